@@ -1,0 +1,38 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['**/dist/', '**/node_modules/', 'data/', 'test-results/', 'playwright-report/'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['**/*.mjs', '**/*.js'],
+    languageOptions: { globals: globals.node },
+  },
+  {
+    // The core is pure: nothing of the browser, of Node, of the clock or of chance may enter it.
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'performance', 'Date'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }],
+      'no-restricted-imports': ['error', { patterns: ['node:*', '@cyclogram/*', 'react*'] }],
+    },
+  },
+  {
+    files: ['packages/web/src/**/*.{ts,tsx}'],
+    ...reactHooks.configs.flat.recommended,
+  },
+  prettier,
+);

@@ -1,0 +1,24 @@
+import { pcmSampleRate } from '../audio/pcm';
+
+const leastMomentsPerSecond = 60;
+const mostMomentsPerSecond = 480;
+
+/**
+ * Analysed moments per second for a window: 60, doubled until at least two
+ * moments fall into the window, so that nothing passes between them unheard.
+ * Every rate divides the sample rate, so moments stand on samples.
+ * @param window seconds
+ */
+export function momentsPerSecond(window: number): number {
+  let rate = leastMomentsPerSecond;
+  while (rate < mostMomentsPerSecond && rate * window < 2) rate *= 2;
+  return rate;
+}
+
+/** Samples from one moment to the next. */
+export const hopSamples = (rate: number) => pcmSampleRate / rate;
+
+/** Moments in a song: from 0 to its last sample, both included. */
+export function momentCount(lengthSamples: number, rate: number): number {
+  return Math.ceil(lengthSamples / hopSamples(rate)) + 1;
+}

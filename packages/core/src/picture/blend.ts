@@ -1,0 +1,17 @@
+/**
+ * Blend modes of layers, after W3C Compositing and Blending Level 1; `add` is its
+ * plus-lighter operator. Each is given with its name in the Canvas 2D API.
+ */
+export const blendModes = {
+  normal: { label: 'Normal', canvas: 'source-over' },
+  add: { label: 'Add', canvas: 'lighter' },
+  screen: { label: 'Screen', canvas: 'screen' },
+  multiply: { label: 'Multiply', canvas: 'multiply' },
+  overlay: { label: 'Overlay', canvas: 'overlay' },
+  darken: { label: 'Darken', canvas: 'darken' },
+  lighten: { label: 'Lighten', canvas: 'lighten' },
+  difference: { label: 'Difference', canvas: 'difference' },
+} as const;
+
+export type BlendMode = keyof typeof blendModes;
+export const blendModeKinds = Object.keys(blendModes) as BlendMode[];

@@ -1,0 +1,33 @@
+import { figureKinds } from '../figure/registry';
+import type { Film, Layer } from '../film/schema';
+import type { Hearing } from '../hearing/hearing';
+import { buildPath } from '../path/registry';
+import type { GroupOp, Picture } from './displayList';
+
+/**
+ * The picture of a film at `t` seconds: a pure function of film, hearing and time.
+ * Layers that listen to an ear not heard yet show silence.
+ */
+export function pictureAt(film: Film, hearing: Hearing, t: number): Picture {
+  return {
+    width: film.width,
+    height: film.height,
+    operations: [
+      { op: 'backdrop', color: film.background.color, edgeColor: film.background.edgeColor },
+      ...film.layers.filter((layer) => layer.visible && layer.opacity > 0).map((layer) => drawLayer(film, layer, hearing, t)),
+    ],
+  };
+}
+
+function drawLayer(film: Film, layer: Layer, hearing: Hearing, t: number): GroupOp {
+  const bands = film.ears.find((ear) => ear.id === layer.ear)?.bands ?? 0;
+  const heard = hearing.levelsAt(layer.ear, t);
+  // Right after the number of bands was changed, the old levels may still be the only ones.
+  const levels = heard?.length === bands ? heard : new Float32Array(bands);
+  return {
+    op: 'group',
+    opacity: layer.opacity,
+    blend: layer.blend,
+    operations: figureKinds[layer.figure.kind].marks(layer.figure, buildPath(layer.path), levels),
+  };
+}

@@ -1,0 +1,58 @@
+/**
+ * Which share of each FFT bin a band covers. Bin k stands for the frequencies
+ * from k - 1/2 to k + 1/2 bin widths; bins at a band's edges count in part.
+ */
+export interface BandCover {
+  /** First and last bin touched, both included. An empty band has last < first. */
+  first: number;
+  last: number;
+  /** Share (0..1) of the first bin; when first equals last it holds the whole cover. */
+  firstShare: number;
+  /** Share (0..1) of the last bin, unused when first equals last. */
+  lastShare: number;
+}
+
+/**
+ * Cover of the bands between adjoining edges.
+ * @param edges rising frequencies in Hz, one more than bands
+ * @param binHz width of a bin in Hz
+ * @param binCount bins there are: 0 Hz to half the sample rate. The lowest and
+ *   highest are half as wide as the others, for the spectrum ends there.
+ */
+export function bandCovers(edges: Float64Array, binHz: number, binCount: number): BandCover[] {
+  const highest = binCount - 1;
+  const covers: BandCover[] = [];
+  for (let band = 0; band + 1 < edges.length; band++) {
+    const low = Math.min(edges[band]! / binHz, highest);
+    const high = Math.min(edges[band + 1]! / binHz, highest);
+    const first = Math.floor(low + 0.5);
+    const last = Math.min(Math.floor(high + 0.5), highest);
+    if (high <= low) {
+      covers.push({ first: 0, last: -1, firstShare: 0, lastShare: 0 });
+    } else if (first === last) {
+      covers.push({ first, last, firstShare: high - low, lastShare: 0 });
+    } else {
+      covers.push({ first, last, firstShare: first + 0.5 - low, lastShare: high - (last - 0.5) });
+    }
+  }
+  return covers;
+}
+
+/** Power of one band: the bins' powers summed, each times its share. */
+export function bandPower(power: Float64Array, { first, last, firstShare, lastShare }: BandCover): number {
+  if (last < first) return 0;
+  let sum = power[first]! * firstShare;
+  if (last > first) {
+    for (let k = first + 1; k < last; k++) sum += power[k]!;
+    sum += power[last]! * lastShare;
+  }
+  return sum;
+}
+
+/** Levels below this many dBFS are reported as this; 16-bit sound ends near -98. */
+export const silenceDb = -200;
+
+/** Power relative to a full-scale sine, in dB, not below {@link silenceDb}. */
+export function powerToDb(power: number): number {
+  return power > 1e-20 ? 10 * Math.log10(power) : silenceDb;
+}

@@ -1,0 +1,115 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { DataSource, Repository } from 'typeorm';
+import { limits, type DataFolder } from '../config';
+import { AssetEntity, type AssetRow } from '../db/entities';
+import { Problem } from '../http/problem';
+import { decodeTo, type DecodeOptions } from '../media/decode';
+import { runTask } from '../work/runTask';
+
+/** Decoded songs, each kept once, by the SHA-256 of the file it came from. */
+export class AssetStore {
+  private readonly rows: Repository<AssetRow>;
+
+  constructor(
+    database: DataSource,
+    private readonly folder: DataFolder,
+  ) {
+    this.rows = database.getRepository(AssetEntity);
+  }
+
+  find(sha256: string): Promise<AssetRow | null> {
+    return this.rows.findOneBy({ sha256 });
+  }
+
+  /** @throws Problem when there is none */
+  async get(sha256: string): Promise<AssetRow> {
+    const row = await this.find(sha256);
+    if (!row) throw new Problem('not-found', `There is no sound with the hash ${sha256}.`);
+    return row;
+  }
+
+  /** The decoded samples: interleaved 16-bit little-endian PCM at 48 kHz. */
+  pcmPath(sha256: string): string {
+    return join(this.folder.assets, `${sha256}.pcm`);
+  }
+
+  /** The waveform overview, see media/overview.ts. */
+  overviewPath(sha256: string): string {
+    return join(this.folder.assets, `${sha256}.overview`);
+  }
+
+  /**
+   * Takes in an upload, streaming it to disk.
+   * @param name name of the file, for people
+   * @throws Problem when it is too large or cannot be decoded; nothing is kept then
+   */
+  async receive(upload: Readable, name: string, options: DecodeOptions = {}): Promise<AssetRow> {
+    const path = join(this.folder.incoming, randomUUID());
+    const hash = createHash('sha256');
+    let bytes = 0;
+    try {
+      await pipeline(
+        upload,
+        async function* (chunks: AsyncIterable<Buffer>) {
+          for await (const chunk of chunks) {
+            bytes += chunk.length;
+            if (bytes > limits.uploadBytes) throw tooLarge(name);
+            hash.update(chunk);
+            yield chunk;
+          }
+        },
+        createWriteStream(path),
+        { signal: options.signal },
+      );
+      return await this.decode(path, name, bytes, hash.digest('hex'), options);
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+
+  /** Takes in a file that is on this machine already; it stays where it is. */
+  async importFile(path: string, name: string, options: DecodeOptions = {}): Promise<AssetRow> {
+    const { size } = await stat(path).catch(() => {
+      throw new Problem('not-found', `There is no file ${path}.`);
+    });
+    if (size > limits.uploadBytes) throw tooLarge(name);
+    const hash = createHash('sha256');
+    for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
+    return this.decode(path, name, size, hash.digest('hex'), options);
+  }
+
+  private async decode(
+    path: string,
+    name: string,
+    bytes: number,
+    sha256: string,
+    options: DecodeOptions,
+  ): Promise<AssetRow> {
+    const known = await this.find(sha256);
+    if (known) return known;
+    const pcm = join(this.folder.incoming, `${randomUUID()}.pcm`);
+    try {
+      const shape = await decodeTo(path, name, pcm, options);
+      const overview = `${pcm}.overview`;
+      await runTask('overview', { pcmPath: pcm, shape, out: overview }, options);
+      await rename(overview, this.overviewPath(sha256));
+      await rename(pcm, this.pcmPath(sha256));
+      const row: AssetRow = { sha256, name, bytes, ...shape, createdAt: new Date().toISOString() };
+      await this.rows.save(row);
+      return row;
+    } finally {
+      await Promise.all([rm(pcm, { force: true }), rm(`${pcm}.overview`, { force: true })]);
+    }
+  }
+}
+
+const tooLarge = (name: string) =>
+  new Problem(
+    'too-large',
+    `"${name}" is larger than 500 MB. Cut it, or save it as FLAC or MP3, and try again.`,
+  );

@@ -1,0 +1,23 @@
+import { frameAt, frameMoment } from '@cyclogram/core';
+import { resolve } from 'node:path';
+import { runTask } from '../work/runTask';
+import type { Services } from '../services';
+import { openFilm } from './openFilm';
+
+export interface DrawFrameOptions {
+  at: number;
+  out: string;
+  size?: { width: number; height: number };
+  fps?: number;
+}
+
+/** `cyclogram frame`: the very frame that a render at this rate shows at that time. */
+export async function drawFrame(services: Services, filmName: string, options: DrawFrameOptions): Promise<void> {
+  const film = await openFilm(services, filmName);
+  const tracks = await services.films.tracks(film);
+  const fps = options.fps ?? film.fps;
+  const { width, height } = options.size ?? film;
+  const at = frameMoment(frameAt(options.at, fps), fps);
+  await runTask('picture', { film, tracks, at, whole: true, width, height, out: resolve(options.out) });
+  console.log(`${options.out}: frame ${frameAt(options.at, fps)} at ${fps} fps, ${width}x${height}`);
+}

@@ -1,0 +1,134 @@
+import { EntitySchema } from 'typeorm';
+
+/** A film as it is now. */
+export interface FilmRow {
+  id: string;
+  title: string;
+  /** Counts up with every save. */
+  revision: number;
+  /** The film document as JSON. */
+  document: string;
+  createdAt: string;
+  updatedAt: string;
+  /** Set when it was deleted; it can be brought back. */
+  deletedAt: string | null;
+}
+
+export const FilmEntity = new EntitySchema<FilmRow>({
+  name: 'film',
+  columns: {
+    id: { type: 'text', primary: true },
+    title: { type: 'text' },
+    revision: { type: 'integer' },
+    document: { type: 'text' },
+    createdAt: { type: 'text' },
+    updatedAt: { type: 'text' },
+    deletedAt: { type: 'text', nullable: true },
+  },
+});
+
+/** A film as it was saved once. */
+export interface FilmRevisionRow {
+  filmId: string;
+  revision: number;
+  document: string;
+  savedAt: string;
+}
+
+export const FilmRevisionEntity = new EntitySchema<FilmRevisionRow>({
+  name: 'film_revision',
+  columns: {
+    filmId: { type: 'text', primary: true },
+    revision: { type: 'integer', primary: true },
+    document: { type: 'text' },
+    savedAt: { type: 'text' },
+  },
+});
+
+/** A decoded upload. */
+export interface AssetRow {
+  /** SHA-256 of the uploaded file, in hex. */
+  sha256: string;
+  /** Name of the file when it came. */
+  name: string;
+  /** Size of the uploaded file in bytes. */
+  bytes: number;
+  channels: 1 | 2;
+  /** Decoded samples per channel, at 48 kHz. */
+  length: number;
+  createdAt: string;
+}
+
+export const AssetEntity = new EntitySchema<AssetRow>({
+  name: 'asset',
+  columns: {
+    sha256: { type: 'text', primary: true },
+    name: { type: 'text' },
+    bytes: { type: 'integer' },
+    channels: { type: 'integer' },
+    length: { type: 'integer' },
+    createdAt: { type: 'text' },
+  },
+});
+
+export type RenderStatus = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+
+/** A video made, or to be made, from a film as it was when asked for. */
+export interface RenderRow {
+  id: string;
+  filmId: string | null;
+  title: string;
+  /** The film document as JSON, as it was then. */
+  document: string;
+  width: number;
+  height: number;
+  fps: number;
+  /** First frame and number of frames. */
+  firstFrame: number;
+  frameCount: number;
+  status: RenderStatus;
+  /** The problem document when it failed. */
+  problem: string | null;
+  createdAt: string;
+  finishedAt: string | null;
+  /** Size of the finished file. */
+  bytes: number | null;
+}
+
+export const RenderEntity = new EntitySchema<RenderRow>({
+  name: 'render',
+  columns: {
+    id: { type: 'text', primary: true },
+    filmId: { type: 'text', nullable: true },
+    title: { type: 'text' },
+    document: { type: 'text' },
+    width: { type: 'integer' },
+    height: { type: 'integer' },
+    fps: { type: 'real' },
+    firstFrame: { type: 'integer' },
+    frameCount: { type: 'integer' },
+    status: { type: 'text' },
+    problem: { type: 'text', nullable: true },
+    createdAt: { type: 'text' },
+    finishedAt: { type: 'text', nullable: true },
+    bytes: { type: 'integer', nullable: true },
+  },
+});
+
+/** A finished part of a render. */
+export interface SegmentRow {
+  renderId: string;
+  index: number;
+  frameCount: number;
+  finishedAt: string;
+}
+
+export const SegmentEntity = new EntitySchema<SegmentRow>({
+  name: 'segment',
+  columns: {
+    renderId: { type: 'text', primary: true },
+    index: { type: 'integer', primary: true },
+    frameCount: { type: 'integer' },
+    finishedAt: { type: 'text' },
+  },
+});

@@ -1,0 +1,18 @@
+import { DataSource } from 'typeorm';
+import { AssetEntity, FilmEntity, FilmRevisionEntity, RenderEntity, SegmentEntity } from './entities';
+import { FirstTables1764000000000 } from './firstTables1764000000000';
+
+/** Opens the SQLite file, in write-ahead mode, and brings its tables up to date. */
+export async function openDatabase(path: string): Promise<DataSource> {
+  const source = new DataSource({
+    type: 'better-sqlite3',
+    database: path,
+    enableWAL: true,
+    timeout: 5000,
+    synchronize: false,
+    migrationsRun: true,
+    entities: [FilmEntity, FilmRevisionEntity, AssetEntity, RenderEntity, SegmentEntity],
+    migrations: [FirstTables1764000000000],
+  });
+  return source.initialize();
+}

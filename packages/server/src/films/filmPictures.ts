@@ -1,0 +1,49 @@
+import { readdir, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { DataFolder } from '../config';
+import { runTask } from '../work/runTask';
+import { filmSeconds, type FilmStore, type StoredFilm } from './filmStore';
+
+/** Width of a picture in the library, in pixels. */
+const pictureWidth = 640;
+
+/** Where in the song the picture is taken, as a share of its length: past the intro, before the end (common practice). */
+const pictureShare = 0.4;
+
+/** Pictures of films for the library: made when first asked for, one at a time, kept until the film changes. */
+export class FilmPictures {
+  private queue: Promise<unknown> = Promise.resolve();
+  private readonly making = new Map<string, Promise<string>>();
+
+  constructor(
+    private readonly store: FilmStore,
+    private readonly folder: DataFolder,
+  ) {}
+
+  /** Path of a PNG of the film as it is now. */
+  get(film: StoredFilm): Promise<string> {
+    const path = join(this.folder.pictures, `${film.id}-${film.revision}.png`);
+    let making = this.making.get(path);
+    if (!making) {
+      making = this.queue.then(() => this.make(film, path));
+      this.making.set(path, making);
+      this.queue = making.catch(() => {}).finally(() => this.making.delete(path));
+    }
+    return making;
+  }
+
+  private async make({ id, document: film }: StoredFilm, path: string): Promise<string> {
+    if (await stat(path).catch(() => undefined)) return path;
+    const tracks = await this.store.tracks(film).catch(() => ({}));
+    const width = pictureWidth;
+    const height = Math.max(1, Math.round((width * film.height) / film.width));
+    const at = filmSeconds(tracks) * pictureShare;
+    const heard = Object.keys(tracks).length > 0 ? film : { ...film, tracks: [] };
+    await runTask('picture', { film: heard, tracks, at, whole: false, width, height, out: path });
+    const older = (await readdir(this.folder.pictures)).filter(
+      (name) => name.startsWith(`${id}-`) && join(this.folder.pictures, name) !== path,
+    );
+    await Promise.all(older.map((name) => rm(join(this.folder.pictures, name), { force: true })));
+    return path;
+  }
+}

@@ -1,0 +1,85 @@
+import { FilmError } from '@cyclogram/core';
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+
+/** What can go wrong, each with its HTTP status and a title that never changes. */
+const kinds = {
+  'not-found': [404, 'Not found'],
+  'bad-request': [400, 'The request cannot be understood'],
+  'bad-film': [422, 'The film is not valid'],
+  'stale-revision': [409, 'The film was changed elsewhere'],
+  'empty-file': [422, 'The file is empty'],
+  'not-audio': [422, 'The file is not audio that Cyclogram reads'],
+  'truncated-audio': [422, 'The file ends too early'],
+  'no-sound': [422, 'There is no sound in the file'],
+  'too-large': [413, 'The file is too large'],
+  'too-long': [422, 'The song is too long'],
+  'disk-full': [507, 'The disk is full'],
+  'ffmpeg-missing': [503, 'ffmpeg is missing'],
+  'media-failed': [500, 'ffmpeg failed'],
+  'missing-track': [422, 'A track of the film is missing'],
+  'wrong-state': [409, 'That is not possible now'],
+  forbidden: [403, 'Not allowed from there'],
+  cancelled: [499, 'Cancelled'],
+  internal: [500, 'Something went wrong in the server'],
+} as const satisfies Record<string, readonly [number, string]>;
+
+export type ProblemKind = keyof typeof kinds;
+
+/** An error that is shown to people: what happened, to which file or field, and what to do. Sent as RFC 9457. */
+export class Problem extends Error {
+  override name = 'Problem';
+  readonly status: number;
+  readonly title: string;
+
+  constructor(
+    readonly kind: ProblemKind,
+    readonly detail: string,
+    readonly extra: Record<string, unknown> = {},
+  ) {
+    super(detail);
+    [this.status, this.title] = kinds[kind];
+  }
+
+  /** The problem document of RFC 9457. */
+  toJSON(): Record<string, unknown> {
+    return {
+      type: `urn:cyclogram:problem:${this.kind}`,
+      title: this.title,
+      status: this.status,
+      detail: this.detail,
+      ...this.extra,
+    };
+  }
+}
+
+const hasCode = (error: unknown, code: string) => (error as { code?: unknown } | null)?.code === code;
+
+/** Any error as a problem; what is unforeseen says little and is logged by the caller. */
+export function toProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  if (error instanceof FilmError) {
+    return new Problem('bad-film', `${error.problems.join('. ')}.`, { problems: error.problems });
+  }
+  if (hasCode(error, 'ENOSPC') || hasCode(error, 'SQLITE_FULL')) {
+    return new Problem('disk-full', 'There is no space left where Cyclogram keeps its data. Free some, then try again.');
+  }
+  const type = (error as { type?: unknown } | null)?.type;
+  if (type === 'entity.too.large') return new Problem('too-large', 'The film is larger than 8 MB.');
+  if (type === 'entity.parse.failed') return new Problem('bad-request', 'The body is not valid JSON.');
+  if ((error as { name?: unknown } | null)?.name === 'AbortError') return new Problem('cancelled', 'It was cancelled.');
+  return new Problem('internal', 'The server met an error it did not expect. Its log says more.');
+}
+
+export const noSuchRoute: RequestHandler = (request) => {
+  throw new Problem('not-found', `There is nothing at ${request.method} ${request.path}.`);
+};
+
+export const sendProblem: ErrorRequestHandler = (error: unknown, request, response, _next) => {
+  const problem = toProblem(error);
+  if (problem.kind === 'internal') request.log?.error(error);
+  if (response.headersSent) {
+    response.destroy();
+    return;
+  }
+  response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+};

@@ -1,0 +1,83 @@
+import { frameMoment, pictureAt, TableHearing } from '@cyclogram/core';
+import { Painter } from '@cyclogram/painter';
+import { once } from 'node:events';
+import { rename, rm } from 'node:fs/promises';
+import type { MessagePort } from 'node:worker_threads';
+import { createSkiaSurface, createSurface } from '../canvas/skia';
+import type { Segment, SegmentsTask } from '../work/tasks';
+import { startEncoder } from './encode';
+
+/** What a drawing thread is told: the next segment, or that there are no more. */
+export type SegmentOrder = { segment: Segment } | { stop: true };
+
+/** What it reports: frames drawn since the last report, or a segment finished. */
+export type SegmentReport = { frames: number } | { finished: number };
+
+/** Frames between two reports of progress. */
+const reportEvery = 5;
+
+/** Draws and encodes segments as they are ordered through `port`, until told to stop. */
+export async function drawSegments(
+  task: SegmentsTask,
+  port: MessagePort,
+  report: (report: SegmentReport) => void,
+): Promise<void> {
+  const stop = new AbortController();
+  const orders: SegmentOrder[] = [];
+  let wake = () => {};
+  port.on('message', (order: SegmentOrder) => {
+    if ('stop' in order) stop.abort();
+    orders.push(order);
+    wake();
+  });
+  const draw = frameDrawer(task);
+  for (;;) {
+    while (orders.length === 0) await new Promise<void>((resolve) => (wake = resolve));
+    const order = orders.shift()!;
+    if ('stop' in order) return;
+    await drawSegment(task, order.segment, draw, report, stop.signal);
+    report({ finished: order.segment.index });
+  }
+}
+
+/** A function that draws a frame and returns its pixels: RGBA, 8 bits, opaque. */
+function frameDrawer({ film, tables, width, height, fps }: SegmentsTask): (frame: number) => Buffer {
+  const { image, context } = createSkiaSurface(width, height);
+  const painter = new Painter(createSurface);
+  const hearing = new TableHearing(tables);
+  return (frame) => {
+    painter.paint(context, pictureAt(film, hearing, frameMoment(frame, fps)), width, height);
+    return image.data();
+  };
+}
+
+/** Draws and encodes one segment, whole: under a temporary name until it is complete. */
+async function drawSegment(
+  { width, height, fps }: SegmentsTask,
+  { first, count, out }: Segment,
+  draw: (frame: number) => Buffer,
+  report: (report: SegmentReport) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const temporary = `${out}.part`;
+  const { process: encoder, finished } = startEncoder(width, height, fps, temporary, signal);
+  let ended = false;
+  void finished.finally(() => (ended = true)).catch(() => {});
+  try {
+    let unreported = 0;
+    for (let n = 0; n < count && !ended; n++) {
+      const more = encoder.stdin.write(draw(first + n));
+      if (!more) await Promise.race([once(encoder.stdin, 'drain').catch(() => {}), finished.catch(() => {})]);
+      if (++unreported === reportEvery || n === count - 1) {
+        report({ frames: unreported });
+        unreported = 0;
+      }
+    }
+    encoder.stdin.end();
+    await finished;
+    await rename(temporary, out);
+  } catch (error) {
+    await rm(temporary, { force: true });
+    throw error;
+  }
+}

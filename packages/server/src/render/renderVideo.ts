@@ -1,0 +1,129 @@
+import type { Film } from '@cyclogram/core';
+import { stat } from 'node:fs/promises';
+import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { playedFiles, type FilmTracks } from '../hearing/filmTracks';
+import type { EarTables } from '../hearing/hearFilm';
+import { Problem } from '../http/problem';
+import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
+import type { Segment } from '../work/tasks';
+import type { SegmentOrder, SegmentReport } from './drawSegments';
+import { joinSegments } from './join';
+import { segmentsOf, type RenderPlan } from './plan';
+
+export type RenderStage = 'hearing' | 'drawing' | 'joining';
+
+export interface RenderProgress {
+  stage: RenderStage;
+  /** Frames done, those of earlier runs included. */
+  frames: number;
+  /** Frames drawn in this run, for estimating the time left. */
+  drawn: number;
+}
+
+export interface RenderJob {
+  film: Film;
+  tracks: FilmTracks;
+  plan: RenderPlan;
+  /** Folder for the segments. */
+  folder: string;
+  /** The finished video. */
+  out: string;
+  signal?: AbortSignal | undefined;
+  onProgress?: (progress: RenderProgress) => void;
+  /** Called when a segment's file is complete. */
+  onSegment?: (index: number, frameCount: number) => void;
+}
+
+const exists = (path: string) =>
+  stat(path).then(
+    (found) => found.size > 0,
+    () => false,
+  );
+
+/** Threads that draw: one for each processor, within reason. */
+const drawingThreads = () => Math.max(1, Math.min(availableParallelism(), 8));
+
+/**
+ * Makes the video of a film: hears the song, draws the segments that are not
+ * there yet, joins them and adds the sound.
+ */
+export async function renderVideo(job: RenderJob): Promise<void> {
+  const { film, tracks, plan, folder, out, signal } = job;
+  const segments = segmentsOf(plan).map((part): Segment => ({
+    ...part,
+    out: join(folder, `segment-${String(part.index).padStart(5, '0')}.mp4`),
+  }));
+  const there = await Promise.all(segments.map((segment) => exists(segment.out)));
+  const missing = segments.filter((_, i) => !there[i]);
+  const done = plan.frameCount - missing.reduce((sum, segment) => sum + segment.count, 0);
+  let drawn = 0;
+  const tell = (stage: RenderStage) => job.onProgress?.({ stage, frames: done + drawn, drawn });
+
+  if (missing.length > 0) {
+    tell('hearing');
+    const tables = await runTask('hear', { film, tracks }, { signal });
+    tell('drawing');
+    await drawAll(job, tables, missing, (frames) => {
+      drawn += frames;
+      tell('drawing');
+    });
+  }
+  tell('joining');
+  const files = segments.map((segment) => segment.out);
+  await joinSegments(plan, files, playedFiles(film, tracks), out, signal);
+}
+
+/** Draws segments on all processors. The first failure stops the others. */
+async function drawAll(
+  job: RenderJob,
+  tables: EarTables,
+  segments: Segment[],
+  onFrames: (frames: number) => void,
+): Promise<void> {
+  const { film, plan } = job;
+  const waiting = [...segments];
+  const stop = new AbortController();
+  const stopAll = () => stop.abort();
+  job.signal?.addEventListener('abort', stopAll, { once: true });
+  if (job.signal?.aborted) stopAll();
+  const given = { film, tables, width: plan.width, height: plan.height, fps: plan.fps };
+
+  const runThread = () =>
+    new Promise<void>((resolve, reject) => {
+      const worker = new Worker(workerFile(), { workerData: { task: 'segments', given } });
+      const order = (message: SegmentOrder) => worker.postMessage(message);
+      const next = () => {
+        const segment = stop.signal.aborted ? undefined : waiting.shift();
+        order(segment ? { segment } : { stop: true });
+      };
+      stop.signal.addEventListener('abort', () => order({ stop: true }), { once: true });
+      worker.on('message', (message: WorkerMessage) => {
+        if (message.say === 'problem') reject(problemOf(message));
+        else if (message.say === 'progress') {
+          const report = message.progress as SegmentReport;
+          if ('frames' in report) onFrames(report.frames);
+          else {
+            job.onSegment?.(report.finished, segments.find((s) => s.index === report.finished)!.count);
+            next();
+          }
+        }
+      });
+      worker.on('error', reject);
+      worker.on('exit', () => resolve());
+      next();
+    });
+
+  const threads = Array.from({ length: Math.min(drawingThreads(), segments.length) }, () =>
+    runThread().catch((error: unknown) => {
+      stop.abort();
+      throw error;
+    }),
+  );
+  const results = await Promise.allSettled(threads);
+  job.signal?.removeEventListener('abort', stopAll);
+  if (job.signal?.aborted) throw new Problem('cancelled', 'It was cancelled.');
+  const failed = results.find((result) => result.status === 'rejected');
+  if (failed) throw failed.reason;
+}

@@ -1,0 +1,24 @@
+import { pictureAt, TableHearing } from '@cyclogram/core';
+import { Painter } from '@cyclogram/painter';
+import { rename, writeFile } from 'node:fs/promises';
+import { createSkiaSurface, createSurface } from '../canvas/skia';
+import { hearFilm } from '../hearing/hearFilm';
+import type { Tasks } from '../work/tasks';
+
+/** Seconds heard before a moment for a quick picture, so that smoothing has settled. */
+const leadIn = 10;
+
+/**
+ * Writes a film's picture at one moment as PNG.
+ * With `whole`, all of the song is heard first, as for a render; without, only
+ * what leads up to the moment: quicker, and good enough for the library.
+ */
+export async function writePicture(given: Tasks['picture']['given']): Promise<void> {
+  const { film, tracks, at, whole, width, height, out } = given;
+  const tables = await hearFilm(film, tracks, whole ? undefined : [at - leadIn, at + 0.1]);
+  const { image, context } = createSkiaSurface(width, height);
+  new Painter(createSurface).paint(context, pictureAt(film, new TableHearing(tables), at), width, height);
+  const temporary = `${out}.part`;
+  await writeFile(temporary, await image.encode('png'));
+  await rename(temporary, out);
+}

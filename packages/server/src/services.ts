@@ -1,0 +1,40 @@
+import type { Logger } from 'pino';
+import type { DataSource } from 'typeorm';
+import { AssetStore } from './assets/assetStore';
+import { openDataFolder, type DataFolder } from './config';
+import { openDatabase } from './db/openDatabase';
+import { FilmPictures } from './films/filmPictures';
+import { FilmStore } from './films/filmStore';
+import { RenderQueue } from './render/renderQueue';
+
+/** Everything that works on one data folder; the web server and the command line share it. */
+export interface Services {
+  folder: DataFolder;
+  database: DataSource;
+  assets: AssetStore;
+  films: FilmStore;
+  pictures: FilmPictures;
+  renders: RenderQueue;
+  close(): Promise<void>;
+}
+
+/** Opens a data folder. Renders do not start before `renders.start()`. */
+export async function openServices(root: string, log: Logger): Promise<Services> {
+  const folder = openDataFolder(root);
+  const database = await openDatabase(folder.database);
+  const assets = new AssetStore(database, folder);
+  const films = new FilmStore(database, assets, folder);
+  const renders = new RenderQueue(database, films, folder, log);
+  return {
+    folder,
+    database,
+    assets,
+    films,
+    pictures: new FilmPictures(films, folder),
+    renders,
+    async close() {
+      await renders.stop();
+      await database.destroy();
+    },
+  };
+}

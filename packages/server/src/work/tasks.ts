@@ -1,0 +1,34 @@
+import type { Film, PcmShape } from '@cyclogram/core';
+import type { FilmTracks } from '../hearing/filmTracks';
+import type { EarTables } from '../hearing/hearFilm';
+
+/** What worker threads do for the server: for each task what it is given and what it answers. */
+export interface Tasks {
+  overview: { given: { pcmPath: string; shape: PcmShape; out: string }; answer: void };
+  hear: { given: { film: Film; tracks: FilmTracks }; answer: EarTables };
+  picture: {
+    given: { film: Film; tracks: FilmTracks; at: number; whole: boolean; width: number; height: number; out: string };
+    answer: void;
+  };
+  segments: { given: SegmentsTask; answer: void };
+  synthesise: { given: { songId: string; folder: string }; answer: { path: string; name: string }[] };
+}
+
+export type TaskName = keyof Tasks;
+
+/** Drawing and encoding segments, one after the other as they are handed over. */
+export interface SegmentsTask {
+  film: Film;
+  tables: EarTables;
+  width: number;
+  height: number;
+  fps: number;
+}
+
+/** A part of a render: frames [first, first + count) into the file `out`. */
+export interface Segment {
+  index: number;
+  first: number;
+  count: number;
+  out: string;
+}

@@ -1,0 +1,33 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { synthesise } from '../synthesise';
+import { hearFilm } from '../hearing/hearFilm';
+import { toProblem } from '../http/problem';
+import { writeOverview } from '../media/overview';
+import { writePicture } from '../render/writePicture';
+import { drawSegments } from '../render/drawSegments';
+import type { WorkerMessage } from './runTask';
+import type { TaskName, Tasks } from './tasks';
+
+/** Entry of every worker thread of the server: does the one task it was started for. */
+
+const port = parentPort!;
+const say = (message: WorkerMessage) => port.postMessage(message);
+const progress = (value: unknown) => say({ say: 'progress', progress: value });
+
+const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tasks[Name]['answer']> } = {
+  overview: ({ pcmPath, shape, out }) => writeOverview(pcmPath, shape, out),
+  hear: ({ film, tracks }) => hearFilm(film, tracks, undefined, progress),
+  picture: (given) => writePicture(given),
+  segments: (given) => drawSegments(given, port, progress),
+  synthesise,
+};
+
+const { task, given } = workerData as { task: TaskName; given: never };
+try {
+  say({ say: 'answer', answer: await doTask[task](given) });
+} catch (error) {
+  const { kind, detail, extra } = toProblem(error);
+  if (kind === 'internal') console.error(error);
+  say({ say: 'problem', kind, detail, extra });
+}
+port.close();
