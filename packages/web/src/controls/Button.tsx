@@ -1,0 +1,57 @@
+import { clsx } from 'clsx';
+import { Tooltip } from 'radix-ui';
+import type { ComponentProps } from 'react';
+
+interface ButtonProps extends ComponentProps<'button'> {
+  /** `main` is the one action a place is about. */
+  look?: 'plain' | 'main' | 'bare';
+}
+
+/** A button with words, 28 px high. */
+export function Button({ look = 'plain', className, ...rest }: ButtonProps) {
+  return (
+    <button
+      type="button"
+      className={clsx(
+        'inline-flex h-7 items-center gap-1.5 rounded-sm px-2.5 text-sm whitespace-nowrap disabled:opacity-40',
+        look === 'main' && 'bg-paper font-semibold text-room hover:bg-white',
+        look === 'plain' && 'border border-rule hover:border-edge hover:bg-raised',
+        look === 'bare' && 'hover:bg-raised',
+        className,
+      )}
+      {...rest}
+    />
+  );
+}
+
+interface IconButtonProps extends ComponentProps<'button'> {
+  /** Said aloud and shown on hover. */
+  label: string;
+  /** Shortcut, shown on hover. */
+  keys?: string;
+}
+
+/** A button with a picture, 28 px square. */
+export function IconButton({ label, keys, className, ...rest }: IconButtonProps) {
+  return (
+    <Tooltip.Root>
+      <Tooltip.Trigger asChild>
+        <button
+          type="button"
+          aria-label={label}
+          className={clsx(
+            'inline-flex size-7 shrink-0 items-center justify-center rounded-sm hover:bg-raised disabled:opacity-35',
+            className,
+          )}
+          {...rest}
+        />
+      </Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content sideOffset={4} className="z-50 border border-rule bg-raised px-2 py-0.5 text-xs">
+          {label}
+          {keys && <kbd className="figures ml-2 text-dim">{keys}</kbd>}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  );
+}

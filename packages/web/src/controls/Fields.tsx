@@ -1,0 +1,148 @@
+import type { ColorField, ChoiceField, Field, FieldGroup, SwitchField } from '@cyclogram/core';
+import { Check, ChevronDown } from 'lucide-react';
+import { Popover, Select, Switch } from 'radix-ui';
+import { useId } from 'react';
+import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { NumberInput } from './NumberInput';
+
+type Values = Readonly<Record<string, unknown>>;
+
+interface FieldsProps {
+  groups: readonly FieldGroup[];
+  values: Values;
+  /** What a reset brings back. */
+  defaults: Values;
+  onChange: (key: string, value: unknown) => void;
+}
+
+/** The properties of something, under their headings. */
+export function Fields({ groups, values, defaults, onChange }: FieldsProps) {
+  return groups.map(({ heading, fields }) => (
+    <section key={heading} className="mt-3">
+      <h4 className="mb-0.5 border-b border-rule text-xs text-dim">{heading}</h4>
+      {fields.map((field) => (
+        <OneField
+          key={field.key}
+          field={field}
+          value={values[field.key]}
+          resetTo={defaults[field.key]}
+          onChange={(value) => onChange(field.key, value)}
+        />
+      ))}
+    </section>
+  ));
+}
+
+interface OneFieldProps<F extends Field = Field, V = unknown> {
+  field: F;
+  value: V;
+  resetTo: unknown;
+  onChange: (value: V) => void;
+}
+
+function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
+  switch (field.kind) {
+    case 'number':
+      return <NumberInput field={field} value={value as number} resetTo={resetTo as number} onChange={onChange} />;
+    case 'choice':
+      return <ChoiceInput field={field} value={value as string} resetTo={resetTo} onChange={onChange} />;
+    case 'color':
+      return <ColorInput field={field} value={value as string} resetTo={resetTo} onChange={onChange} />;
+    case 'switch':
+      return <SwitchInput field={field} value={value as boolean} resetTo={resetTo} onChange={onChange} />;
+  }
+}
+
+export function ChoiceInput({ field, value, onChange }: Omit<OneFieldProps<ChoiceField, string>, 'resetTo'> & { resetTo?: unknown }) {
+  const id = useId();
+  return (
+    <div className="flex h-7 items-center gap-2" title={field.help}>
+      <label htmlFor={id} className="grow truncate text-dim">
+        {field.label}
+      </label>
+      <Select.Root value={value} onValueChange={onChange}>
+        <Select.Trigger
+          id={id}
+          className="flex h-6 w-28 items-center justify-between gap-1 border-b border-rule hover:border-edge"
+        >
+          <span className="truncate">
+            <Select.Value />
+          </span>
+          <ChevronDown size={13} className="shrink-0 text-dim" />
+        </Select.Trigger>
+        <Select.Portal>
+          <Select.Content position="popper" sideOffset={2} className="z-50 min-w-32 border border-edge bg-raised py-1">
+            <Select.Viewport>
+              {field.choices.map((choice) => (
+                <Select.Item
+                  key={choice.value}
+                  value={choice.value}
+                  className="flex h-7 items-center justify-between gap-4 px-2.5 outline-none data-highlighted:bg-rule"
+                >
+                  <Select.ItemText>{choice.label}</Select.ItemText>
+                  <Select.ItemIndicator>
+                    <Check size={13} />
+                  </Select.ItemIndicator>
+                </Select.Item>
+              ))}
+            </Select.Viewport>
+          </Select.Content>
+        </Select.Portal>
+      </Select.Root>
+    </div>
+  );
+}
+
+export function ColorInput({ field, value, resetTo, onChange }: OneFieldProps<ColorField, string>) {
+  const id = useId();
+  return (
+    <div className="flex h-7 items-center gap-2" title={field.help}>
+      <label htmlFor={id} className="grow truncate text-dim">
+        {field.label}
+      </label>
+      <Popover.Root>
+        <Popover.Trigger
+          id={id}
+          className="flex h-6 w-28 items-center gap-2 border-b border-rule hover:border-edge"
+          onDoubleClick={() => typeof resetTo === 'string' && onChange(resetTo)}
+        >
+          <span className="size-4 shrink-0 border border-edge" style={{ background: value }} />
+          <span className="figures">{value}</span>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content side="left" sideOffset={12} className="z-50 border border-edge bg-raised p-3">
+            <HexColorPicker color={value} onChange={onChange} />
+            <HexColorInput
+              aria-label={`${field.label}, as hex`}
+              color={value}
+              onChange={onChange}
+              prefixed
+              className="figures mt-2 w-full border-b border-edge bg-transparent py-1"
+            />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </div>
+  );
+}
+
+function SwitchInput({ field, value, onChange }: OneFieldProps<SwitchField, boolean>) {
+  const id = useId();
+  return (
+    <div className="flex h-7 items-center gap-2" title={field.help}>
+      <label htmlFor={id} className="grow truncate text-dim">
+        {field.label}
+      </label>
+      <span className="w-28">
+        <Switch.Root
+          id={id}
+          checked={value}
+          onCheckedChange={onChange}
+          className="h-4 w-7 rounded-full border border-edge p-px data-[state=checked]:border-glass"
+        >
+          <Switch.Thumb className="block size-3 rounded-full bg-edge transition-transform data-[state=checked]:translate-x-3 data-[state=checked]:bg-glass" />
+        </Switch.Root>
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { CircleHelp, Clapperboard, Redo2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { createFilm } from '../api/films';
+import { Button, IconButton } from '../controls/Button';
+import { HelpDialog } from '../help/HelpDialog';
+import { RenderDialog } from '../renders/RenderDialog';
+import { useEditor } from './editorStore';
+
+/** The bar over a film: its title, whether it is saved, undo and redo, render, help. */
+export function FilmBar() {
+  const title = useEditor((state) => state.film.title);
+  const change = useEditor((state) => state.change);
+  const past = useEditor((state) => state.past);
+  const future = useEditor((state) => state.future);
+  const undo = useEditor((state) => state.undo);
+  const redo = useEditor((state) => state.redo);
+  const [rendering, setRendering] = useState(false);
+  const [help, setHelp] = useState(false);
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-3 border-b border-rule px-3">
+      <Link to="/" className="flex items-center gap-2 rounded-sm px-1.5 py-1 text-dim hover:text-paper">
+        <img src="/icon.svg" alt="" width={20} height={20} /> Films
+      </Link>
+      <input
+        aria-label="Title of the film"
+        value={title}
+        maxLength={200}
+        placeholder="Untitled"
+        onChange={({ target }) => change('title', (film) => void (film.title = target.value), 'title')}
+        className="h-7 w-64 rounded-sm bg-transparent px-2 text-base font-semibold hover:bg-raised"
+      />
+      <SaveNote />
+      <div className="ml-auto flex items-center gap-1">
+        <IconButton label={past.length ? `Undo: ${past.at(-1)!.label}` : 'Undo'} keys="Ctrl Z" disabled={!past.length} onClick={undo}>
+          <Undo2 size={16} />
+        </IconButton>
+        <IconButton
+          label={future.length ? `Redo: ${future[0]!.label}` : 'Redo'}
+          keys="Ctrl Shift Z"
+          disabled={!future.length}
+          onClick={redo}
+        >
+          <Redo2 size={16} />
+        </IconButton>
+        <Link to="/renders" className="ml-2 rounded-sm px-2.5 py-1 text-dim hover:text-paper">
+          Renders
+        </Link>
+        <Button look="main" onClick={() => setRendering(true)}>
+          <Clapperboard size={15} /> Render
+        </Button>
+        <IconButton label="Help" className="ml-1" onClick={() => setHelp(true)}>
+          <CircleHelp size={16} />
+        </IconButton>
+      </div>
+      <RenderDialog open={rendering} onOpenChange={setRendering} />
+      <HelpDialog open={help} onOpenChange={setHelp} />
+    </header>
+  );
+}
+
+function SaveNote() {
+  const saving = useEditor((state) => state.saving);
+  switch (saving.kind) {
+    case 'saved':
+      return <span className="text-dim">saved {format(saving.at, 'HH:mm')}</span>;
+    case 'unsaved':
+    case 'saving':
+      return <span className="text-dim">saving…</span>;
+    case 'failed':
+      return (
+        <span role="alert" className="truncate text-alarm" title={saving.text}>
+          Not saved: {saving.text} Trying again.
+        </span>
+      );
+    case 'stale':
+      return <StaleNote />;
+  }
+}
+
+/** Another tab has saved this film: take that version, or keep this one as a film of its own. */
+function StaleNote() {
+  const id = useEditor((state) => state.id);
+  const film = useEditor((state) => state.film);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const keepMine = () =>
+    createFilm({ ...film, title: `${film.title} (mine)` }).then(
+      (copy) => navigate(`/films/${copy.id}`),
+      (error: Error) => toast.error(error.message),
+    );
+  return (
+    <span role="alert" className="flex min-w-0 items-center gap-2 text-alarm">
+      <span className="truncate">This film was saved in another tab.</span>
+      <Button onClick={() => void queries.resetQueries({ queryKey: ['film', id] })}>Load that version</Button>
+      <Button onClick={() => void keepMine()}>Keep mine as a copy</Button>
+    </span>
+  );
+}

@@ -1,0 +1,79 @@
+import { useEffect, useMemo } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { useAssets } from '../api/assets';
+import { HearPanel } from '../hear/HearPanel';
+import { Screen } from '../screen/Screen';
+import { ShowPanel } from '../show/ShowPanel';
+import { Tape } from '../tape/Tape';
+import { useEditor } from './editorStore';
+import { FilmBar } from './FilmBar';
+import { useStage, useStageState } from './stageContext';
+
+/** One film: time on top, sound on the left, the picture in the middle, what is drawn on the right. */
+export function Workspace() {
+  const stage = useStage();
+  const film = useEditor((state) => state.film);
+  const openEar = useEditor((state) => state.openEar);
+  const hashes = useMemo(() => film.tracks.flatMap(({ source }) => source.asset ?? []), [film.tracks]);
+  const assets = useAssets(hashes);
+  const problem = useStageState((state) => state.problem);
+  useEffect(() => stage.setFilm(film, assets), [stage, film, assets]);
+  useEffect(() => stage.watch(openEar ?? film.ears[0]?.id), [stage, openEar, film.ears]);
+  useShortcuts();
+  const columns = useDefaultLayout({ id: 'columns', storage: localStorage });
+  const rows = useDefaultLayout({ id: 'rows', storage: localStorage });
+
+  return (
+    <div className="flex h-full flex-col">
+      <FilmBar />
+      {problem && (
+        <p role="alert" className="border-b border-rule bg-raised px-4 py-1 text-alarm">
+          {problem}
+        </p>
+      )}
+      <Group orientation="vertical" className="grow" defaultLayout={rows.defaultLayout} onLayoutChanged={rows.onLayoutChanged}>
+        <Panel id="tape" defaultSize="20%" minSize={96} maxSize="45%">
+          <Tape assets={assets} />
+        </Panel>
+        <Separator className="h-px bg-rule outline-offset-0 hover:bg-edge" aria-label="Height of the Tape" />
+        <Panel id="areas">
+          <Group orientation="horizontal" defaultLayout={columns.defaultLayout} onLayoutChanged={columns.onLayoutChanged}>
+            <Panel id="hear" defaultSize={272} minSize={220} maxSize={420}>
+              <HearPanel assets={assets} />
+            </Panel>
+            <Separator className="w-px bg-rule hover:bg-edge" aria-label="Width of Hear" />
+            <Panel id="screen" minSize={360}>
+              <Screen />
+            </Panel>
+            <Separator className="w-px bg-rule hover:bg-edge" aria-label="Width of Show" />
+            <Panel id="show" defaultSize={280} minSize={230} maxSize={420}>
+              <ShowPanel />
+            </Panel>
+          </Group>
+        </Panel>
+      </Group>
+    </div>
+  );
+}
+
+function useShortcuts() {
+  const stage = useStage();
+  const undo = useEditor((state) => state.undo);
+  const redo = useEditor((state) => state.redo);
+  const fps = useEditor((state) => state.film.fps);
+  useHotkeys('space', (event) => {
+    // Space on a focused button presses that button.
+    if (event.target instanceof HTMLButtonElement) return;
+    event.preventDefault();
+    void stage.toggle();
+  });
+  useHotkeys('mod+z', () => undo(), { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', () => redo(), { preventDefault: true });
+  useHotkeys('comma', () => stage.seek(stage.time() - 1 / fps));
+  useHotkeys('period', () => stage.seek(stage.time() + 1 / fps));
+  useHotkeys('shift+left', () => stage.seek(stage.time() - 5), { preventDefault: true });
+  useHotkeys('shift+right', () => stage.seek(stage.time() + 5), { preventDefault: true });
+  useHotkeys('home', () => stage.seek(0), { preventDefault: true });
+  useHotkeys('escape', () => stage.setLoop(undefined));
+}

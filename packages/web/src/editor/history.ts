@@ -1,0 +1,50 @@
+import type { Film } from '@cyclogram/core';
+import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
+
+enablePatches();
+
+/** One step of undo. */
+export interface Change {
+  label: string;
+  /** Steps with the same key that follow each other quickly become one. */
+  key: string;
+  at: number;
+  undo: Patch[];
+  redo: Patch[];
+}
+
+export interface History {
+  film: Film;
+  past: Change[];
+  future: Change[];
+}
+
+const mostSteps = 300;
+
+/** Milliseconds within which changes of the same thing count as one. */
+const mergeWithin = 1000;
+
+/** Makes a change; the same history when it changes nothing. */
+export function makeChange(history: History, label: string, key: string, now: number, edit: (film: Film) => void): History {
+  const [film, redo, undo] = produceWithPatches(history.film, (draft) => void edit(draft));
+  if (redo.length === 0) return history;
+  const last = history.past.at(-1);
+  const merges = last && key !== '' && last.key === key && now - last.at < mergeWithin && history.future.length === 0;
+  const step: Change = merges
+    ? { ...last, at: now, redo: [...last.redo, ...redo], undo: [...undo, ...last.undo] }
+    : { label, key, at: now, undo, redo };
+  const past = [...(merges ? history.past.slice(0, -1) : history.past), step].slice(-mostSteps);
+  return { film, past, future: [] };
+}
+
+export function undoChange({ film, past, future }: History): History {
+  const step = past.at(-1);
+  if (!step) return { film, past, future };
+  return { film: applyPatches(film, step.undo), past: past.slice(0, -1), future: [{ ...step, key: '' }, ...future] };
+}
+
+export function redoChange({ film, past, future }: History): History {
+  const [step, ...rest] = future;
+  if (!step) return { film, past, future };
+  return { film: applyPatches(film, step.redo), past: [...past, { ...step, key: '' }], future: rest };
+}

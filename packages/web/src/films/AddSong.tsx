@@ -1,0 +1,46 @@
+import { defaultTrack } from '@cyclogram/core';
+import { useQueryClient } from '@tanstack/react-query';
+import type { Asset } from '../api/assets';
+import { Dialog } from '../controls/Dialog';
+import { freeId, useEditor } from '../editor/editorStore';
+import { SongDrop } from './SongDrop';
+
+/** The Tape of a film without a song. */
+export function AddSong() {
+  const change = useEditor((state) => state.change);
+  const add = (asset: Asset) =>
+    change('add song', (film) => {
+      film.tracks.push(defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), { asset: asset.sha256 }));
+    });
+  return (
+    <div className="h-full p-2">
+      <SongDrop onAdded={add} words="Drop the song here." />
+    </div>
+  );
+}
+
+interface AddSongDialogProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  onAdded: (asset: Asset) => void;
+}
+
+/** Adds another track: an instrument of the song, or another take. */
+export function AddSongDialog({ open, onOpenChange, onAdded }: AddSongDialogProps) {
+  const queries = useQueryClient();
+  const added = (asset: Asset) => {
+    queries.setQueryData(['asset', asset.sha256], asset);
+    onAdded(asset);
+    onOpenChange(false);
+  };
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Add a track"
+      description="A separate instrument shows what the mix hides. It comes muted: ears can listen to it all the same."
+    >
+      <SongDrop onAdded={added} words="Drop an audio file." />
+    </Dialog>
+  );
+}

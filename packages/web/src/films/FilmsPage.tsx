@@ -1,0 +1,95 @@
+import { defaultFilm, defaultTrack } from '@cyclogram/core';
+import { useMutation } from '@tanstack/react-query';
+import { formatDistanceToNow } from 'date-fns';
+import { Copy, Trash2 } from 'lucide-react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import type { Asset } from '../api/assets';
+import { createFilm, useFilmActions, useFilms, type FilmSummary } from '../api/films';
+import { PageBar } from '../app/PageBar';
+import { Button, IconButton } from '../controls/Button';
+import { clock } from '../controls/time';
+import { SongDrop } from './SongDrop';
+
+/** The library: films with their pictures, and a place to drop a song for a new one. */
+export function FilmsPage() {
+  const films = useFilms();
+  const navigate = useNavigate();
+  const create = useMutation({
+    mutationFn: (asset: Asset | undefined) => {
+      const title = asset?.name.replace(/\.[^.]+$/, '') ?? 'Untitled';
+      return createFilm(defaultFilm(title, asset ? [defaultTrack('track-1', title, { asset: asset.sha256 })] : []));
+    },
+    onSuccess: (film) => navigate(`/films/${film.id}`),
+    onError: (error) => toast.error(error.message),
+  });
+  return (
+    <div className="flex h-full flex-col">
+      <PageBar>
+        <Button onClick={() => create.mutate(undefined)}>New film without a song</Button>
+      </PageBar>
+      <main className="min-h-0 grow overflow-y-auto px-5 py-5">
+        <div className="mx-auto max-w-6xl">
+          <SongDrop words="Drop a song to start a film." onAdded={(asset) => create.mutate(asset)} />
+          <h1 className="mt-6 mb-3 text-base font-semibold">Films</h1>
+          {films.error && (
+            <p role="alert" className="text-alarm">
+              {films.error.message}
+            </p>
+          )}
+          {films.isPending && <p className="text-dim">Looking for your films…</p>}
+          {films.data?.length === 0 && <p className="text-dim">No films yet. The first one starts with a song.</p>}
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
+            {films.data?.map((film) => (
+              <FilmCard key={film.id} film={film} />
+            ))}
+          </ul>
+        </div>
+      </main>
+    </div>
+  );
+}
+
+function FilmCard({ film }: { film: FilmSummary }) {
+  const { remove, restore, duplicate } = useFilmActions();
+  const onError = (error: Error) => toast.error(error.message);
+  const deleteFilm = () =>
+    remove.mutate(film.id, {
+      onSuccess: () =>
+        toast(`“${film.title}” was deleted.`, { action: { label: 'Undo', onClick: () => restore.mutate(film.id, { onError }) } }),
+      onError,
+    });
+  return (
+    <li>
+      <Link to={`/films/${film.id}`} className="block border border-rule hover:border-edge">
+        <img
+          src={film.picture}
+          alt=""
+          width={640}
+          height={Math.round((640 * film.height) / film.width)}
+          className="aspect-video w-full bg-panel object-contain text-dim"
+        />
+      </Link>
+      <div className="flex items-start gap-1 pt-1.5">
+        <div className="min-w-0 grow">
+          <h2 className="truncate text-base">
+            <Link to={`/films/${film.id}`} className="hover:underline">
+              {film.title || 'Untitled'}
+            </Link>
+          </h2>
+          <p className="text-xs text-dim">
+            <span className="figures">{film.seconds > 0 ? clock(film.seconds) : 'no song'}</span>
+            {' · changed '}
+            {formatDistanceToNow(film.updatedAt, { addSuffix: true })}
+          </p>
+        </div>
+        <IconButton label={`Duplicate ${film.title}`} onClick={() => duplicate.mutate(film.id, { onError })}>
+          <Copy size={14} />
+        </IconButton>
+        <IconButton label={`Delete ${film.title}`} onClick={deleteFilm}>
+          <Trash2 size={14} />
+        </IconButton>
+      </div>
+    </li>
+  );
+}

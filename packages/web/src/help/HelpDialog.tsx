@@ -1,0 +1,48 @@
+import { Dialog } from '../controls/Dialog';
+
+const shortcuts = [
+  ['Space', 'play and pause'],
+  [', and .', 'one frame back or on'],
+  ['Shift ← and →', 'five seconds back or on'],
+  ['Home', 'to the start'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Esc', 'stop looping'],
+  ['Wheel on the Tape', 'zoom; with Shift, move along'],
+  ['Drag on the ruler', 'loop a part'],
+  ['↑ and ↓ in a number', 'one step; Shift ten, Alt a tenth'],
+  ['Double click on a number', 'back to its standard value'],
+];
+
+const guide = [
+  ['Bring the song in', 'Drop an audio file on Films. It becomes a film with one ear and one ring of bars.'],
+  ['Find what to react to', 'On the left, open an ear: choose its range and bands. Raise the floor until silence is still, lower the ceiling until the loudest part is full. Tilt lifts the high bands.'],
+  ['Draw', 'On the right, open a layer: place its circle by the handles on the Screen, then set reach, width and colours. Duplicate it and give the copy another ear.'],
+  ['Watch and adjust', 'Loop two bars on the ruler and change one number at a time. Every change shows at once.'],
+  ['Render', 'Render makes the video in the background. Renders shows how far it is, and has the file.'],
+];
+
+/** Shortcuts and a short guide. */
+export function HelpDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  return (
+    <Dialog wide open={open} onOpenChange={onOpenChange} title="Help" description="Sound is on the left, the picture on the right, time on top.">
+      <div className="grid grid-cols-2 gap-8">
+        <ol className="space-y-3">
+          {guide.map(([what, how]) => (
+            <li key={what}>
+              <h3 className="font-semibold">{what}</h3>
+              <p className="text-dim">{how}</p>
+            </li>
+          ))}
+        </ol>
+        <dl className="grid grid-cols-[auto_1fr] content-start gap-x-4 gap-y-1.5">
+          {shortcuts.map(([keys, what]) => (
+            <div key={keys} className="contents">
+              <dt className="figures leading-5">{keys}</dt>
+              <dd className="text-dim">{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+    </Dialog>
+  );
+}

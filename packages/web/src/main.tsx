@@ -1,0 +1,34 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Tooltip } from 'radix-ui';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { Toaster } from 'sonner';
+import { FilmsPage } from './films/FilmsPage';
+import { RendersPage } from './renders/RendersPage';
+import { NothingHere } from './app/NothingHere';
+import { WorkspacePage } from './editor/WorkspacePage';
+import './styles.css';
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
+
+createRoot(document.getElementById('root')!).render(
+  <QueryClientProvider client={queries}>
+    <Tooltip.Provider delayDuration={400}>
+      <BrowserRouter>
+        <Routes>
+          <Route path="/" element={<FilmsPage />} />
+          <Route path="/films/:id" element={<WorkspacePage />} />
+          <Route path="/renders" element={<RendersPage />} />
+          <Route path="*" element={<NothingHere />} />
+        </Routes>
+      </BrowserRouter>
+      <Toaster
+        theme="dark"
+        position="bottom-center"
+        toastOptions={{
+          style: { background: '#231f1b', border: '1px solid #37312b', color: '#efe8dc', boxShadow: 'none' },
+        }}
+      />
+    </Tooltip.Provider>
+  </QueryClientProvider>,
+);

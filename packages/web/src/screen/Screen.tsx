@@ -1,0 +1,71 @@
+import { useEffect, useRef } from 'react';
+import { useEditor } from '../editor/editorStore';
+import { useStage, useStageState } from '../editor/stageContext';
+import { PathHandles } from './PathHandles';
+import { Transport } from './Transport';
+import { useElementSize } from './useElementSize';
+
+/** The picture, as large as there is room for, with the selected figure's path over it. */
+export function Screen() {
+  const stage = useStage();
+  const width = useEditor((state) => state.film.width);
+  const height = useEditor((state) => state.film.height);
+  const selectLayer = useEditor((state) => state.selectLayer);
+  const box = useRef<HTMLDivElement>(null);
+  const room = useElementSize(box);
+  const scale = Math.max(0, Math.min((room.width - 24) / width, (room.height - 24) / height));
+  const shown = { width: Math.floor(width * scale), height: Math.floor(height * scale) };
+
+  useEffect(() => {
+    const ratio = window.devicePixelRatio || 1;
+    if (shown.width > 0) stage.setSize(Math.min(width, shown.width * ratio), Math.min(height, shown.height * ratio));
+  }, [stage, width, height, shown.width, shown.height]);
+
+  return (
+    <section aria-label="Screen" className="flex h-full flex-col">
+      <div
+        ref={box}
+        className="relative min-h-0 grow"
+        onPointerDown={(event) => event.target === box.current && selectLayer(undefined)}
+      >
+        <div
+          className="absolute top-1/2 left-1/2 -translate-x-1/2 -translate-y-1/2"
+          style={{ width: shown.width, height: shown.height }}
+        >
+          <Picture />
+          <PathHandles scale={scale} />
+        </div>
+        <PreviewNote />
+      </div>
+      <Transport />
+    </section>
+  );
+}
+
+/** The canvas that the painting worker owns. A canvas can be handed over only once, so each mount makes its own. */
+function Picture() {
+  const stage = useStage();
+  const holder = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const canvas = document.createElement('canvas');
+    canvas.className = 'block size-full';
+    canvas.setAttribute('role', 'img');
+    canvas.setAttribute('aria-label', 'The picture now');
+    holder.current!.replaceChildren(canvas);
+    stage.setCanvas(canvas.transferControlToOffscreen());
+  }, [stage]);
+  return <div ref={holder} className="size-full" />;
+}
+
+/** Says at which resolution the preview is painted while it is lower than the Screen's. */
+function PreviewNote() {
+  const stats = useStageState((state) => state.stats);
+  const playing = useStageState((state) => state.playing);
+  if (!stats || !playing) return null;
+  return (
+    <p className="figures absolute right-2 bottom-1 text-dim" data-testid="preview-note">
+      {stats.width}×{stats.height}
+      {stats.fps > 0 && ` · ${Math.round(stats.fps)} fps`}
+    </p>
+  );
+}

@@ -1,0 +1,129 @@
+import { blendModes, defaultLayer, figureKinds, pathKinds, type Layer } from '@cyclogram/core';
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { clsx } from 'clsx';
+import { Copy, Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
+import { Button, IconButton } from '../controls/Button';
+import { ChoiceInput, Fields } from '../controls/Fields';
+import { NumberInput } from '../controls/NumberInput';
+import { findLayer, freeId, useEditor } from '../editor/editorStore';
+
+/** A layer in the list; the selected one shows its properties. */
+export function LayerRow({ layer }: { layer: Layer }) {
+  const { id, name, visible, figure } = layer;
+  const selected = useEditor((state) => state.selectedLayer === id);
+  const select = useEditor((state) => state.selectLayer);
+  const change = useEditor((state) => state.change);
+  const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id });
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={clsx('border-b border-rule/60 bg-panel', selected && 'border-l-2 border-l-glass')}
+    >
+      <div className="flex h-9 items-center pr-1.5">
+        <span {...attributes} {...listeners} aria-label={`Move ${name}`} className="grid h-7 w-6 cursor-grab touch-none place-items-center text-edge">
+          <GripVertical size={14} />
+        </span>
+        <button type="button" aria-expanded={selected} className="flex min-w-0 grow items-center gap-2 text-left" onClick={() => select(selected ? undefined : id)}>
+          <Thumbnail color={figure.color} colorHigh={figure.colorHigh} />
+          <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
+        </button>
+        <IconButton
+          label={visible ? 'Hide' : 'Show'}
+          aria-pressed={!visible}
+          className="size-6"
+          onClick={() => change(visible ? 'hide' : 'show', (film) => void (findLayer(film, id)!.visible = !visible))}
+        >
+          {visible ? <Eye size={14} /> : <EyeOff size={14} className="text-dim" />}
+        </IconButton>
+      </div>
+      {selected && <LayerCard layer={layer} />}
+    </li>
+  );
+}
+
+/** A small ring in the layer's colours. */
+function Thumbnail({ color, colorHigh }: { color: string; colorHigh: string }) {
+  return (
+    <svg viewBox="-10 -10 20 20" className="size-6 shrink-0 bg-room" aria-hidden>
+      {Array.from({ length: 12 }, (_, i) => (
+        <path key={i} d={`M0-4.5V${-6 - ((i * 7) % 4)}`} transform={`rotate(${i * 30})`} stroke={i < 6 ? color : colorHigh} strokeWidth={1.4} />
+      ))}
+    </svg>
+  );
+}
+
+const opacityField = { kind: 'number', key: 'opacity', label: 'Opacity', min: 0, max: 1, step: 5, unit: '%', shownPer: 100 } as const;
+const blendField = {
+  kind: 'choice',
+  key: 'blend',
+  label: 'Blend',
+  choices: Object.entries(blendModes).map(([value, { label }]) => ({ value, label })),
+} as const;
+
+function LayerCard({ layer }: { layer: Layer }) {
+  const { id, path, figure, opacity, blend, name } = layer;
+  const film = useEditor((state) => state.film);
+  const change = useEditor((state) => state.change);
+  const select = useEditor((state) => state.selectLayer);
+  const standard = defaultLayer('', '', film.width, film.height);
+  const set = (label: string, part: Partial<Layer>) =>
+    change(label, (draft) => Object.assign(findLayer(draft, id)!, part), `${id} ${label}`);
+  const duplicate = () => {
+    const copyId = freeId('layer', film.layers);
+    change('duplicate layer', (draft) => {
+      const at = draft.layers.findIndex((other) => other.id === id);
+      draft.layers.splice(at + 1, 0, { ...structuredClone(layer), id: copyId, name: `${name} copy` });
+    });
+    select(copyId);
+  };
+  const earField = {
+    kind: 'choice',
+    key: 'ear',
+    label: 'Ear',
+    help: 'What the figure follows.',
+    choices: film.ears.map((ear) => ({ value: ear.id, label: ear.name })),
+  } as const;
+  return (
+    <div className="px-3 pb-3">
+      <input
+        aria-label="Name of the layer"
+        value={name}
+        maxLength={200}
+        onChange={({ target }) => set('name', { name: target.value })}
+        className="h-7 w-full border-b border-rule bg-transparent"
+      />
+      <ChoiceInput field={earField} value={layer.ear} onChange={(ear) => set('ear', { ear })} />
+      <Fields
+        groups={pathKinds[path.kind].fields}
+        values={path}
+        defaults={{ ...standard.path }}
+        onChange={(key, value) =>
+          change(key, (draft) => Object.assign(findLayer(draft, id)!.path, { [key]: value }), `${id} path ${key}`)
+        }
+      />
+      <Fields
+        groups={figureKinds[figure.kind].fields}
+        values={figure}
+        defaults={{ ...standard.figure }}
+        onChange={(key, value) =>
+          change(key, (draft) => Object.assign(findLayer(draft, id)!.figure, { [key]: value }), `${id} figure ${key}`)
+        }
+      />
+      <section className="mt-3">
+        <h4 className="mb-0.5 border-b border-rule text-xs text-dim">How laid on</h4>
+        <NumberInput field={opacityField} value={opacity} resetTo={1} onChange={(value) => set('opacity', { opacity: value })} />
+        <ChoiceInput field={blendField} value={blend} onChange={(value) => set('blend', { blend: value as Layer['blend'] })} />
+      </section>
+      <div className="mt-3 flex gap-2">
+        <Button onClick={duplicate}>
+          <Copy size={13} /> Duplicate
+        </Button>
+        <Button onClick={() => change('delete layer', (draft) => void (draft.layers = draft.layers.filter((other) => other.id !== id)))}>
+          <Trash2 size={13} /> Delete
+        </Button>
+      </div>
+    </div>
+  );
+}

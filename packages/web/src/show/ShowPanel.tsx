@@ -1,0 +1,82 @@
+import { defaultEar, defaultLayer } from '@cyclogram/core';
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
+import { arrayMove, SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { Plus } from 'lucide-react';
+import { Button, IconButton } from '../controls/Button';
+import { ColorInput } from '../controls/Fields';
+import { freeId, useEditor } from '../editor/editorStore';
+import { LayerRow } from './LayerRow';
+
+/** The picture side: layers front to back, the selected one open, and the background behind them. */
+export function ShowPanel() {
+  const layers = useEditor((state) => state.film.layers);
+  const change = useEditor((state) => state.change);
+  const select = useEditor((state) => state.selectLayer);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const front = [...layers].reverse();
+  const ids = front.map(({ id }) => id);
+  const add = () => {
+    const id = freeId('layer', layers);
+    change('add layer', (film) => {
+      if (film.ears.length === 0) film.ears.push(defaultEar('ear-1'));
+      film.layers.push(defaultLayer(id, film.ears[0]!.id, film.width, film.height));
+    });
+    select(id);
+  };
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const order = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))).reverse();
+    change('reorder layers', (film) => void film.layers.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)));
+  };
+  return (
+    <section aria-label="Show" className="h-full overflow-x-hidden overflow-y-auto bg-panel pb-6">
+      <header className="flex h-9 items-center justify-between border-b border-rule pr-1.5 pl-3">
+        <h3 className="font-semibold text-glass">Layers</h3>
+        <IconButton label="Add a ring of bars" onClick={add}>
+          <Plus size={15} />
+        </IconButton>
+      </header>
+      {layers.length === 0 && (
+        <div className="px-3 py-3 text-dim">
+          <p className="mb-2">Nothing is drawn yet. A ring of bars follows the spectrum of an ear.</p>
+          <Button onClick={add}>
+            <Plus size={14} /> Add a ring of bars
+          </Button>
+        </div>
+      )}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          <ul>
+            {front.map((layer) => (
+              <LayerRow key={layer.id} layer={layer} />
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
+      <Background />
+    </section>
+  );
+}
+
+function Background() {
+  const background = useEditor((state) => state.film.background);
+  const change = useEditor((state) => state.change);
+  return (
+    <div className="px-3 pt-4">
+      <h3 className="border-b border-rule font-semibold text-glass">Background</h3>
+      {(['color', 'edgeColor'] as const).map((key) => (
+        <ColorInput
+          key={key}
+          field={{ kind: 'color', key, label: key === 'color' ? 'Middle' : 'Corners' }}
+          value={background[key]}
+          resetTo={undefined}
+          onChange={(value) => change('background', (film) => void (film.background[key] = value), `background ${key}`)}
+        />
+      ))}
+    </div>
+  );
+}
