@@ -10,12 +10,18 @@ const ownPackages = {
     builder.onResolve({ filter: /^@cyclogram\// }, ({ path }) => ({
       path: here(`${folders[path.slice('@cyclogram/'.length)]}/src/index.ts`),
     }));
-    builder.onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' ? undefined : { path, external: true }));
+    builder.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+      kind === 'entry-point' ? undefined : { path, external: true },
+    );
   },
 };
 
 await build({
-  entryPoints: { main: here('src/main.ts'), cli: here('src/cli/main.ts'), worker: here('src/work/worker.ts') },
+  entryPoints: {
+    main: here('src/main.ts'),
+    cli: here('src/cli/main.ts'),
+    worker: here('src/work/worker.ts'),
+  },
   outdir: here('dist'),
   bundle: true,
   platform: 'node',

@@ -1,4 +1,12 @@
-import { defaultEar, defaultFilm, defaultLayer, defaultTrack, type Film, type Layer, type Track } from '@cyclogram/core';
+import {
+  defaultEar,
+  defaultFilm,
+  defaultLayer,
+  defaultTrack,
+  type Film,
+  type Layer,
+  type Track,
+} from '@cyclogram/core';
 import type { Song } from '../songs/song';
 
 /** The decoded sounds of a song, by their SHA-256: the mix, then the instruments in the song's order. */
@@ -20,7 +28,15 @@ function songTracks(song: Song, assets: SongAssets): Track[] {
 type FigurePart = Partial<Layer['figure']>;
 type PathPart = Partial<Layer['path']>;
 
-function ring(film: Film, id: string, name: string, ear: string, path: PathPart, figure: FigurePart, rest: Partial<Layer> = {}): Layer {
+function ring(
+  film: Film,
+  id: string,
+  name: string,
+  ear: string,
+  path: PathPart,
+  figure: FigurePart,
+  rest: Partial<Layer> = {},
+): Layer {
   const layer = defaultLayer(id, ear, film.width, film.height, name);
   return { ...layer, ...rest, path: { ...layer.path, ...path }, figure: { ...layer.figure, ...figure } };
 }
@@ -29,18 +45,67 @@ function ring(film: Film, id: string, name: string, ear: string, path: PathPart,
 function breakwaterFilm(film: Film): Film {
   film.background = { color: '#2a1712', edgeColor: '#0c0707' };
   film.ears = [
-    { ...defaultEar('whole', 'Whole song'), bands: 72, fromHz: 60, toHz: 14000, floorDb: -58, ceilingDb: -20, tiltDbPerOctave: 2.5 },
+    {
+      ...defaultEar('whole', 'Whole song'),
+      bands: 72,
+      fromHz: 60,
+      toHz: 14000,
+      floorDb: -58,
+      ceilingDb: -20,
+      tiltDbPerOctave: 2.5,
+    },
     {
       ...defaultEar('low', 'Kick and bass'),
-      ...{ bands: 24, fromHz: 32, toHz: 220, scale: 'linear', window: 0.12, floorDb: -40, ceilingDb: -9, tiltDbPerOctave: 0 },
+      ...{
+        bands: 24,
+        fromHz: 32,
+        toHz: 220,
+        scale: 'linear',
+        window: 0.12,
+        floorDb: -40,
+        ceilingDb: -9,
+        tiltDbPerOctave: 0,
+      },
       ...{ attack: 0.004, release: 0.22 },
     },
-    { ...defaultEar('high', 'Bells and hats'), bands: 120, fromHz: 900, toHz: 15000, floorDb: -66, ceilingDb: -30, tiltDbPerOctave: 2, release: 0.28 },
+    {
+      ...defaultEar('high', 'Bells and hats'),
+      bands: 120,
+      fromHz: 900,
+      toHz: 15000,
+      floorDb: -66,
+      ceilingDb: -30,
+      tiltDbPerOctave: 2,
+      release: 0.28,
+    },
   ];
   film.layers = [
-    ring(film, 'halo', 'Halo', 'high', { radius: 330 }, { reach: 190, rest: 2, width: 0.32, color: '#ff5d3d', colorHigh: '#ffb36b' }, { opacity: 0.55, blend: 'add' }),
-    ring(film, 'lamps', 'Lamps', 'whole', { radius: 250 }, { reach: 250, rest: 8, width: 0.62, color: '#ff7a45', colorHigh: '#ffe2a8' }),
-    ring(film, 'core', 'Kick', 'low', { radius: 232, start: 180 }, { side: 'inward', reach: 170, rest: 4, width: 0.7, color: '#e8434f', colorHigh: '#ff9a62' }, { opacity: 0.9 }),
+    ring(
+      film,
+      'halo',
+      'Halo',
+      'high',
+      { radius: 330 },
+      { reach: 190, rest: 2, width: 0.32, color: '#ff5d3d', colorHigh: '#ffb36b' },
+      { opacity: 0.55, blend: 'add' },
+    ),
+    ring(
+      film,
+      'lamps',
+      'Lamps',
+      'whole',
+      { radius: 250 },
+      { reach: 250, rest: 8, width: 0.62, color: '#ff7a45', colorHigh: '#ffe2a8' },
+    ),
+    ring(
+      film,
+      'core',
+      'Kick',
+      'low',
+      { radius: 232, start: 180 },
+      { side: 'inward', reach: 170, rest: 4, width: 0.7, color: '#e8434f', colorHigh: '#ff9a62' },
+      { opacity: 0.9 },
+    ),
   ];
   return film;
 }
@@ -50,13 +115,57 @@ function slowTideFilm(film: Film): Film {
   film.background = { color: '#123238', edgeColor: '#060f14' };
   const slow = { attack: 0.12, release: 0.7 };
   film.ears = [
-    { ...defaultEar('deep', 'Pipes'), ...slow, bands: 48, fromHz: 45, toHz: 900, scale: 'mel', window: 0.18, floorDb: -70, ceilingDb: -22, tiltDbPerOctave: 3 },
-    { ...defaultEar('bright', 'Voice and glass'), ...slow, bands: 90, fromHz: 220, toHz: 9000, scale: 'log', floorDb: -84, ceilingDb: -34, tiltDbPerOctave: 3 },
+    {
+      ...defaultEar('deep', 'Pipes'),
+      ...slow,
+      bands: 48,
+      fromHz: 45,
+      toHz: 900,
+      scale: 'mel',
+      window: 0.18,
+      floorDb: -70,
+      ceilingDb: -22,
+      tiltDbPerOctave: 3,
+    },
+    {
+      ...defaultEar('bright', 'Voice and glass'),
+      ...slow,
+      bands: 90,
+      fromHz: 220,
+      toHz: 9000,
+      scale: 'log',
+      floorDb: -84,
+      ceilingDb: -34,
+      tiltDbPerOctave: 3,
+    },
   ];
   film.layers = [
-    ring(film, 'swell', 'Swell', 'deep', { radius: 470, centerY: 1080 }, { reach: 560, rest: 3, width: 0.86, ends: 'flat', color: '#1d6f79', colorHigh: '#4fc1b0' }, { opacity: 0.45, blend: 'screen' }),
-    ring(film, 'foam', 'Foam', 'bright', { radius: 470, centerY: 1080 }, { reach: 330, rest: 2, width: 0.24, color: '#a7e8d6', colorHigh: '#f4fff5' }, { opacity: 0.85 }),
-    ring(film, 'moon', 'Moon', 'bright', { centerX: 1420, centerY: 330, radius: 96, start: 90 }, { reach: 120, rest: 3, width: 0.4, color: '#ffe9bf', colorHigh: '#ffd08a' }),
+    ring(
+      film,
+      'swell',
+      'Swell',
+      'deep',
+      { radius: 470, centerY: 1080 },
+      { reach: 560, rest: 3, width: 0.86, ends: 'flat', color: '#1d6f79', colorHigh: '#4fc1b0' },
+      { opacity: 0.45, blend: 'screen' },
+    ),
+    ring(
+      film,
+      'foam',
+      'Foam',
+      'bright',
+      { radius: 470, centerY: 1080 },
+      { reach: 330, rest: 2, width: 0.24, color: '#a7e8d6', colorHigh: '#f4fff5' },
+      { opacity: 0.85 },
+    ),
+    ring(
+      film,
+      'moon',
+      'Moon',
+      'bright',
+      { centerX: 1420, centerY: 330, radius: 96, start: 90 },
+      { reach: 120, rest: 3, width: 0.4, color: '#ffe9bf', colorHigh: '#ffd08a' },
+    ),
   ];
   return film;
 }
@@ -66,16 +175,73 @@ function dryDockFilm(film: Film): Film {
   film.background = { color: '#efe6d2', edgeColor: '#dccfb2' };
   const dry = { window: 0.04, attack: 0, release: 0.09, scale: 'mel' as const, tiltDbPerOctave: 2 };
   film.ears = [
-    { ...defaultEar('left', 'Left side'), ...dry, channel: 'left', bands: 20, fromHz: 50, toHz: 9000, floorDb: -56, ceilingDb: -14 },
-    { ...defaultEar('right', 'Right side'), ...dry, channel: 'right', bands: 20, fromHz: 50, toHz: 9000, floorDb: -56, ceilingDb: -14 },
-    { ...defaultEar('barrels', 'Barrels'), ...dry, tracks: ['instrument-1'], bands: 16, fromHz: 40, toHz: 400, scale: 'linear', floorDb: -44, ceilingDb: -8, tiltDbPerOctave: 0 },
+    {
+      ...defaultEar('left', 'Left side'),
+      ...dry,
+      channel: 'left',
+      bands: 20,
+      fromHz: 50,
+      toHz: 9000,
+      floorDb: -56,
+      ceilingDb: -14,
+    },
+    {
+      ...defaultEar('right', 'Right side'),
+      ...dry,
+      channel: 'right',
+      bands: 20,
+      fromHz: 50,
+      toHz: 9000,
+      floorDb: -56,
+      ceilingDb: -14,
+    },
+    {
+      ...defaultEar('barrels', 'Barrels'),
+      ...dry,
+      tracks: ['instrument-1'],
+      bands: 16,
+      fromHz: 40,
+      toHz: 400,
+      scale: 'linear',
+      floorDb: -44,
+      ceilingDb: -8,
+      tiltDbPerOctave: 0,
+    },
   ];
   const stroke: FigurePart = { ends: 'flat', rest: 10, width: 0.66, color: '#1f1b18', colorHigh: '#1f1b18' };
   film.layers = [
-    ring(film, 'left', 'Left wheel', 'left', { centerX: 610, radius: 150, start: 180 }, { ...stroke, reach: 300 }),
-    ring(film, 'right', 'Right wheel', 'right', { centerX: 1310, radius: 150, start: 180 }, { ...stroke, reach: 300 }),
-    ring(film, 'left-hub', 'Left hub', 'barrels', { centerX: 610, radius: 128 }, { ...stroke, side: 'inward', reach: 108, rest: 6, color: '#d8432b', colorHigh: '#e98a2c' }),
-    ring(film, 'right-hub', 'Right hub', 'barrels', { centerX: 1310, radius: 128 }, { ...stroke, side: 'inward', reach: 108, rest: 6, color: '#d8432b', colorHigh: '#e98a2c' }),
+    ring(
+      film,
+      'left',
+      'Left wheel',
+      'left',
+      { centerX: 610, radius: 150, start: 180 },
+      { ...stroke, reach: 300 },
+    ),
+    ring(
+      film,
+      'right',
+      'Right wheel',
+      'right',
+      { centerX: 1310, radius: 150, start: 180 },
+      { ...stroke, reach: 300 },
+    ),
+    ring(
+      film,
+      'left-hub',
+      'Left hub',
+      'barrels',
+      { centerX: 610, radius: 128 },
+      { ...stroke, side: 'inward', reach: 108, rest: 6, color: '#d8432b', colorHigh: '#e98a2c' },
+    ),
+    ring(
+      film,
+      'right-hub',
+      'Right hub',
+      'barrels',
+      { centerX: 1310, radius: 128 },
+      { ...stroke, side: 'inward', reach: 108, rest: 6, color: '#d8432b', colorHigh: '#e98a2c' },
+    ),
   ];
   return film;
 }

@@ -58,24 +58,46 @@ export const breakwater: Song = {
       }
       if (plays.bass(b)) {
         for (const step of bassSteps) {
-          const note = { start: start + (step * beat) / 4, seconds: 0.16, hz: noteHz(root + (step === 14 ? 12 : 0)), gain: 0.5 };
+          const note = {
+            start: start + (step * beat) / 4,
+            seconds: 0.16,
+            hz: noteHz(root + (step === 14 ? 12 : 0)),
+            gain: 0.5,
+          };
           addHeldNote(bass!, bassWave, note, 0.006, 0.06, 4);
         }
       }
       if (plays.bells(b)) {
         for (const [step, n] of bellSteps) {
           const pan = step % 2 === 0 ? -0.45 : 0.45;
-          addBell(bells!, { start: start + (step * beat) / 4, seconds: 1.5, hz: noteHz(notes[n]! + 24), gain: 0.16, pan });
+          addBell(bells!, {
+            start: start + (step * beat) / 4,
+            seconds: 1.5,
+            hz: noteHz(notes[n]! + 24),
+            gain: 0.16,
+            pan,
+          });
         }
       }
       if (plays.hats(b)) {
         for (let step = 0; step < 16; step += 2) {
           const open = step % 4 === 2;
-          const note = { start: start + (step * beat) / 4, seconds: open ? 0.16 : 0.05, hz: 7000, gain: open ? 0.3 : 0.2, pan: 0.2 };
+          const note = {
+            start: start + (step * beat) / 4,
+            seconds: open ? 0.16 : 0.05,
+            hz: 7000,
+            gain: open ? 0.3 : 0.2,
+            pan: 0.2,
+          };
           addNoise(hats!, note, 1000 + b * 16 + step);
         }
         if (b >= 8) {
-          for (const q of [1, 3]) addNoise(hats!, { start: start + q * beat, seconds: 0.22, hz: 1400, gain: 0.34 }, 5000 + b * 4 + q);
+          for (const q of [1, 3])
+            addNoise(
+              hats!,
+              { start: start + q * beat, seconds: 0.22, hz: 1400, gain: 0.34 },
+              5000 + b * 4 + q,
+            );
         }
       }
       if (plays.pad(b) && b % 2 === 0) {

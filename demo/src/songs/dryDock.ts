@@ -7,9 +7,21 @@ const step = 60 / 96 / 4;
 
 /** Two bars of sixteenths each; a capital letter is a hard stroke, a small one a soft one, a dot a rest. */
 const patterns = [
-  { low: 'L.....l.L.......L.....l...L.....', wood: '..w.W..w..w.W.w...w.W..w.w.wW.w.', tin: '....................t.......t.T.' },
-  { low: 'L..l..L...l.....L..l..L.......L.', wood: 'W.ww..W.w.W.ww..W.ww..W.wwWw....', tin: '......t.......t.......t...T.....' },
-  { low: 'L...............................', wood: '................................', tin: '........T.......................' },
+  {
+    low: 'L.....l.L.......L.....l...L.....',
+    wood: '..w.W..w..w.W.w...w.W..w.w.wW.w.',
+    tin: '....................t.......t.T.',
+  },
+  {
+    low: 'L..l..L...l.....L..l..L.......L.',
+    wood: 'W.ww..W.w.W.ww..W.ww..W.wwWw....',
+    tin: '......t.......t.......t...T.....',
+  },
+  {
+    low: 'L...............................',
+    wood: '................................',
+    tin: '........T.......................',
+  },
 ];
 /** Order of the patterns; `-` is two bars of silence. */
 const order = ['0', '1', '-', '0', '2', '1', '1', '2'];
@@ -33,7 +45,13 @@ export const dryDock: Song = {
         const low = pattern.low[s]!;
         const wood = pattern.wood[s]!;
         const metal = pattern.tin[s]!;
-        if (low !== '.') addDrum(barrels, { start, seconds: 0.3, hz: low === 'L' ? 62 : 88, gain: low === 'L' ? 1 : 0.6 }, 210, 0.014);
+        if (low !== '.')
+          addDrum(
+            barrels,
+            { start, seconds: 0.3, hz: low === 'L' ? 62 : 88, gain: low === 'L' ? 1 : 0.6 },
+            210,
+            0.014,
+          );
         if (wood !== '.') {
           const gain = wood === 'W' ? 0.55 : 0.3;
           const hz = 420 + 260 * Math.floor(random() * 4);

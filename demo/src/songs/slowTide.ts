@@ -32,14 +32,33 @@ export const slowTide: Song = {
       const start = i * swellSeconds;
       addHeldNote(pipes, pipeWave, { start, seconds: 7, hz: noteHz(low), gain: 0.42 * gain }, 3, 2.5, 3);
       middle.forEach((number, m) => {
-        const note = { start: start + 0.4 * m, seconds: 6, hz: noteHz(number), gain: 0.2 * gain, pan: m * 0.7 - 0.7 };
+        const note = {
+          start: start + 0.4 * m,
+          seconds: 6,
+          hz: noteHz(number),
+          gain: 0.2 * gain,
+          pan: m * 0.7 - 0.7,
+        };
         addHeldNote(strings!, stringWave, note, 3.4, 3, 16);
       });
-      addHeldNote(voice!, voiceWave, { start: start + 2, seconds: 3.5, hz: noteHz(high), gain: 0.2 * gain, pan: 0.15 }, 1.6, 2.4, 10);
+      addHeldNote(
+        voice!,
+        voiceWave,
+        { start: start + 2, seconds: 3.5, hz: noteHz(high), gain: 0.2 * gain, pan: 0.15 },
+        1.6,
+        2.4,
+        10,
+      );
       for (let n = 0; n < 6; n++) {
         const number = [...middle, high][(n * 3 + i) % 4]! + 24;
         const pan = ((n * 5) % 7) / 3.5 - 1;
-        addBell(glass!, { start: start + 2.2 + n * 0.92, seconds: 2.6, hz: noteHz(number), gain: 0.07 * gain, pan });
+        addBell(glass!, {
+          start: start + 2.2 + n * 0.92,
+          seconds: 2.6,
+          hz: noteHz(number),
+          gain: 0.07 * gain,
+          pan,
+        });
       }
       addNoise(glass!, { start: start + 0.5, seconds: 5, hz: 2500, gain: 0.035 * gain }, 300 + i, 3.2);
     });

@@ -18,7 +18,13 @@ export function createStem(seconds: number): Stem {
  * @param pan -1 left to 1 right, with equal power
  * @param sample value at sample n after the start
  */
-export function addSound(stem: Stem, start: number, seconds: number, pan: number, sample: (n: number) => number): void {
+export function addSound(
+  stem: Stem,
+  start: number,
+  seconds: number,
+  pan: number,
+  sample: (n: number) => number,
+): void {
   const first = Math.round(start * sampleRate);
   const last = Math.min(stem.left.length, first + Math.round(seconds * sampleRate));
   const angle = ((pan + 1) * Math.PI) / 4;

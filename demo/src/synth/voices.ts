@@ -9,7 +9,9 @@ export function wavetable(harmonics: readonly number[]): Float32Array {
   let most = 0;
   for (let n = 0; n <= tableSize; n++) {
     let sum = 0;
-    harmonics.forEach((amplitude, h) => (sum += amplitude * Math.sin((2 * Math.PI * (h + 1) * n) / tableSize)));
+    harmonics.forEach(
+      (amplitude, h) => (sum += amplitude * Math.sin((2 * Math.PI * (h + 1) * n) / tableSize)),
+    );
     table[n] = sum;
     most = Math.max(most, Math.abs(sum));
   }
@@ -43,7 +45,14 @@ export interface Note {
 }
 
 /** A held note with soft ends: two oscillators a little apart, `spread` in cents. */
-export function addHeldNote(stem: Stem, table: Float32Array, note: Note, attack: number, release: number, spread = 6): void {
+export function addHeldNote(
+  stem: Stem,
+  table: Float32Array,
+  note: Note,
+  attack: number,
+  release: number,
+  spread = 6,
+): void {
   const ratio = 2 ** (spread / 2400);
   const low = oscillator(table, note.hz / ratio, 0.13);
   const high = oscillator(table, note.hz * ratio, 0.57);

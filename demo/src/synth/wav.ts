@@ -4,7 +4,8 @@ import { sampleRate, type Stem } from './stem';
 export function encodeWav({ left, right }: Stem): Uint8Array {
   const bytes = left.length * 4;
   const view = new DataView(new ArrayBuffer(44 + bytes));
-  const text = (at: number, value: string) => [...value].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)));
+  const text = (at: number, value: string) =>
+    [...value].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)));
   text(0, 'RIFF');
   view.setUint32(4, 36 + bytes, true);
   text(8, 'WAVEfmt ');

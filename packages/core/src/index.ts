@@ -26,4 +26,6 @@ export * from './spectrum/fft';
 export * from './spectrum/levelLaw';
 export * from './spectrum/scales';
 export * from './spectrum/smoothing';
+export * from './spectrum/songAnalyser';
+export * from './spectrum/decimate';
 export * from './spectrum/windows';

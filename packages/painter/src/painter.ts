@@ -1,4 +1,11 @@
-import { blendModes, type BackdropOp, type GroupOp, type Operation, type Picture, type StrokesOp } from '@cyclogram/core';
+import {
+  blendModes,
+  type BackdropOp,
+  type GroupOp,
+  type Operation,
+  type Picture,
+  type StrokesOp,
+} from '@cyclogram/core';
 
 /** The part of the Canvas 2D API that the painter draws with: a browser's context has it, and Skia's in Node. */
 export type PaintContext = Pick<
@@ -99,7 +106,14 @@ export class Painter {
     if (this.backdrop?.key !== key) {
       const surface = this.backdrop?.surface ?? this.createSurface(width, height);
       const radius = Math.hypot(width, height) / 2;
-      const gradient = surface.context.createRadialGradient(width / 2, height / 2, 0, width / 2, height / 2, radius);
+      const gradient = surface.context.createRadialGradient(
+        width / 2,
+        height / 2,
+        0,
+        width / 2,
+        height / 2,
+        radius,
+      );
       gradient.addColorStop(0, color);
       gradient.addColorStop(1, edgeColor);
       surface.context.fillStyle = gradient;
@@ -138,7 +152,11 @@ export class Painter {
   }
 }
 
-function paintStrokes(context: PaintContext, { color, width, ends, lines }: StrokesOp, placement: Placement): void {
+function paintStrokes(
+  context: PaintContext,
+  { color, width, ends, lines }: StrokesOp,
+  placement: Placement,
+): void {
   context.setTransform(placement.scale, 0, 0, placement.scale, placement.x, placement.y);
   context.strokeStyle = color;
   context.lineWidth = width;

@@ -13,7 +13,10 @@ const filmId = (songId: string) => `demo-${songId}`;
  * was made before is left as it is now, changed or deleted.
  * @param say told what is being done
  */
-export async function createDemo({ assets, films, folder, database }: Services, say: (text: string) => void): Promise<void> {
+export async function createDemo(
+  { assets, films, folder, database }: Services,
+  say: (text: string) => void,
+): Promise<void> {
   const ids = songs.map((song) => filmId(song.id));
   const there = await database.getRepository(FilmEntity).findBy({ id: In(ids) });
   // The first song comes last, so that its film is the newest in the library.

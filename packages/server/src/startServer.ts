@@ -13,7 +13,9 @@ export interface RunningServer {
 /** A port that is taken, said in a sentence. */
 export class PortTakenError extends Error {
   constructor(port: number) {
-    super(`Port ${port} is taken by another program. Close it, or choose another port: PORT=${port + 1} npm run demo`);
+    super(
+      `Port ${port} is taken by another program. Close it, or choose another port: PORT=${port + 1} npm run demo`,
+    );
   }
 }
 
@@ -22,7 +24,12 @@ export class PortTakenError extends Error {
  * @param port 0 for any free one
  * @throws PortTakenError
  */
-export async function startServer(root: string, port: number, webFolder: string, log: Logger): Promise<RunningServer> {
+export async function startServer(
+  root: string,
+  port: number,
+  webFolder: string,
+  log: Logger,
+): Promise<RunningServer> {
   const services = await openServices(root, log);
   const server = createServer(createApp(services, log, webFolder));
   try {
@@ -45,7 +52,9 @@ export async function startServer(root: string, port: number, webFolder: string,
 
 function listen(server: Server, port: number): Promise<void> {
   return new Promise((resolve, reject) => {
-    server.once('error', (error: NodeJS.ErrnoException) => reject(error.code === 'EADDRINUSE' ? new PortTakenError(port) : error));
+    server.once('error', (error: NodeJS.ErrnoException) =>
+      reject(error.code === 'EADDRINUSE' ? new PortTakenError(port) : error),
+    );
     server.listen(port, '127.0.0.1', resolve);
   });
 }

@@ -29,7 +29,13 @@ export function defaultTrack(id: string, name: string, source: Track['source']):
 }
 
 /** A ring of bars in the middle of the picture. */
-export function defaultLayer(id: string, earId: string, width: number, height: number, name = 'Ring of bars'): Layer {
+export function defaultLayer(
+  id: string,
+  earId: string,
+  width: number,
+  height: number,
+  name = 'Ring of bars',
+): Layer {
   return {
     id,
     kind: 'figure',

@@ -1,8 +1,9 @@
 import { pcmSampleRate } from '../audio/pcm';
 import type { Ear } from '../film/schema';
-import { SegmentAnalyser } from '../spectrum/analyser';
+import type { AnalysisPlan } from '../spectrum/analyser';
 import { silenceDb } from '../spectrum/bands';
 import { mapLevels, tiltDb } from '../spectrum/levelLaw';
+import { SongAnalyser } from '../spectrum/songAnalyser';
 import { smoothAttackRelease } from '../spectrum/smoothing';
 import { hopSamples, momentCount, momentsPerSecond } from './moments';
 
@@ -21,23 +22,26 @@ export class EarHearing {
   readonly moments: number;
   /** Band edges in Hz, one more than bands. */
   readonly edges: Float64Array;
+  /** How the song is transformed. */
+  readonly plan: AnalysisPlan;
   /** dBFS before any mapping: `moments` rows of `bands`. */
   readonly db: Float32Array;
   /** 0..1 after mapping and smoothing: `moments` rows of `bands`. */
   readonly levels: Float32Array;
   /** 1 for each moment that has been analysed. */
   readonly heard: Uint8Array;
-  readonly analyser: SegmentAnalyser;
+  private readonly analyser: SongAnalyser;
 
   /** @param lengthSamples length of the song in samples */
   constructor(
     private ear: Ear,
     readonly lengthSamples: number,
   ) {
-    this.analyser = new SegmentAnalyser(ear, pcmSampleRate);
-    this.edges = this.analyser.edges;
-    this.bands = ear.bands;
     this.rate = momentsPerSecond(ear.window);
+    this.analyser = new SongAnalyser(ear, pcmSampleRate, hopSamples(this.rate));
+    this.plan = this.analyser.plan;
+    this.edges = this.plan.edges;
+    this.bands = ear.bands;
     this.moments = momentCount(lengthSamples, this.rate);
     this.db = new Float32Array(this.moments * this.bands).fill(silenceDb);
     this.levels = new Float32Array(this.moments * this.bands);
@@ -47,19 +51,18 @@ export class EarHearing {
   /** The samples that moments `first` to `first + count - 1` need: [start, end) in the song, may lie outside it. */
   samplesFor(first: number, count: number): [number, number] {
     const hop = hopSamples(this.rate);
-    const reach = this.analyser.segmentLength;
+    // Whole steps of 32 samples, so that decimated copies of all stretches lie on one grid.
+    const reach = Math.ceil(this.analyser.reach / 32) * 32;
     return [first * hop - reach, (first + count - 1) * hop + reach];
   }
 
   /**
    * Analyses `count` moments from `first` on.
-   * @param samples mono samples, -1..1, of which the first is sample `start` of the song
+   * @param samples mono samples, -1..1, of which the first is sample `start` of the song, see {@link samplesFor}
    */
   hear(samples: Float32Array, start: number, first: number, count: number): void {
     const hop = hopSamples(this.rate);
-    for (let moment = first; moment < first + count; moment++) {
-      this.analyser.levels(samples, moment * hop - start, this.db, moment * this.bands);
-    }
+    this.analyser.levels(samples, first * hop - start, hop, count, this.db, first * this.bands);
     this.heard.fill(1, first, first + count);
   }
 

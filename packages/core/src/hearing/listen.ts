@@ -26,7 +26,11 @@ export function stretchesFrom(moments: number, current: number, size: number): S
  * Analyses one stretch of a song.
  * @param read gives the samples
  */
-export async function hearStretch(hearing: EarHearing, read: ReadMono, { first, count }: Stretch): Promise<void> {
+export async function hearStretch(
+  hearing: EarHearing,
+  read: ReadMono,
+  { first, count }: Stretch,
+): Promise<void> {
   const [start, end] = hearing.samplesFor(first, count);
   const samples = new Float32Array(end - start);
   await read(start, samples);

@@ -4,14 +4,14 @@ const leastMomentsPerSecond = 60;
 const mostMomentsPerSecond = 480;
 
 /**
- * Analysed moments per second for a window: 60, doubled until at least two
- * moments fall into the window, so that nothing passes between them unheard.
+ * Analysed moments per second for a window: 60, doubled until at least four
+ * moments fall into the window: enough to interpolate between them, and nothing passes unheard.
  * Every rate divides the sample rate, so moments stand on samples.
  * @param window seconds
  */
 export function momentsPerSecond(window: number): number {
   let rate = leastMomentsPerSecond;
-  while (rate < mostMomentsPerSecond && rate * window < 2) rate *= 2;
+  while (rate < mostMomentsPerSecond && rate * window < 4 - 1e-9) rate *= 2;
   return rate;
 }
 

@@ -24,10 +24,10 @@ const fields = [
   },
 ] as const satisfies readonly FieldGroup[];
 
-const schema = kindSchema<
+const schema = kindSchema<'circle', { centerX: number; centerY: number; radius: number; start: number }>(
   'circle',
-  { centerX: number; centerY: number; radius: number; start: number }
->('circle', fields);
+  fields,
+);
 
 export type CirclePath = InferType<typeof schema>;
 

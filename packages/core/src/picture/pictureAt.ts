@@ -14,7 +14,9 @@ export function pictureAt(film: Film, hearing: Hearing, t: number): Picture {
     height: film.height,
     operations: [
       { op: 'backdrop', color: film.background.color, edgeColor: film.background.edgeColor },
-      ...film.layers.filter((layer) => layer.visible && layer.opacity > 0).map((layer) => drawLayer(film, layer, hearing, t)),
+      ...film.layers
+        .filter((layer) => layer.visible && layer.opacity > 0)
+        .map((layer) => drawLayer(film, layer, hearing, t)),
     ],
   };
 }

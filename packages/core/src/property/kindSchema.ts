@@ -24,6 +24,8 @@ export function oneOfKinds<T extends { kind: string }>(schemas: Record<string, y
     .required();
   return yup.lazy((value: unknown) => {
     const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-    return (typeof kind === 'string' && Object.hasOwn(schemas, kind) ? schemas[kind]! : unknown) as yup.Schema<T>;
+    return (
+      typeof kind === 'string' && Object.hasOwn(schemas, kind) ? schemas[kind]! : unknown
+    ) as yup.Schema<T>;
   }) as unknown as yup.Lazy<T>;
 }

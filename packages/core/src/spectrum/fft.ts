@@ -1,3 +1,5 @@
+// The package has no types of its own; the reference brings ours to whoever compiles this file.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="../types/fourier-transform.d.ts" />
 import { fft } from 'fourier-transform';
 

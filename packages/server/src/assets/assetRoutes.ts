@@ -33,7 +33,10 @@ export function assetRoutes(store: AssetStore): Router {
     const declared = Number(request.headers['content-length'] ?? 0);
     if (declared > limits.uploadBytes + multipartSlack) {
       response.set('Connection', 'close');
-      throw new Problem('too-large', 'The file is larger than 500 MB. Cut it, or save it as FLAC or MP3, and try again.');
+      throw new Problem(
+        'too-large',
+        'The file is larger than 500 MB. Cut it, or save it as FLAC or MP3, and try again.',
+      );
     }
     const cancel = new AbortController();
     response.on('close', () => {
@@ -63,7 +66,10 @@ export function assetRoutes(store: AssetStore): Router {
 }
 
 /** Hands the first file of a multipart form to `take` as it streams in. */
-function receiveFirstFile<T>(request: Request, take: (file: Readable, name: string) => Promise<T>): Promise<T> {
+function receiveFirstFile<T>(
+  request: Request,
+  take: (file: Readable, name: string) => Promise<T>,
+): Promise<T> {
   return new Promise((resolve, reject) => {
     let form: busboy.Busboy;
     try {

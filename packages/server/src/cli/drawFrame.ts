@@ -12,7 +12,11 @@ export interface DrawFrameOptions {
 }
 
 /** `cyclogram frame`: the very frame that a render at this rate shows at that time. */
-export async function drawFrame(services: Services, filmName: string, options: DrawFrameOptions): Promise<void> {
+export async function drawFrame(
+  services: Services,
+  filmName: string,
+  options: DrawFrameOptions,
+): Promise<void> {
   const film = await openFilm(services, filmName);
   const tracks = await services.films.tracks(film);
   const fps = options.fps ?? film.fps;

@@ -22,12 +22,21 @@ export interface HearOptions {
  */
 export async function hearToCsv(services: Services, audio: string, options: HearOptions): Promise<void> {
   const analyser = createAnalyser(options);
-  if (!(options.fps > 0 && options.fps <= 1000)) throw new Problem('bad-request', '--fps must be above 0 and at most 1000.');
+  if (!(options.fps > 0 && options.fps <= 1000))
+    throw new Problem('bad-request', '--fps must be above 0 and at most 1000.');
   const asset = await services.assets.importFile(audio, basename(audio));
-  const track = { path: services.assets.pcmPath(asset.sha256), channels: asset.channels, length: asset.length, gain: 0 };
+  const track = {
+    path: services.assets.pcmPath(asset.sha256),
+    channels: asset.channels,
+    length: asset.length,
+    gain: 0,
+  };
   const reader = new PcmMixReader([track], 'mix');
-  const { edges, segmentLength } = analyser;
-  const header = ['time', ...Array.from(edges.subarray(1), (high, band) => `${hz(edges[band]!)}-${hz(high)}`)];
+  const { edges, segmentLength, sharesBins } = analyser.plan;
+  const header = [
+    'time',
+    ...Array.from(edges.subarray(1), (high, band) => `${hz(edges[band]!)}-${hz(high)}`),
+  ];
   const lines = [header.join(',')];
   const levels = new Float32Array(options.bands);
   const segment = new Float32Array(2 * segmentLength);
@@ -45,8 +54,10 @@ export async function hearToCsv(services: Services, audio: string, options: Hear
   }
   await writeFile(options.csv, lines.join('\n') + '\n');
   console.log(`${options.csv}: ${rows} moments, ${options.bands} bands`);
-  if (analyser.sharesBins) {
-    console.log('The narrowest bands share bins of the transform: fewer bands or a higher start would tell them apart.');
+  if (sharesBins) {
+    console.log(
+      'The narrowest bands share bins of the transform: fewer bands or a higher start would tell them apart.',
+    );
   }
 }
 
@@ -56,10 +67,18 @@ function createAnalyser({ from, to, bands, scale, window }: HearOptions): Segmen
   }
   if (!(window >= 2 && window <= 680)) throw new Problem('bad-request', '--window must be from 2 to 680 ms.');
   try {
-    const settings = { fromHz: from, toHz: to, bands, scale: scale as ScaleKind, windowShape: 'hann', window: window / 1000 } as const;
+    const settings = {
+      fromHz: from,
+      toHz: to,
+      bands,
+      scale: scale as ScaleKind,
+      windowShape: 'hann',
+      window: window / 1000,
+    } as const;
     return new SegmentAnalyser(settings, pcmSampleRate);
   } catch (error) {
-    if (error instanceof RangeError) throw new Problem('bad-request', `These bands cannot be made: ${error.message}.`);
+    if (error instanceof RangeError)
+      throw new Problem('bad-request', `These bands cannot be made: ${error.message}.`);
     throw error;
   }
 }

@@ -15,7 +15,11 @@ export interface RenderFilmOptions {
 }
 
 /** `cyclogram render`: a film to a video file, with progress on a terminal. */
-export async function renderFilm(services: Services, filmName: string, options: RenderFilmOptions): Promise<void> {
+export async function renderFilm(
+  services: Services,
+  filmName: string,
+  options: RenderFilmOptions,
+): Promise<void> {
   const film = await openFilm(services, filmName);
   const tracks = await services.films.tracks(film);
   const plan = planRender(film, filmSeconds(tracks), { ...options, ...options.size });

@@ -29,7 +29,10 @@ export function filmRoutes(store: FilmStore, pictures: FilmPictures): Router {
   routes.post('/', async (request, response) => {
     const document = parseFilm((request.body as { document?: unknown } | undefined)?.document);
     const film = await store.create(document);
-    response.status(201).location(`/api/films/${film.id}`).json(await filmView(store, film));
+    response
+      .status(201)
+      .location(`/api/films/${film.id}`)
+      .json(await filmView(store, film));
   });
 
   routes.get('/:id', async (request, response) => {

@@ -105,7 +105,9 @@ export class FilmStore {
   /** Length of a film in seconds; tracks that are missing count as nothing. */
   async seconds(film: Film): Promise<number> {
     const lengths = await Promise.all(
-      film.tracks.map(async ({ source }) => (source.asset ? (await this.assets.find(source.asset))?.length : 0) ?? 0),
+      film.tracks.map(
+        async ({ source }) => (source.asset ? (await this.assets.find(source.asset))?.length : 0) ?? 0,
+      ),
     );
     return Math.max(0, ...lengths) / pcmSampleRate;
   }
@@ -114,7 +116,13 @@ export class FilmStore {
 /** Seconds of a film whose tracks have been found. */
 export const filmSeconds = (tracks: FilmTracks) => filmLength(tracks) / pcmSampleRate;
 
-async function keepRevision(manager: EntityManager, { id, revision, document, updatedAt }: FilmRow): Promise<void> {
+async function keepRevision(
+  manager: EntityManager,
+  { id, revision, document, updatedAt }: FilmRow,
+): Promise<void> {
   await manager.insert(FilmRevisionEntity, { filmId: id, revision, document, savedAt: updatedAt });
-  await manager.delete(FilmRevisionEntity, { filmId: id, revision: LessThanOrEqual(revision - keptRevisions) });
+  await manager.delete(FilmRevisionEntity, {
+    filmId: id,
+    revision: LessThanOrEqual(revision - keptRevisions),
+  });
 }

@@ -21,7 +21,10 @@ export async function locateTracks(
   for (const track of film.tracks) {
     const asset = track.source.asset ? await findAsset(track.source.asset) : null;
     if (!asset) {
-      throw new Problem('missing-track', `The sound of the track "${track.name}" is not here. Add the file again, or remove the track.`);
+      throw new Problem(
+        'missing-track',
+        `The sound of the track "${track.name}" is not here. Add the file again, or remove the track.`,
+      );
     }
     tracks[track.id] = pcmTrack(asset, folder, track);
   }
@@ -46,4 +49,5 @@ export const earFiles = (film: Film, ear: Ear, tracks: FilmTracks) =>
   heardTracks(film, ear).map((track) => tracks[track.id]!);
 
 /** The files that are played. */
-export const playedFiles = (film: Film, tracks: FilmTracks) => playedTracks(film).map((track) => tracks[track.id]!);
+export const playedFiles = (film: Film, tracks: FilmTracks) =>
+  playedTracks(film).map((track) => tracks[track.id]!);

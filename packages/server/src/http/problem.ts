@@ -61,12 +61,16 @@ export function toProblem(error: unknown): Problem {
     return new Problem('bad-film', `${error.problems.join('. ')}.`, { problems: error.problems });
   }
   if (hasCode(error, 'ENOSPC') || hasCode(error, 'SQLITE_FULL')) {
-    return new Problem('disk-full', 'There is no space left where Cyclogram keeps its data. Free some, then try again.');
+    return new Problem(
+      'disk-full',
+      'There is no space left where Cyclogram keeps its data. Free some, then try again.',
+    );
   }
   const type = (error as { type?: unknown } | null)?.type;
   if (type === 'entity.too.large') return new Problem('too-large', 'The film is larger than 8 MB.');
   if (type === 'entity.parse.failed') return new Problem('bad-request', 'The body is not valid JSON.');
-  if ((error as { name?: unknown } | null)?.name === 'AbortError') return new Problem('cancelled', 'It was cancelled.');
+  if ((error as { name?: unknown } | null)?.name === 'AbortError')
+    return new Problem('cancelled', 'It was cancelled.');
   return new Problem('internal', 'The server met an error it did not expect. Its log says more.');
 }
 

@@ -8,7 +8,14 @@ import { runTool, type RunOptions } from './ffmpeg';
 const demuxers = 'wav,w64,mp3,flac,ogg,mov,mp4,m4a,aac,aiff';
 
 /** Opens a hostile file: nothing but that file, nothing but audio. */
-const inputArgs = (path: string) => ['-protocol_whitelist', 'file', '-format_whitelist', demuxers, '-i', `file:${path}`];
+const inputArgs = (path: string) => [
+  '-protocol_whitelist',
+  'file',
+  '-format_whitelist',
+  demuxers,
+  '-i',
+  `file:${path}`,
+];
 
 const hostile: RunOptions = { timeLimit: 600, memoryLimit: 4096 };
 
@@ -27,12 +34,25 @@ async function probe(path: string, name: string, signal?: AbortSignal): Promise<
   try {
     text = await runTool(
       'ffprobe',
-      ['-v', 'error', ...inputArgs(path), '-select_streams', 'a:0', '-show_entries', 'stream=channels,duration:format=duration,format_name', '-of', 'json'],
+      [
+        '-v',
+        'error',
+        ...inputArgs(path),
+        '-select_streams',
+        'a:0',
+        '-show_entries',
+        'stream=channels,duration:format=duration,format_name',
+        '-of',
+        'json',
+      ],
       { ...hostile, timeLimit: 60, signal },
     );
   } catch (error) {
     if (error instanceof Problem && error.kind === 'media-failed') {
-      throw new Problem('not-audio', `"${name}" is not audio that can be read, whatever its name says. ${reads}`);
+      throw new Problem(
+        'not-audio',
+        `"${name}" is not audio that can be read, whatever its name says. ${reads}`,
+      );
     }
     throw error;
   }
@@ -62,17 +82,26 @@ const hoursText = (seconds: number) => `${(seconds / 3600).toFixed(1)} hours`;
  * @param out where the samples go; the caller removes it when this throws
  * @throws Problem when the file is empty, not audio, too long, silent of samples or cut off
  */
-export async function decodeTo(path: string, name: string, out: string, options: DecodeOptions = {}): Promise<PcmShape> {
+export async function decodeTo(
+  path: string,
+  name: string,
+  out: string,
+  options: DecodeOptions = {},
+): Promise<PcmShape> {
   const { channels: fileChannels, declaredSeconds } = await probe(path, name, options.signal);
   const tooLong = (seconds: number) =>
-    new Problem('too-long', `"${name}" lasts ${hoursText(seconds)}; songs may last up to ${hoursText(limits.songSeconds)}. Cut it and try again.`);
+    new Problem(
+      'too-long',
+      `"${name}" lasts ${hoursText(seconds)}; songs may last up to ${hoursText(limits.songSeconds)}. Cut it and try again.`,
+    );
   if (declaredSeconds !== undefined && declaredSeconds > limits.songSeconds) throw tooLong(declaredSeconds);
   const channels = fileChannels === 1 ? 1 : 2;
   await runDecoder(path, name, channels, out, options.signal);
   const { size } = await stat(out);
   const length = Math.floor(size / (2 * channels));
   const seconds = length / pcmSampleRate;
-  if (length === 0) throw new Problem('no-sound', `No sound could be read from "${name}". Choose another file.`);
+  if (length === 0)
+    throw new Problem('no-sound', `No sound could be read from "${name}". Choose another file.`);
   if (seconds > limits.songSeconds) throw tooLong(seconds);
   if (!options.partial && declaredSeconds !== undefined && declaredSeconds - seconds > 0.5) {
     throw new Problem(
@@ -84,11 +113,39 @@ export async function decodeTo(path: string, name: string, out: string, options:
   return { channels, length };
 }
 
-async function runDecoder(path: string, name: string, channels: 1 | 2, out: string, signal?: AbortSignal): Promise<void> {
-  const args = ['-v', 'error', '-nostdin', '-threads', '1', ...inputArgs(path), '-map', '0:a:0', '-vn', '-sn', '-dn'];
-  const output = ['-t', String(limits.songSeconds + 1), '-ac', String(channels), '-ar', String(pcmSampleRate)];
+async function runDecoder(
+  path: string,
+  name: string,
+  channels: 1 | 2,
+  out: string,
+  signal?: AbortSignal,
+): Promise<void> {
+  const args = [
+    '-v',
+    'error',
+    '-nostdin',
+    '-threads',
+    '1',
+    ...inputArgs(path),
+    '-map',
+    '0:a:0',
+    '-vn',
+    '-sn',
+    '-dn',
+  ];
+  const output = [
+    '-t',
+    String(limits.songSeconds + 1),
+    '-ac',
+    String(channels),
+    '-ar',
+    String(pcmSampleRate),
+  ];
   try {
-    await runTool('ffmpeg', [...args, ...output, '-c:a', 'pcm_s16le', '-f', 's16le', '-y', `file:${out}`], { ...hostile, signal });
+    await runTool('ffmpeg', [...args, ...output, '-c:a', 'pcm_s16le', '-f', 's16le', '-y', `file:${out}`], {
+      ...hostile,
+      signal,
+    });
   } catch (error) {
     if (error instanceof Problem && error.kind === 'media-failed') {
       // ffmpeg gives up on some damaged files after having written what it could read.

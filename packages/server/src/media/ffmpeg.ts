@@ -78,10 +78,20 @@ export function startTool(tool: Tool, args: string[], options: RunOptions = {}):
       if (code === 0) resolve();
       else if (options.signal?.aborted) reject(new Problem('cancelled', 'It was cancelled.'));
       else if (timedOut) {
-        reject(new Problem('media-failed', `${tool} took longer than ${options.timeLimit} seconds and was stopped.`));
+        reject(
+          new Problem(
+            'media-failed',
+            `${tool} took longer than ${options.timeLimit} seconds and was stopped.`,
+          ),
+        );
       } else if (code === 127 || code === 126) reject(missing());
       else if (/No space left on device/.test(errorText)) {
-        reject(new Problem('disk-full', 'There is no space left where Cyclogram keeps its data. Free some, then try again.'));
+        reject(
+          new Problem(
+            'disk-full',
+            'There is no space left where Cyclogram keeps its data. Free some, then try again.',
+          ),
+        );
       } else reject(new Problem('media-failed', `${tool} ended with code ${code}. ${lastLine(errorText)}`));
     });
   });

@@ -46,7 +46,9 @@ export async function joinSegments(
 
 /** Filters that mix the tracks at their gains, sum not average, and end with the picture. */
 function soundGraph(tracks: PcmTrack[], seconds: number): string {
-  const gains = tracks.map((track, i) => `[${i + 1}:a]volume=${track.gain}dB,aformat=sample_fmts=fltp:channel_layouts=stereo[t${i}]`);
+  const gains = tracks.map(
+    (track, i) => `[${i + 1}:a]volume=${track.gain}dB,aformat=sample_fmts=fltp:channel_layouts=stereo[t${i}]`,
+  );
   const names = tracks.map((_, i) => `[t${i}]`).join('');
   const mix = `${names}amix=inputs=${tracks.length}:normalize=0:duration=longest`;
   return [...gains, `${mix},apad,atrim=0:${seconds.toFixed(6)}[sound]`].join(';');

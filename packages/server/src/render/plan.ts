@@ -32,12 +32,19 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   const to = Math.min(request.to ?? filmSeconds, filmSeconds);
   const even = (n: number) => Number.isInteger(n) && n % 2 === 0 && n >= 16 && n <= 8192;
   if (!even(width) || !even(height)) {
-    throw new Problem('bad-request', `A video's width and height must be even numbers from 16 to 8192, not ${width} x ${height}.`);
+    throw new Problem(
+      'bad-request',
+      `A video's width and height must be even numbers from 16 to 8192, not ${width} x ${height}.`,
+    );
   }
-  if (!(fps >= 1 && fps <= 120)) throw new Problem('bad-request', `A video has 1 to 120 frames per second, not ${fps}.`);
+  if (!(fps >= 1 && fps <= 120))
+    throw new Problem('bad-request', `A video has 1 to 120 frames per second, not ${fps}.`);
   if (filmSeconds <= 0) throw new Problem('bad-request', 'The film has no song yet. Add one, then render.');
   if (!(from >= 0 && to > from)) {
-    throw new Problem('bad-request', `The part to render must lie within the song (0 to ${filmSeconds.toFixed(2)} s), not ${from} to ${request.to ?? filmSeconds} s.`);
+    throw new Problem(
+      'bad-request',
+      `The part to render must lie within the song (0 to ${filmSeconds.toFixed(2)} s), not ${from} to ${request.to ?? filmSeconds} s.`,
+    );
   }
   const { first, count } = frameRange(from, to, fps);
   return { width, height, fps, firstFrame: first, frameCount: count };

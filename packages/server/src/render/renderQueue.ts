@@ -115,7 +115,10 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   async cancel(id: string): Promise<RenderView> {
     const row = await this.row(id);
     if (row.status !== 'waiting' && row.status !== 'running') {
-      throw new Problem('wrong-state', 'The render is not waiting or running, so there is nothing to cancel.');
+      throw new Problem(
+        'wrong-state',
+        'The render is not waiting or running, so there is nothing to cancel.',
+      );
     }
     row.status = 'cancelled';
     row.finishedAt = new Date().toISOString();
@@ -175,7 +178,10 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private next(): void {
     if (this.running || this.stopped) return;
     void (async () => {
-      const row = await this.rows.findOne({ where: { status: In(['waiting']) }, order: { createdAt: 'ASC' } });
+      const row = await this.rows.findOne({
+        where: { status: In(['waiting']) },
+        order: { createdAt: 'ASC' },
+      });
       if (!row || this.running || this.stopped || this.unsaved.has(row.id)) return;
       const running: Running = {
         row,
@@ -207,7 +213,8 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
         out: this.videoPath(row.id),
         signal: cancel.signal,
         onProgress: (progress) => {
-          if (progress.stage === 'drawing' && running.progress.stage !== 'drawing') running.startedAt = Date.now();
+          if (progress.stage === 'drawing' && running.progress.stage !== 'drawing')
+            running.startedAt = Date.now();
           running.progress = progress;
           this.tell(row);
         },

@@ -42,9 +42,14 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   });
 
   routes.get('/events', async (request, response) => {
-    response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache', 'X-Accel-Buffering': 'no' });
+    response.set({
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-cache',
+      'X-Accel-Buffering': 'no',
+    });
     response.flushHeaders();
-    const send = (event: string, data: unknown) => response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+    const send = (event: string, data: unknown) =>
+      response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
     send('renders', await queue.list());
     const waiting = new Map<string, RenderView>();
     const flush = setInterval(() => {

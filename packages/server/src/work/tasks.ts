@@ -7,7 +7,15 @@ export interface Tasks {
   overview: { given: { pcmPath: string; shape: PcmShape; out: string }; answer: void };
   hear: { given: { film: Film; tracks: FilmTracks }; answer: EarTables };
   picture: {
-    given: { film: Film; tracks: FilmTracks; at: number; whole: boolean; width: number; height: number; out: string };
+    given: {
+      film: Film;
+      tracks: FilmTracks;
+      at: number;
+      whole: boolean;
+      width: number;
+      height: number;
+      out: string;
+    };
     answer: void;
   };
   segments: { given: SegmentsTask; answer: void };

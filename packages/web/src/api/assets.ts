@@ -21,7 +21,8 @@ export const useAssets = (hashes: string[]) =>
       queryFn: () => call<Asset>('GET', `/assets/${hash}`),
       staleTime: Infinity,
     })),
-    combine: (results) => new Map(results.flatMap(({ data }) => (data ? [[data.sha256, data] as const] : []))),
+    combine: (results) =>
+      new Map(results.flatMap(({ data }) => (data ? [[data.sha256, data] as const] : []))),
   });
 
 export interface UploadProgress {
@@ -41,7 +42,8 @@ export function uploadSong(
     // fetch does not report how much has been sent.
     const request = new XMLHttpRequest();
     request.open('POST', `/api/assets${options.partial ? '?partial=1' : ''}`);
-    request.upload.onprogress = ({ loaded, total }) => options.onProgress({ sent: total > 0 ? loaded / total : 0 });
+    request.upload.onprogress = ({ loaded, total }) =>
+      options.onProgress({ sent: total > 0 ? loaded / total : 0 });
     request.onload = () => {
       if (request.status < 300) resolve(JSON.parse(request.responseText) as Asset);
       else reject(problemFrom(request.status, request.responseText));

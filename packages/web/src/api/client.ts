@@ -12,7 +12,12 @@ export class ApiProblem extends Error {
 }
 
 export const unreachable = () =>
-  new ApiProblem(0, 'unreachable', 'The server does not answer', 'Is Cyclogram still running? Start it again; nothing here is lost meanwhile.');
+  new ApiProblem(
+    0,
+    'unreachable',
+    'The server does not answer',
+    'Is Cyclogram still running? Start it again; nothing here is lost meanwhile.',
+  );
 
 /** The problem in an answer's text. */
 export function problemFrom(status: number, text: string): ApiProblem {
@@ -21,17 +26,29 @@ export function problemFrom(status: number, text: string): ApiProblem {
     const kind = String(document['type'] ?? '').replace('urn:cyclogram:problem:', '');
     return new ApiProblem(status, kind, String(document['title']), String(document['detail']), document);
   } catch {
-    return new ApiProblem(status, 'internal', 'Something went wrong in the server', `It answered with status ${status}.`);
+    return new ApiProblem(
+      status,
+      'internal',
+      'Something went wrong in the server',
+      `It answered with status ${status}.`,
+    );
   }
 }
 
 /** Calls the server. @throws ApiProblem */
-export async function call<T>(method: string, path: string, body?: unknown, init: RequestInit = {}): Promise<T> {
+export async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  init: RequestInit = {},
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+      ...(body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
       ...init,
     });
   } catch {

@@ -46,8 +46,14 @@ export const saveFilm = (id: string, document: Film, revision: number, init?: Re
 export function useFilmActions() {
   const queries = useQueryClient();
   const refresh = () => queries.invalidateQueries({ queryKey: filmsKey });
-  const remove = useMutation({ mutationFn: (id: string) => call('DELETE', `/films/${id}`), onSettled: refresh });
-  const restore = useMutation({ mutationFn: (id: string) => call('POST', `/films/${id}/restore`), onSettled: refresh });
+  const remove = useMutation({
+    mutationFn: (id: string) => call('DELETE', `/films/${id}`),
+    onSettled: refresh,
+  });
+  const restore = useMutation({
+    mutationFn: (id: string) => call('POST', `/films/${id}/restore`),
+    onSettled: refresh,
+  });
   const duplicate = useMutation({
     mutationFn: async (id: string) => {
       const { document } = await call<StoredFilm>('GET', `/films/${id}`);

@@ -23,7 +23,10 @@ export function Dialog({ open, onOpenChange, title, description, children, wide 
           <Radix.Title className="text-lg font-semibold">{title}</Radix.Title>
           <Radix.Description className="mt-1 mb-4 text-dim">{description}</Radix.Description>
           {children}
-          <Radix.Close className="absolute top-4 right-4 grid size-7 place-items-center hover:bg-raised" aria-label="Close">
+          <Radix.Close
+            className="absolute top-4 right-4 grid size-7 place-items-center hover:bg-raised"
+            aria-label="Close"
+          >
             <X size={16} />
           </Radix.Close>
         </Radix.Content>

@@ -43,7 +43,9 @@ interface OneFieldProps<F extends Field = Field, V = unknown> {
 function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
   switch (field.kind) {
     case 'number':
-      return <NumberInput field={field} value={value as number} resetTo={resetTo as number} onChange={onChange} />;
+      return (
+        <NumberInput field={field} value={value as number} resetTo={resetTo as number} onChange={onChange} />
+      );
     case 'choice':
       return <ChoiceInput field={field} value={value as string} resetTo={resetTo} onChange={onChange} />;
     case 'color':
@@ -53,7 +55,11 @@ function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
   }
 }
 
-export function ChoiceInput({ field, value, onChange }: Omit<OneFieldProps<ChoiceField, string>, 'resetTo'> & { resetTo?: unknown }) {
+export function ChoiceInput({
+  field,
+  value,
+  onChange,
+}: Omit<OneFieldProps<ChoiceField, string>, 'resetTo'> & { resetTo?: unknown }) {
   const id = useId();
   return (
     <div className="flex h-7 items-center gap-2" title={field.help}>
@@ -71,7 +77,11 @@ export function ChoiceInput({ field, value, onChange }: Omit<OneFieldProps<Choic
           <ChevronDown size={13} className="shrink-0 text-dim" />
         </Select.Trigger>
         <Select.Portal>
-          <Select.Content position="popper" sideOffset={2} className="z-50 min-w-32 border border-edge bg-raised py-1">
+          <Select.Content
+            position="popper"
+            sideOffset={2}
+            className="z-50 min-w-32 border border-edge bg-raised py-1"
+          >
             <Select.Viewport>
               {field.choices.map((choice) => (
                 <Select.Item

@@ -97,7 +97,9 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
           onKeyDown={onKeyDown}
           onDoubleClick={() => resetTo !== undefined && onChange(resetTo)}
         />
-        <span className={clsx('figures shrink-0 pl-1 text-dim', unit.length > 3 ? 'w-11' : 'w-6')}>{unit}</span>
+        <span className={clsx('figures shrink-0 pl-1 text-dim', unit.length > 3 ? 'w-11' : 'w-6')}>
+          {unit}
+        </span>
       </span>
     </div>
   );

@@ -5,7 +5,10 @@ import jsep from 'jsep';
  * number is let pass. Undefined when it is not arithmetic.
  */
 export function calculate(text: string): number | undefined {
-  const plain = text.replaceAll(',', '.').replace(/[^\d.+\-*/() e]+$/i, '').trim();
+  const plain = text
+    .replaceAll(',', '.')
+    .replace(/[^\d.+\-*/() e]+$/i, '')
+    .trim();
   if (plain === '') return undefined;
   try {
     const value = evaluate(jsep(plain));

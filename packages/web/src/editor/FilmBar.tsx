@@ -35,7 +35,12 @@ export function FilmBar() {
       />
       <SaveNote />
       <div className="ml-auto flex items-center gap-1">
-        <IconButton label={past.length ? `Undo: ${past.at(-1)!.label}` : 'Undo'} keys="Ctrl Z" disabled={!past.length} onClick={undo}>
+        <IconButton
+          label={past.length ? `Undo: ${past.at(-1)!.label}` : 'Undo'}
+          keys="Ctrl Z"
+          disabled={!past.length}
+          onClick={undo}
+        >
           <Undo2 size={16} />
         </IconButton>
         <IconButton

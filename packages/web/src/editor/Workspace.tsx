@@ -32,13 +32,22 @@ export function Workspace() {
           {problem}
         </p>
       )}
-      <Group orientation="vertical" className="grow" defaultLayout={rows.defaultLayout} onLayoutChanged={rows.onLayoutChanged}>
+      <Group
+        orientation="vertical"
+        className="grow"
+        defaultLayout={rows.defaultLayout}
+        onLayoutChanged={rows.onLayoutChanged}
+      >
         <Panel id="tape" defaultSize="20%" minSize={96} maxSize="45%">
           <Tape assets={assets} />
         </Panel>
         <Separator className="h-px bg-rule outline-offset-0 hover:bg-edge" aria-label="Height of the Tape" />
         <Panel id="areas">
-          <Group orientation="horizontal" defaultLayout={columns.defaultLayout} onLayoutChanged={columns.onLayoutChanged}>
+          <Group
+            orientation="horizontal"
+            defaultLayout={columns.defaultLayout}
+            onLayoutChanged={columns.onLayoutChanged}
+          >
             <Panel id="hear" defaultSize={272} minSize={220} maxSize={420}>
               <HearPanel assets={assets} />
             </Panel>

@@ -40,16 +40,17 @@ function OpenFilm({ stored }: { stored: StoredFilm }) {
   return history.data ? <OpenedFilm stored={stored} history={history.data} /> : null;
 }
 
-function OpenedFilm({ stored, history }: { stored: StoredFilm; history: Awaited<ReturnType<typeof keptHistory>> }) {
+function OpenedFilm({
+  stored,
+  history,
+}: {
+  stored: StoredFilm;
+  history: Awaited<ReturnType<typeof keptHistory>>;
+}) {
   const [store] = useState(() => createEditorStore({ ...stored, ...history }));
-  const [stage, setStage] = useState<Stage>();
-  useEffect(() => {
-    const opened = new Stage();
-    setStage(opened);
-    return () => opened.close();
-  }, []);
+  const [stage] = useState(() => new Stage());
+  useEffect(() => () => stage.close(), [stage]);
   useFilmSaving(store);
-  if (!stage) return null;
   return (
     <EditorContext value={store}>
       <StageContext value={stage}>

@@ -39,7 +39,14 @@ export interface OpenedFilm {
   future: Change[];
 }
 
-export function createEditorStore({ id, revision, updatedAt, document, past, future }: OpenedFilm): EditorStore {
+export function createEditorStore({
+  id,
+  revision,
+  updatedAt,
+  document,
+  past,
+  future,
+}: OpenedFilm): EditorStore {
   return createStore<EditorState>()((set) => {
     const setHistory = (next: (history: History) => History) =>
       set((state) => {
@@ -55,12 +62,14 @@ export function createEditorStore({ id, revision, updatedAt, document, past, fut
       saving: { kind: 'saved', at: updatedAt },
       selectedLayer: document.layers.at(-1)?.id,
       openEar: document.ears[0]?.id,
-      change: (label, edit, key = '') => setHistory((history) => makeChange(history, label, key, Date.now(), edit)),
+      change: (label, edit, key = '') =>
+        setHistory((history) => makeChange(history, label, key, Date.now(), edit)),
       undo: () => setHistory(undoChange),
       redo: () => setHistory(redoChange),
       selectLayer: (selectedLayer) => set({ selectedLayer }),
       openEarCard: (openEar) => set({ openEar }),
-      setSaving: (saving, nextRevision) => set(nextRevision === undefined ? { saving } : { saving, revision: nextRevision }),
+      setSaving: (saving, nextRevision) =>
+        set(nextRevision === undefined ? { saving } : { saving, revision: nextRevision }),
     };
   });
 }
@@ -73,7 +82,8 @@ export function useEditor<T>(select: (state: EditorState) => T): T {
 }
 
 /** The layer with this id, for use inside a change. */
-export const findLayer = (film: Film, id: string): Layer | undefined => film.layers.find((layer) => layer.id === id);
+export const findLayer = (film: Film, id: string): Layer | undefined =>
+  film.layers.find((layer) => layer.id === id);
 export const findEar = (film: Film, id: string): Ear | undefined => film.ears.find((ear) => ear.id === id);
 
 /** An id that none of the items has: the first free `stem-n`. */

@@ -25,11 +25,18 @@ const mostSteps = 300;
 const mergeWithin = 1000;
 
 /** Makes a change; the same history when it changes nothing. */
-export function makeChange(history: History, label: string, key: string, now: number, edit: (film: Film) => void): History {
+export function makeChange(
+  history: History,
+  label: string,
+  key: string,
+  now: number,
+  edit: (film: Film) => void,
+): History {
   const [film, redo, undo] = produceWithPatches(history.film, (draft) => void edit(draft));
   if (redo.length === 0) return history;
   const last = history.past.at(-1);
-  const merges = last && key !== '' && last.key === key && now - last.at < mergeWithin && history.future.length === 0;
+  const merges =
+    last && key !== '' && last.key === key && now - last.at < mergeWithin && history.future.length === 0;
   const step: Change = merges
     ? { ...last, at: now, redo: [...last.redo, ...redo], undo: [...undo, ...last.undo] }
     : { label, key, at: now, undo, redo };
@@ -40,7 +47,11 @@ export function makeChange(history: History, label: string, key: string, now: nu
 export function undoChange({ film, past, future }: History): History {
   const step = past.at(-1);
   if (!step) return { film, past, future };
-  return { film: applyPatches(film, step.undo), past: past.slice(0, -1), future: [{ ...step, key: '' }, ...future] };
+  return {
+    film: applyPatches(film, step.undo),
+    past: past.slice(0, -1),
+    future: [{ ...step, key: '' }, ...future],
+  };
 }
 
 export function redoChange({ film, past, future }: History): History {

@@ -47,8 +47,12 @@ export class Stage {
   levels: ReadonlyMap<string, Float32Array> = new Map();
   private clock: ClockState;
   private readonly listeners = new Set<() => void>();
-  private readonly hearing = new Worker(new URL('../workers/hearing.worker.ts', import.meta.url), { type: 'module' });
-  private readonly painting = new Worker(new URL('../workers/painting.worker.ts', import.meta.url), { type: 'module' });
+  private readonly hearing = new Worker(new URL('../workers/hearing.worker.ts', import.meta.url), {
+    type: 'module',
+  });
+  private readonly painting = new Worker(new URL('../workers/painting.worker.ts', import.meta.url), {
+    type: 'module',
+  });
   private readonly player: Player;
   private readonly saves = new Map<number, (blob: Blob) => void>();
   private film: Film | undefined;
@@ -66,7 +70,10 @@ export class Stage {
     this.tellPainting({ say: 'connect', hearing: port2 }, [port2]);
     this.hearing.onmessage = ({ data }: MessageEvent<FromHearing>) => this.onHearing(data);
     this.painting.onmessage = ({ data }: MessageEvent<FromPainting>) => this.onPainting(data);
-    const died = () => this.state.setState({ problem: 'A part of the preview has stopped. Reload the page; your film is saved.' });
+    const died = () =>
+      this.state.setState({
+        problem: 'A part of the preview has stopped. Reload the page; your film is saved.',
+      });
     this.hearing.onerror = died;
     this.painting.onerror = died;
   }
@@ -101,7 +108,10 @@ export class Stage {
   setFilm(film: Film, assets: ReadonlyMap<string, Asset>): void {
     this.film = film;
     this.assets = assets;
-    const length = Math.max(0, ...film.tracks.map(({ source }) => assets.get(source.asset ?? '')?.length ?? 0));
+    const length = Math.max(
+      0,
+      ...film.tracks.map(({ source }) => assets.get(source.asset ?? '')?.length ?? 0),
+    );
     this.filmSeconds = length / 48000;
     this.tellPainting({ say: 'film', film });
     const ears = film.ears.map((ear) => ({

@@ -20,7 +20,10 @@ interface KeptHistory {
 const historyKey = (id: string) => `history:${id}`;
 
 /** Undo steps kept from before a reload; none when the film has moved on since. */
-export async function keptHistory(id: string, revision: number): Promise<Pick<KeptHistory, 'past' | 'future'>> {
+export async function keptHistory(
+  id: string,
+  revision: number,
+): Promise<Pick<KeptHistory, 'past' | 'future'>> {
   const kept = await get<KeptHistory>(historyKey(id)).catch(() => undefined);
   return kept?.revision === revision ? kept : { past: [], future: [] };
 }
@@ -44,7 +47,9 @@ export function useFilmSaving(store: EditorStore): void {
         const stored = await saveFilm(id, film, revision, init);
         const { past, future } = store.getState();
         setSaving({ kind: 'saved', at: stored.updatedAt }, stored.revision);
-        await set(historyKey(id), { revision: stored.revision, past, future } satisfies KeptHistory).catch(() => {});
+        await set(historyKey(id), { revision: stored.revision, past, future } satisfies KeptHistory).catch(
+          () => {},
+        );
         if (store.getState().film !== film) {
           setSaving({ kind: 'unsaved' });
           later(quiet);

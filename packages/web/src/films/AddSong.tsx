@@ -10,7 +10,11 @@ export function AddSong() {
   const change = useEditor((state) => state.change);
   const add = (asset: Asset) =>
     change('add song', (film) => {
-      film.tracks.push(defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), { asset: asset.sha256 }));
+      film.tracks.push(
+        defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), {
+          asset: asset.sha256,
+        }),
+      );
     });
   return (
     <div className="h-full p-2">

@@ -18,7 +18,9 @@ export function FilmsPage() {
   const create = useMutation({
     mutationFn: (asset: Asset | undefined) => {
       const title = asset?.name.replace(/\.[^.]+$/, '') ?? 'Untitled';
-      return createFilm(defaultFilm(title, asset ? [defaultTrack('track-1', title, { asset: asset.sha256 })] : []));
+      return createFilm(
+        defaultFilm(title, asset ? [defaultTrack('track-1', title, { asset: asset.sha256 })] : []),
+      );
     },
     onSuccess: (film) => navigate(`/films/${film.id}`),
     onError: (error) => toast.error(error.message),
@@ -38,7 +40,9 @@ export function FilmsPage() {
             </p>
           )}
           {films.isPending && <p className="text-dim">Looking for your films…</p>}
-          {films.data?.length === 0 && <p className="text-dim">No films yet. The first one starts with a song.</p>}
+          {films.data?.length === 0 && (
+            <p className="text-dim">No films yet. The first one starts with a song.</p>
+          )}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
             {films.data?.map((film) => (
               <FilmCard key={film.id} film={film} />
@@ -56,7 +60,9 @@ function FilmCard({ film }: { film: FilmSummary }) {
   const deleteFilm = () =>
     remove.mutate(film.id, {
       onSuccess: () =>
-        toast(`“${film.title}” was deleted.`, { action: { label: 'Undo', onClick: () => restore.mutate(film.id, { onError }) } }),
+        toast(`“${film.title}” was deleted.`, {
+          action: { label: 'Undo', onClick: () => restore.mutate(film.id, { onError }) },
+        }),
       onError,
     });
   return (

@@ -30,7 +30,10 @@ export function SongDrop({ onAdded, words }: { onAdded: (asset: Asset) => void; 
             {state.sent < 1 ? 'Sending' : 'Decoding'} {state.name}
           </p>
           <div className="h-1 bg-rule">
-            <div className={clsx('h-full bg-amber', state.sent >= 1 && 'animate-pulse')} style={{ width: `${state.sent * 100}%` }} />
+            <div
+              className={clsx('h-full bg-amber', state.sent >= 1 && 'animate-pulse')}
+              style={{ width: `${state.sent * 100}%` }}
+            />
           </div>
           <Button className="mt-2" onClick={cancel}>
             Cancel

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { uploadSong, type Asset } from '../api/assets';
-import { ApiProblem } from '../api/client';
+import type { ApiProblem } from '../api/client';
 
 export type UploadState =
   | { kind: 'idle' }

@@ -1,6 +1,15 @@
 import { defaultEar, defaultTrack, earFields, channelKinds, type ChannelKind } from '@cyclogram/core';
 import { clsx } from 'clsx';
-import { AudioLines, ChevronDown, ChevronRight, Headphones, Plus, Trash2, Volume2, VolumeX } from 'lucide-react';
+import {
+  AudioLines,
+  ChevronDown,
+  ChevronRight,
+  Headphones,
+  Plus,
+  Trash2,
+  Volume2,
+  VolumeX,
+} from 'lucide-react';
 import { useState } from 'react';
 import type { Asset } from '../api/assets';
 import { Button, IconButton } from '../controls/Button';
@@ -31,7 +40,15 @@ function Heading({ children, action }: { children: string; action: React.ReactNo
   );
 }
 
-const gainField = { kind: 'number', key: 'gain', label: 'Level', min: -60, max: 24, step: 1, unit: 'dB' } as const;
+const gainField = {
+  kind: 'number',
+  key: 'gain',
+  label: 'Level',
+  min: -60,
+  max: 24,
+  step: 1,
+  unit: 'dB',
+} as const;
 
 function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
   const stage = useStage();
@@ -49,7 +66,9 @@ function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
   };
   const add = (asset: Asset) =>
     change('add track', (film) => {
-      const track = defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), { asset: asset.sha256 });
+      const track = defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), {
+        asset: asset.sha256,
+      });
       film.tracks.push({ ...track, muted: film.tracks.some(({ muted }) => !muted) });
     });
   return (
@@ -70,7 +89,12 @@ function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
           return (
             <li key={id} className="border-b border-rule/60 px-1.5">
               <div className="flex h-7 items-center">
-                <button type="button" className="flex min-w-0 grow items-center gap-1 text-left" aria-expanded={open === id} onClick={() => setOpen(open === id ? undefined : id)}>
+                <button
+                  type="button"
+                  className="flex min-w-0 grow items-center gap-1 text-left"
+                  aria-expanded={open === id}
+                  onClick={() => setOpen(open === id ? undefined : id)}
+                >
                   {open === id ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
                   <span className={clsx('truncate', muted && only !== id && 'text-dim')}>{name}</span>
                 </button>
@@ -86,7 +110,12 @@ function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
                   label={muted ? 'Unmute' : 'Mute'}
                   aria-pressed={muted}
                   className={clsx('size-6', muted && 'text-dim')}
-                  onClick={() => change(muted ? 'unmute' : 'mute', (film) => void (film.tracks.find((t) => t.id === id)!.muted = !muted))}
+                  onClick={() =>
+                    change(
+                      muted ? 'unmute' : 'mute',
+                      (film) => void (film.tracks.find((t) => t.id === id)!.muted = !muted),
+                    )
+                  }
                 >
                   {muted ? <VolumeX size={13} /> : <Volume2 size={13} />}
                 </IconButton>
@@ -97,10 +126,18 @@ function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
                     field={gainField}
                     value={gain}
                     resetTo={0}
-                    onChange={(value) => change('track level', (film) => void (film.tracks.find((t) => t.id === id)!.gain = value), `${id} gain`)}
+                    onChange={(value) =>
+                      change(
+                        'track level',
+                        (film) => void (film.tracks.find((t) => t.id === id)!.gain = value),
+                        `${id} gain`,
+                      )
+                    }
                   />
                   <p className="figures flex h-7 items-center justify-between text-dim">
-                    {asset ? `${clock(asset.seconds, true)} ${asset.channels === 1 ? 'mono' : 'stereo'}` : 'missing'}
+                    {asset
+                      ? `${clock(asset.seconds, true)} ${asset.channels === 1 ? 'mono' : 'stereo'}`
+                      : 'missing'}
                     <IconButton label="Remove the track" className="size-6" onClick={() => remove(id)}>
                       <Trash2 size={13} />
                     </IconButton>
@@ -181,14 +218,19 @@ function EarCard({ earId }: { earId: string }) {
   const change = useEditor((state) => state.change);
   const report = useStageState((state) => state.ears[earId]);
   const set = (key: string, value: unknown) =>
-    change(key, (film) => Object.assign(findEar(film, earId)!, keepOrder(ear, key, value)), `${earId} ${key}`);
+    change(
+      key,
+      (film) => Object.assign(findEar(film, earId)!, keepOrder(ear, key, value)),
+      `${earId} ${key}`,
+    );
   const trackField = {
     kind: 'choice',
     key: 'track',
     label: 'Listens to',
-    choices: [{ value: '', label: 'What is played' }, ...tracks.map(({ id, name }) => ({ value: id, label: name }))].map(
-      ({ value, label }) => ({ value: value || 'played', label }),
-    ),
+    choices: [
+      { value: '', label: 'What is played' },
+      ...tracks.map(({ id, name }) => ({ value: id, label: name })),
+    ].map(({ value, label }) => ({ value: value || 'played', label })),
   } as const;
   return (
     <div className="px-3 pb-3">
@@ -208,14 +250,17 @@ function EarCard({ earId }: { earId: string }) {
       <Fields groups={earFields} values={ear} defaults={{ ...defaultEar('') }} onChange={set} />
       {report?.sharesBins && (
         <p className="mt-2 text-xs text-amber">
-          The narrowest bands are finer than the transform ({report.binHz.toFixed(2)} Hz a bin) and share its bins.
+          The narrowest bands are finer than the transform ({report.binHz.toFixed(2)} Hz a bin) and share its
+          bins.
         </p>
       )}
       <Button
         className="mt-3"
         disabled={used}
         title={used ? 'A layer listens to it' : undefined}
-        onClick={() => change('remove ear', (film) => void (film.ears = film.ears.filter(({ id }) => id !== earId)))}
+        onClick={() =>
+          change('remove ear', (film) => void (film.ears = film.ears.filter(({ id }) => id !== earId)))
+        }
       >
         <Trash2 size={13} /> {used ? 'In use by a layer' : 'Remove the ear'}
       </Button>
@@ -224,7 +269,11 @@ function EarCard({ earId }: { earId: string }) {
 }
 
 /** The values to set so that lower ends stay below upper ones. */
-function keepOrder(ear: { fromHz: number; toHz: number; floorDb: number; ceilingDb: number }, key: string, value: unknown) {
+function keepOrder(
+  ear: { fromHz: number; toHz: number; floorDb: number; ceilingDb: number },
+  key: string,
+  value: unknown,
+) {
   const number = value as number;
   if (key === 'fromHz') return { fromHz: Math.min(number, ear.toHz - 1) };
   if (key === 'toHz') return { toHz: Math.max(number, ear.fromHz + 1) };

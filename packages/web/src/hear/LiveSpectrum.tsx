@@ -32,7 +32,13 @@ export function LiveSpectrum({ earId, height }: { earId: string; height: number 
   }, [stage, earId, width, height]);
   return (
     <div ref={box} className="w-full">
-      <canvas ref={canvas} style={{ height }} className="block w-full" role="img" aria-label="Live spectrum" />
+      <canvas
+        ref={canvas}
+        style={{ height }}
+        className="block w-full"
+        role="img"
+        aria-label="Live spectrum"
+      />
     </div>
   );
 }

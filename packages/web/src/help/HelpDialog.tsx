@@ -15,16 +15,31 @@ const shortcuts = [
 
 const guide = [
   ['Bring the song in', 'Drop an audio file on Films. It becomes a film with one ear and one ring of bars.'],
-  ['Find what to react to', 'On the left, open an ear: choose its range and bands. Raise the floor until silence is still, lower the ceiling until the loudest part is full. Tilt lifts the high bands.'],
-  ['Draw', 'On the right, open a layer: place its circle by the handles on the Screen, then set reach, width and colours. Duplicate it and give the copy another ear.'],
-  ['Watch and adjust', 'Loop two bars on the ruler and change one number at a time. Every change shows at once.'],
+  [
+    'Find what to react to',
+    'On the left, open an ear: choose its range and bands. Raise the floor until silence is still, lower the ceiling until the loudest part is full. Tilt lifts the high bands.',
+  ],
+  [
+    'Draw',
+    'On the right, open a layer: place its circle by the handles on the Screen, then set reach, width and colours. Duplicate it and give the copy another ear.',
+  ],
+  [
+    'Watch and adjust',
+    'Loop two bars on the ruler and change one number at a time. Every change shows at once.',
+  ],
   ['Render', 'Render makes the video in the background. Renders shows how far it is, and has the file.'],
 ];
 
 /** Shortcuts and a short guide. */
 export function HelpDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   return (
-    <Dialog wide open={open} onOpenChange={onOpenChange} title="Help" description="Sound is on the left, the picture on the right, time on top.">
+    <Dialog
+      wide
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Help"
+      description="Sound is on the left, the picture on the right, time on top."
+    >
       <div className="grid grid-cols-2 gap-8">
         <ol className="space-y-3">
           {guide.map(([what, how]) => (

@@ -47,20 +47,42 @@ export function RenderDialog({ open, onOpenChange }: RenderDialogProps) {
     onSuccess: () => navigate('/renders'),
   });
   const seconds = partOnly ? loop[1] - loop[0] : stage.seconds;
-  const rateChoices = [...new Set([...rates, String(film.fps)])].map((value) => ({ value, label: `${value} fps` }));
+  const rateChoices = [...new Set([...rates, String(film.fps)])].map((value) => ({
+    value,
+    label: `${value} fps`,
+  }));
   const partChoices = [
     { value: 'whole', label: 'Whole song' },
     ...(loop ? [{ value: 'loop', label: 'The loop' }] : []),
   ];
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Render" description="An MP4 with the song: H.264 and AAC. It is made in the background.">
-      <ChoiceInput field={{ kind: 'choice', key: 'scale', label: 'Size', choices: scaleChoices }} value={scale} onChange={setScale} />
-      <ChoiceInput field={{ kind: 'choice', key: 'fps', label: 'Rate', choices: rateChoices }} value={fps} onChange={setFps} />
-      <ChoiceInput field={{ kind: 'choice', key: 'part', label: 'Part', choices: partChoices }} value={partOnly ? 'loop' : 'whole'} onChange={setPart} />
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Render"
+      description="An MP4 with the song: H.264 and AAC. It is made in the background."
+    >
+      <ChoiceInput
+        field={{ kind: 'choice', key: 'scale', label: 'Size', choices: scaleChoices }}
+        value={scale}
+        onChange={setScale}
+      />
+      <ChoiceInput
+        field={{ kind: 'choice', key: 'fps', label: 'Rate', choices: rateChoices }}
+        value={fps}
+        onChange={setFps}
+      />
+      <ChoiceInput
+        field={{ kind: 'choice', key: 'part', label: 'Part', choices: partChoices }}
+        value={partOnly ? 'loop' : 'whole'}
+        onChange={setPart}
+      />
       <p className="figures mt-3 text-dim">
         {width}×{height}, {clock(seconds, true)}, {Math.round(seconds * Number(fps))} frames
       </p>
-      {film.tracks.length === 0 && <p className="mt-2 text-amber">The film has no song yet. Add one, then render.</p>}
+      {film.tracks.length === 0 && (
+        <p className="mt-2 text-amber">The film has no song yet. Add one, then render.</p>
+      )}
       {start.error && (
         <p role="alert" className="mt-2 text-alarm">
           {start.error.message}
@@ -68,7 +90,11 @@ export function RenderDialog({ open, onOpenChange }: RenderDialogProps) {
       )}
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-        <Button look="main" disabled={film.tracks.length === 0 || start.isPending} onClick={() => start.mutate()}>
+        <Button
+          look="main"
+          disabled={film.tracks.length === 0 || start.isPending}
+          onClick={() => start.mutate()}
+        >
           Start rendering
         </Button>
       </div>

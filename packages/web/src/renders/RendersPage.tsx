@@ -35,7 +35,12 @@ export function RendersPage() {
           )}
           <ul>
             {renders?.map((render) => (
-              <RenderRow key={render.id} render={render} playing={playing === render.id} onPlay={(on) => setPlaying(on ? render.id : undefined)} />
+              <RenderRow
+                key={render.id}
+                render={render}
+                playing={playing === render.id}
+                onPlay={(on) => setPlaying(on ? render.id : undefined)}
+              />
             ))}
           </ul>
         </div>
@@ -46,7 +51,15 @@ export function RendersPage() {
 
 const stageWords = { hearing: 'Hearing the song', drawing: 'Drawing', joining: 'Joining picture and sound' };
 
-function statusLine({ status, stage, framesDone, frameCount, secondsLeft, finishedAt, bytes }: Render): string {
+function statusLine({
+  status,
+  stage,
+  framesDone,
+  frameCount,
+  secondsLeft,
+  finishedAt,
+  bytes,
+}: Render): string {
   switch (status) {
     case 'waiting':
       return 'Waiting for its turn';
@@ -63,9 +76,18 @@ function statusLine({ status, stage, framesDone, frameCount, secondsLeft, finish
   }
 }
 
-function RenderRow({ render, playing, onPlay }: { render: Render; playing: boolean; onPlay: (on: boolean) => void }) {
+function RenderRow({
+  render,
+  playing,
+  onPlay,
+}: {
+  render: Render;
+  playing: boolean;
+  onPlay: (on: boolean) => void;
+}) {
   const { id, title, width, height, fps, frameCount, status, framesDone, problem, file } = render;
-  const act = (action: (id: string) => Promise<unknown>) => void action(id).catch((error: Error) => toast.error(error.message));
+  const act = (action: (id: string) => Promise<unknown>) =>
+    void action(id).catch((error: Error) => toast.error(error.message));
   const active = status === 'running' || status === 'waiting';
   return (
     <li className="border-t border-rule py-3" data-status={status}>
@@ -111,8 +133,18 @@ function RenderRow({ render, playing, onPlay }: { render: Render; playing: boole
         )}
       </div>
       {active && (
-        <div role="progressbar" aria-label={`Progress of ${title}`} aria-valuemin={0} aria-valuemax={frameCount} aria-valuenow={framesDone} className="mt-2 h-1 bg-rule">
-          <div className="h-full bg-glass transition-[width]" style={{ width: `${(framesDone / frameCount) * 100}%` }} />
+        <div
+          role="progressbar"
+          aria-label={`Progress of ${title}`}
+          aria-valuemin={0}
+          aria-valuemax={frameCount}
+          aria-valuenow={framesDone}
+          className="mt-2 h-1 bg-rule"
+        >
+          <div
+            className="h-full bg-glass transition-[width]"
+            style={{ width: `${(framesDone / frameCount) * 100}%` }}
+          />
         </div>
       )}
       {problem && (
@@ -120,7 +152,9 @@ function RenderRow({ render, playing, onPlay }: { render: Render; playing: boole
           {problem.title}. {problem.detail}
         </p>
       )}
-      {playing && file && <video src={file} controls autoPlay className="mt-3 max-h-[60vh] w-full bg-black" />}
+      {playing && file && (
+        <video src={file} controls autoPlay className="mt-3 max-h-[60vh] w-full bg-black" />
+      )}
     </li>
   );
 }

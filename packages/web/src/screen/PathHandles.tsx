@@ -55,7 +55,8 @@ export function PathHandles({ scale }: PathHandlesProps) {
     setPath('centre', { centerX: path.centerX + move[0], centerY: path.centerY + move[1] });
   };
   const onRadiusKey = (event: KeyboardEvent) => {
-    const step = (event.shiftKey ? 100 : 10) * (event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : -1);
+    const step =
+      (event.shiftKey ? 100 : 10) * (event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : -1);
     if (!event.key.startsWith('Arrow')) return;
     event.preventDefault();
     event.stopPropagation();
@@ -66,14 +67,56 @@ export function PathHandles({ scale }: PathHandlesProps) {
   const centre = { x: path.centerX * scale, y: path.centerY * scale };
   const radius = path.radius * scale;
   return (
-    <svg ref={svg} className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-label={`Path of ${name}`}>
-      <circle cx={centre.x} cy={centre.y} r={radius} fill="none" stroke="#12100e" strokeOpacity={0.5} strokeWidth={3} />
-      <circle cx={centre.x} cy={centre.y} r={radius} fill="none" stroke="#86cdb4" strokeWidth={1} strokeDasharray="4 4" />
-      <g className="pointer-events-auto cursor-move touch-none" tabIndex={0} role="button" aria-label="Move the path" onKeyDown={onCentreKey} onPointerDown={onDown} onPointerMove={moveCentre} onPointerUp={onUp}>
+    <svg
+      ref={svg}
+      className="pointer-events-none absolute inset-0 size-full overflow-visible"
+      aria-label={`Path of ${name}`}
+    >
+      <circle
+        cx={centre.x}
+        cy={centre.y}
+        r={radius}
+        fill="none"
+        stroke="#12100e"
+        strokeOpacity={0.5}
+        strokeWidth={3}
+      />
+      <circle
+        cx={centre.x}
+        cy={centre.y}
+        r={radius}
+        fill="none"
+        stroke="#86cdb4"
+        strokeWidth={1}
+        strokeDasharray="4 4"
+      />
+      <g
+        className="pointer-events-auto cursor-move touch-none"
+        tabIndex={0}
+        role="button"
+        aria-label="Move the path"
+        onKeyDown={onCentreKey}
+        onPointerDown={onDown}
+        onPointerMove={moveCentre}
+        onPointerUp={onUp}
+      >
         <circle cx={centre.x} cy={centre.y} r={14} fill="transparent" />
-        <path d={`M${centre.x - 8} ${centre.y}h16M${centre.x} ${centre.y - 8}v16`} stroke="#86cdb4" strokeWidth={2} />
+        <path
+          d={`M${centre.x - 8} ${centre.y}h16M${centre.x} ${centre.y - 8}v16`}
+          stroke="#86cdb4"
+          strokeWidth={2}
+        />
       </g>
-      <g className="pointer-events-auto cursor-nwse-resize touch-none" tabIndex={0} role="button" aria-label="Size the path" onKeyDown={onRadiusKey} onPointerDown={onDown} onPointerMove={moveRadius} onPointerUp={onUp}>
+      <g
+        className="pointer-events-auto cursor-nwse-resize touch-none"
+        tabIndex={0}
+        role="button"
+        aria-label="Size the path"
+        onKeyDown={onRadiusKey}
+        onPointerDown={onDown}
+        onPointerMove={moveRadius}
+        onPointerUp={onUp}
+      >
         <circle
           cx={centre.x + radius * Math.cos(angle)}
           cy={centre.y + radius * Math.sin(angle)}

@@ -18,7 +18,8 @@ export function Screen() {
 
   useEffect(() => {
     const ratio = window.devicePixelRatio || 1;
-    if (shown.width > 0) stage.setSize(Math.min(width, shown.width * ratio), Math.min(height, shown.height * ratio));
+    if (shown.width > 0)
+      stage.setSize(Math.min(width, shown.width * ratio), Math.min(height, shown.height * ratio));
   }, [stage, width, height, shown.width, shown.height]);
 
   return (

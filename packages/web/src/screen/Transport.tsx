@@ -22,7 +22,8 @@ export function Transport() {
   const speed = useStageState((state) => state.speed);
   const empty = useEditor(({ film }) => film.tracks.length === 0);
   const title = useEditor(({ film }) => film.title);
-  const play = () => void stage.toggle().catch((error: Error) => toast.error(`The sound cannot be played: ${error.message}`));
+  const play = () =>
+    void stage.toggle().catch((error: Error) => toast.error(`The sound cannot be played: ${error.message}`));
   const toggleLoop = () => {
     if (loop) return stage.setLoop(undefined);
     const from = Math.min(stage.time(), Math.max(0, stage.seconds - 4));
@@ -37,11 +38,21 @@ export function Transport() {
     URL.revokeObjectURL(link.href);
   };
   return (
-    <div role="toolbar" aria-label="Transport" className="flex h-10 shrink-0 items-center gap-1 border-t border-rule px-3">
+    <div
+      role="toolbar"
+      aria-label="Transport"
+      className="flex h-10 shrink-0 items-center gap-1 border-t border-rule px-3"
+    >
       <IconButton label="Go to the start" keys="Home" disabled={empty} onClick={() => stage.seek(0)}>
         <SkipBack size={15} />
       </IconButton>
-      <IconButton label={playing ? 'Pause' : 'Play'} keys="Space" disabled={empty} onClick={play} className="size-8 border border-rule">
+      <IconButton
+        label={playing ? 'Pause' : 'Play'}
+        keys="Space"
+        disabled={empty}
+        onClick={play}
+        className="size-8 border border-rule"
+      >
         {playing ? <Pause size={17} /> : <Play size={17} />}
       </IconButton>
       <IconButton
@@ -61,7 +72,11 @@ export function Transport() {
       )}
       <div className="ml-auto flex items-center gap-3">
         <div className="w-44">
-          <ChoiceInput field={speedField} value={String(speed)} onChange={(value) => stage.setSpeed(Number(value))} />
+          <ChoiceInput
+            field={speedField}
+            value={String(speed)}
+            onChange={(value) => stage.setSpeed(Number(value))}
+          />
         </div>
         <IconButton label="Save this picture as PNG" onClick={() => void savePicture()}>
           <ImageDown size={15} />

@@ -22,10 +22,20 @@ export function LayerRow({ layer }: { layer: Layer }) {
       className={clsx('border-b border-rule/60 bg-panel', selected && 'border-l-2 border-l-glass')}
     >
       <div className="flex h-9 items-center pr-1.5">
-        <span {...attributes} {...listeners} aria-label={`Move ${name}`} className="grid h-7 w-6 cursor-grab touch-none place-items-center text-edge">
+        <span
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${name}`}
+          className="grid h-7 w-6 cursor-grab touch-none place-items-center text-edge"
+        >
           <GripVertical size={14} />
         </span>
-        <button type="button" aria-expanded={selected} className="flex min-w-0 grow items-center gap-2 text-left" onClick={() => select(selected ? undefined : id)}>
+        <button
+          type="button"
+          aria-expanded={selected}
+          className="flex min-w-0 grow items-center gap-2 text-left"
+          onClick={() => select(selected ? undefined : id)}
+        >
           <Thumbnail color={figure.color} colorHigh={figure.colorHigh} />
           <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
         </button>
@@ -33,7 +43,9 @@ export function LayerRow({ layer }: { layer: Layer }) {
           label={visible ? 'Hide' : 'Show'}
           aria-pressed={!visible}
           className="size-6"
-          onClick={() => change(visible ? 'hide' : 'show', (film) => void (findLayer(film, id)!.visible = !visible))}
+          onClick={() =>
+            change(visible ? 'hide' : 'show', (film) => void (findLayer(film, id)!.visible = !visible))
+          }
         >
           {visible ? <Eye size={14} /> : <EyeOff size={14} className="text-dim" />}
         </IconButton>
@@ -48,13 +60,28 @@ function Thumbnail({ color, colorHigh }: { color: string; colorHigh: string }) {
   return (
     <svg viewBox="-10 -10 20 20" className="size-6 shrink-0 bg-room" aria-hidden>
       {Array.from({ length: 12 }, (_, i) => (
-        <path key={i} d={`M0-4.5V${-6 - ((i * 7) % 4)}`} transform={`rotate(${i * 30})`} stroke={i < 6 ? color : colorHigh} strokeWidth={1.4} />
+        <path
+          key={i}
+          d={`M0-4.5V${-6 - ((i * 7) % 4)}`}
+          transform={`rotate(${i * 30})`}
+          stroke={i < 6 ? color : colorHigh}
+          strokeWidth={1.4}
+        />
       ))}
     </svg>
   );
 }
 
-const opacityField = { kind: 'number', key: 'opacity', label: 'Opacity', min: 0, max: 1, step: 5, unit: '%', shownPer: 100 } as const;
+const opacityField = {
+  kind: 'number',
+  key: 'opacity',
+  label: 'Opacity',
+  min: 0,
+  max: 1,
+  step: 5,
+  unit: '%',
+  shownPer: 100,
+} as const;
 const blendField = {
   kind: 'choice',
   key: 'blend',
@@ -100,7 +127,11 @@ function LayerCard({ layer }: { layer: Layer }) {
         values={path}
         defaults={{ ...standard.path }}
         onChange={(key, value) =>
-          change(key, (draft) => Object.assign(findLayer(draft, id)!.path, { [key]: value }), `${id} path ${key}`)
+          change(
+            key,
+            (draft) => Object.assign(findLayer(draft, id)!.path, { [key]: value }),
+            `${id} path ${key}`,
+          )
         }
       />
       <Fields
@@ -108,19 +139,39 @@ function LayerCard({ layer }: { layer: Layer }) {
         values={figure}
         defaults={{ ...standard.figure }}
         onChange={(key, value) =>
-          change(key, (draft) => Object.assign(findLayer(draft, id)!.figure, { [key]: value }), `${id} figure ${key}`)
+          change(
+            key,
+            (draft) => Object.assign(findLayer(draft, id)!.figure, { [key]: value }),
+            `${id} figure ${key}`,
+          )
         }
       />
       <section className="mt-3">
         <h4 className="mb-0.5 border-b border-rule text-xs text-dim">How laid on</h4>
-        <NumberInput field={opacityField} value={opacity} resetTo={1} onChange={(value) => set('opacity', { opacity: value })} />
-        <ChoiceInput field={blendField} value={blend} onChange={(value) => set('blend', { blend: value as Layer['blend'] })} />
+        <NumberInput
+          field={opacityField}
+          value={opacity}
+          resetTo={1}
+          onChange={(value) => set('opacity', { opacity: value })}
+        />
+        <ChoiceInput
+          field={blendField}
+          value={blend}
+          onChange={(value) => set('blend', { blend: value as Layer['blend'] })}
+        />
       </section>
       <div className="mt-3 flex gap-2">
         <Button onClick={duplicate}>
           <Copy size={13} /> Duplicate
         </Button>
-        <Button onClick={() => change('delete layer', (draft) => void (draft.layers = draft.layers.filter((other) => other.id !== id)))}>
+        <Button
+          onClick={() =>
+            change(
+              'delete layer',
+              (draft) => void (draft.layers = draft.layers.filter((other) => other.id !== id)),
+            )
+          }
+        >
           <Trash2 size={13} /> Delete
         </Button>
       </div>

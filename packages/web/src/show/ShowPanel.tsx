@@ -1,7 +1,20 @@
 import { defaultEar, defaultLayer } from '@cyclogram/core';
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
-import { arrayMove, SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
 import { Button, IconButton } from '../controls/Button';
 import { ColorInput } from '../controls/Fields';
@@ -30,7 +43,10 @@ export function ShowPanel() {
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const order = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))).reverse();
-    change('reorder layers', (film) => void film.layers.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)));
+    change(
+      'reorder layers',
+      (film) => void film.layers.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)),
+    );
   };
   return (
     <section aria-label="Show" className="h-full overflow-x-hidden overflow-y-auto bg-panel pb-6">
@@ -48,7 +64,12 @@ export function ShowPanel() {
           </Button>
         </div>
       )}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        modifiers={[restrictToVerticalAxis]}
+        onDragEnd={onDragEnd}
+      >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ul>
             {front.map((layer) => (
@@ -74,7 +95,9 @@ function Background() {
           field={{ kind: 'color', key, label: key === 'color' ? 'Middle' : 'Corners' }}
           value={background[key]}
           resetTo={undefined}
-          onChange={(value) => change('background', (film) => void (film.background[key] = value), `background ${key}`)}
+          onChange={(value) =>
+            change('background', (film) => void (film.background[key] = value), `background ${key}`)
+          }
         />
       ))}
     </div>

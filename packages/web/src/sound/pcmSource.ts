@@ -14,7 +14,11 @@ export class PcmSource {
    * Interleaved samples [start, end) of a track, per channel; the range must lie within it.
    * @throws Error when the server does not answer
    */
-  async read({ sha256, channels, length }: Pick<Asset, 'sha256' | 'channels' | 'length'>, start: number, end: number) {
+  async read(
+    { sha256, channels, length }: Pick<Asset, 'sha256' | 'channels' | 'length'>,
+    start: number,
+    end: number,
+  ) {
     const frameBytes = 2 * channels;
     const from = start * frameBytes;
     const to = Math.min(end, length) * frameBytes;

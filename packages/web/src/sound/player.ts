@@ -70,7 +70,9 @@ export class Player {
     const same =
       end === this.end &&
       tracks.length === this.tracks.length &&
-      tracks.every((track, i) => track.gain === this.tracks[i]!.gain && track.asset === this.tracks[i]!.asset);
+      tracks.every(
+        (track, i) => track.gain === this.tracks[i]!.gain && track.asset === this.tracks[i]!.asset,
+      );
     if (same) return;
     const time = this.time();
     this.tracks = tracks;
@@ -194,7 +196,9 @@ export class Player {
       if (run !== this.run) return;
       const contextStart = Math.max(this.nextContext, context.currentTime + 0.01);
       const contextEnd = contextStart + (stop - start) / this.speed;
-      const nodes = buffers.flatMap((buffer) => (buffer ? [this.startNode(context, buffer, contextStart)] : []));
+      const nodes = buffers.flatMap((buffer) =>
+        buffer ? [this.startNode(context, buffer, contextStart)] : [],
+      );
       this.pieces.push({ contextStart, contextEnd, filmStart: start, nodes });
       this.pieces = this.pieces.filter((piece) => piece.contextEnd > context.currentTime - 1);
       this.nextContext = contextEnd;

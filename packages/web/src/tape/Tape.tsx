@@ -1,7 +1,7 @@
 import { playedTracks } from '@cyclogram/core';
 import { useQueries } from '@tanstack/react-query';
 import { ZoomIn, ZoomOut } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Asset } from '../api/assets';
 import { IconButton } from '../controls/Button';
 import { clock } from '../controls/time';
@@ -44,7 +44,8 @@ export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
   const bitmap = useBitmap(picture);
 
   useEffect(() => {
-    if (canvas.current && width > 0) drawTape(canvas.current, { width, height, view: visible, end, overview, bitmap, loop, ear });
+    if (canvas.current && width > 0)
+      drawTape(canvas.current, { width, height, view: visible, end, overview, bitmap, loop, ear });
   }, [width, height, visible, end, overview, bitmap, loop, ear]);
 
   useEffect(() => {
@@ -145,7 +146,9 @@ export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
             <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
           </div>
           <div className="pointer-events-none absolute top-0 right-0 flex items-center bg-room px-1 text-dim">
-            {heard < 1 && <span className="figures mx-2 text-amber">hearing {Math.round(heard * 100)} %</span>}
+            {heard < 1 && (
+              <span className="figures mx-2 text-amber">hearing {Math.round(heard * 100)} %</span>
+            )}
             <span className="pointer-events-auto flex">
               <IconButton label="Zoom out" className="size-5" onClick={() => zoom(1 / 0.6)}>
                 <ZoomOut size={13} />
@@ -179,7 +182,7 @@ function useOverview(asset: Asset | undefined): Int16Array | undefined {
 
 /** Image data as a canvas that can be drawn scaled. */
 function useBitmap(data: ImageData | undefined): HTMLCanvasElement | undefined {
-  const make = useCallback(() => {
+  return useMemo(() => {
     if (!data) return undefined;
     const canvas = document.createElement('canvas');
     canvas.width = data.width;
@@ -187,5 +190,4 @@ function useBitmap(data: ImageData | undefined): HTMLCanvasElement | undefined {
     canvas.getContext('2d', { willReadFrequently: true })!.putImageData(data, 0, 0);
     return canvas;
   }, [data]);
-  return useMemo(make, [make]);
 }

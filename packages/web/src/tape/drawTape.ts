@@ -6,7 +6,14 @@ import type { TapeView } from './tapeView';
 
 export const rulerHeight = 20;
 
-const colour = { ruler: '#aca294', rule: '#37312b', peak: '#8a642c', body: '#f0ac48', middle: '#5c4a2c', loop: '#efe8dc' };
+const colour = {
+  ruler: '#aca294',
+  rule: '#37312b',
+  peak: '#8a642c',
+  body: '#f0ac48',
+  middle: '#5c4a2c',
+  loop: '#efe8dc',
+};
 const secondsPerPoint = 0.01;
 
 export interface TapeContents {
@@ -56,7 +63,12 @@ export function drawTape(canvas: HTMLCanvasElement, contents: TapeContents): voi
   }
 }
 
-function drawRuler(context: CanvasRenderingContext2D, x: (t: number) => number, width: number, height: number): void {
+function drawRuler(
+  context: CanvasRenderingContext2D,
+  x: (t: number) => number,
+  width: number,
+  height: number,
+): void {
   context.font = '10px "Martian Mono Variable", monospace';
   context.textBaseline = 'middle';
   const marks = ticks(x2t(x, 0), x2t(x, width), Math.max(2, Math.floor(width / 90)));
@@ -90,7 +102,10 @@ function drawWave(
   context.fillRect(0, Math.round(middle), width, 1);
   for (let px = 0; px < width; px++) {
     const from = Math.floor((view.from + (px / width) * (view.to - view.from)) / secondsPerPoint);
-    const to = Math.max(from + 1, Math.floor((view.from + ((px + 1) / width) * (view.to - view.from)) / secondsPerPoint));
+    const to = Math.max(
+      from + 1,
+      Math.floor((view.from + ((px + 1) / width) * (view.to - view.from)) / secondsPerPoint),
+    );
     let low = 0;
     let high = 0;
     let body = 0;

@@ -1,4 +1,12 @@
-import { addMono, dbToGain, EarHearing, hearStretch, stretchesFrom, type Ear, type Stretch } from '@cyclogram/core';
+import {
+  addMono,
+  dbToGain,
+  EarHearing,
+  hearStretch,
+  stretchesFrom,
+  type Ear,
+  type Stretch,
+} from '@cyclogram/core';
 import { PcmSource } from '../sound/pcmSource';
 import type { EarSource, FromHearing, LevelsMessage, ToHearing } from './messages';
 import { paintSpectrogram } from './spectrogram';
@@ -50,7 +58,17 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
 };
 
 const spectralKey = ({ ear, tracks }: EarSource, length: number) =>
-  JSON.stringify([ear.fromHz, ear.toHz, ear.bands, ear.scale, ear.window, ear.windowShape, ear.channel, tracks, length]);
+  JSON.stringify([
+    ear.fromHz,
+    ear.toHz,
+    ear.bands,
+    ear.scale,
+    ear.window,
+    ear.windowShape,
+    ear.channel,
+    tracks,
+    length,
+  ]);
 
 function setEars(sources: EarSource[], length: number): void {
   for (const id of listening.keys()) {
@@ -76,7 +94,7 @@ function startListening(source: EarSource, key: string, length: number): void {
     const hearing = new EarHearing(ear, length);
     const waiting = stretchesFrom(hearing.moments, now * hearing.rate, hearing.rate * stretchSeconds);
     listening.set(ear.id, { source, key, hearing, waiting, unsent: false });
-    const { edges, sharesBins, binHz } = hearing.analyser;
+    const { edges, sharesBins, binHz } = hearing.plan;
     say({ say: 'ear', earId: ear.id, report: { edges, sharesBins, binHz } });
   } catch (error) {
     listening.delete(ear.id);
@@ -145,7 +163,10 @@ function settleAndSend(entry: Listening, ear: Ear): void {
   hearing.settle(ear);
   entry.unsent = false;
   const levels = hearing.levels.slice();
-  const message: LevelsMessage = { earId: ear.id, table: { bands: hearing.bands, rate: hearing.rate, levels } };
+  const message: LevelsMessage = {
+    earId: ear.id,
+    table: { bands: hearing.bands, rate: hearing.rate, levels },
+  };
   painter?.postMessage(message, [levels.buffer]);
   if (ear.id === watched) sendSpectrogram();
 }

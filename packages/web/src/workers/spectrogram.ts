@@ -14,7 +14,10 @@ const colours = Array.from({ length: 256 }, (_, i) => {
 });
 
 /** What an ear has heard so far, over the whole song; what it has not is left clear. */
-export function paintSpectrogram(earId: string, { levels, heard, bands, moments }: EarHearing): SpectrogramPicture {
+export function paintSpectrogram(
+  earId: string,
+  { levels, heard, bands, moments }: EarHearing,
+): SpectrogramPicture {
   const width = Math.min(moments, mostColumns);
   const pixels = new Uint8ClampedArray(width * bands * 4);
   for (let x = 0; x < width; x++) {

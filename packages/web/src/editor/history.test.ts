@@ -1,0 +1,50 @@
+import { defaultFilm } from '@cyclogram/core';
+import { describe, expect, it } from 'vitest';
+import { makeChange, redoChange, undoChange, type History } from './history';
+
+const start = (): History => ({ film: defaultFilm('A'), past: [], future: [] });
+const rename =
+  (title: string, key = '', at = 0) =>
+  (history: History) =>
+    makeChange(history, 'title', key, at, (film) => void (film.title = title));
+
+describe('undo and redo', () => {
+  it('go back and forth', () => {
+    const changed = rename('C', '', 1)(rename('B')(start()));
+    const undone = undoChange(undoChange(changed));
+    expect(undone.film).toEqual(defaultFilm('A'));
+    expect(redoChange(redoChange(undone)).film.title).toBe('C');
+  });
+
+  it('join quick changes of one thing into one step', () => {
+    const typed = ['B', 'Be', 'Bel'].reduce(
+      (history, title, i) => rename(title, 'title', i * 300)(history),
+      start(),
+    );
+    expect(typed.past).toHaveLength(1);
+    expect(undoChange(typed).film.title).toBe('A');
+    expect(redoChange(undoChange(typed)).film.title).toBe('Bel');
+  });
+
+  it('keep slow changes, and changes of different things, apart', () => {
+    expect(rename('C', 'title', 5000)(rename('B', 'title', 0)(start())).past).toHaveLength(2);
+    expect(rename('C', 'b', 10)(rename('B', 'a', 0)(start())).past).toHaveLength(2);
+  });
+
+  it('drop what was undone once something else is done', () => {
+    const branched = rename('D')(undoChange(rename('B')(start())));
+    expect(branched.future).toHaveLength(0);
+    expect(branched.film.title).toBe('D');
+  });
+
+  it('take no step for a change that changes nothing', () => {
+    const before = start();
+    expect(rename('A')(before)).toBe(before);
+  });
+
+  it('survive being stored: steps are plain data', () => {
+    const changed = rename('B')(start());
+    const kept = JSON.parse(JSON.stringify(changed)) as History;
+    expect(undoChange(kept).film.title).toBe('A');
+  });
+});
