@@ -79,8 +79,8 @@ function useShortcuts() {
   });
   useHotkeys('mod+z', () => undo(), { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', () => redo(), { preventDefault: true });
-  useHotkeys('comma', () => stage.seek(stage.time() - 1 / fps));
-  useHotkeys('period', () => stage.seek(stage.time() + 1 / fps));
+  useHotkeys('comma', () => stage.step(-1, fps));
+  useHotkeys('period', () => stage.step(1, fps));
   useHotkeys('shift+left', () => stage.seek(stage.time() - 5), { preventDefault: true });
   useHotkeys('shift+right', () => stage.seek(stage.time() + 5), { preventDefault: true });
   useHotkeys('home', () => stage.seek(0), { preventDefault: true });

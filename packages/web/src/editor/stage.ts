@@ -1,4 +1,4 @@
-import { heardTracks, type Film } from '@cyclogram/core';
+import { frameAt, frameMoment, heardTracks, type Film } from '@cyclogram/core';
 import { createStore, type StoreApi } from 'zustand';
 import type { Asset } from '../api/assets';
 import { clockTime, Player, type ClockState } from '../sound/player';
@@ -138,6 +138,11 @@ export class Stage {
   seek(time: number): void {
     this.player.seek(time);
     this.tellHearing({ say: 'now', time });
+  }
+
+  /** Goes to the moment that the frame so many frames on will show when rendered. */
+  step(frames: number, fps: number): void {
+    this.seek(frameMoment(Math.max(0, frameAt(this.time(), fps) + frames), fps));
   }
 
   setSpeed(speed: number): void {

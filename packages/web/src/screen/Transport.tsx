@@ -1,3 +1,4 @@
+import { frameAt } from '@cyclogram/core';
 import { ImageDown, Pause, Play, Repeat, SkipBack } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
@@ -89,13 +90,15 @@ export function Transport() {
 /** Written straight into the page: it changes on every frame. */
 function TimeNow() {
   const stage = useStage();
+  const fps = useEditor(({ film }) => film.fps);
   const ref = useRef<HTMLTimeElement>(null);
   useEffect(() => {
     const write = () => {
-      if (ref.current) ref.current.textContent = `${clock(stage.time(), true)} / ${clock(stage.seconds)}`;
+      if (ref.current)
+        ref.current.textContent = `${clock(stage.time(), true)} / ${clock(stage.seconds)}  frame ${frameAt(stage.time(), fps)}`;
     };
     write();
     return stage.onFrame(write);
-  }, [stage]);
-  return <time ref={ref} data-testid="time" className="figures mx-2 w-28" />;
+  }, [stage, fps]);
+  return <time ref={ref} data-testid="time" className="figures mx-2 whitespace-pre" />;
 }

@@ -1,0 +1,175 @@
+import { expect, test } from '@playwright/test';
+import { difference, heard, makeSong, openFilm, probe, save, screenPixels } from './support';
+
+test('from a dropped song to a video file', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Breakwater Lamps' })).toBeVisible();
+  await page.getByLabel('Song file').setInputFiles(await makeSong('rising.mp3', 12));
+  await expect(page.getByLabel('Title of the film')).toHaveValue('rising');
+  await heard(page);
+
+  // Jump into the song: the picture follows.
+  const silent = await screenPixels(page);
+  const tape = page.getByRole('slider', { name: 'Time in the song' });
+  await tape.click({ position: { x: 500, y: 80 } });
+  await expect(page.getByTestId('time')).not.toContainText('0:00.0 /');
+  await expect.poll(async () => difference(await screenPixels(page), silent)).toBeGreaterThan(0.5);
+
+  // Change the ear, by typing and by arrow keys: the picture changes, undo brings it back.
+  await expect.poll(async () => difference(await screenPixels(page), await screenPixels(page))).toBe(0);
+  const before = await screenPixels(page);
+  const bands = page.getByRole('spinbutton', { name: 'Bands' });
+  await bands.fill('48/2');
+  await bands.press('Enter');
+  await bands.press('ArrowUp');
+  await expect(bands).toHaveValue('25');
+  await heard(page);
+  await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.5);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(bands).toHaveValue('64');
+  await heard(page);
+  await expect.poll(async () => difference(await screenPixels(page), before)).toBeLessThan(0.05);
+
+  // Change the figure: scale, side and radius each show.
+  const reach = page.getByRole('spinbutton', { name: 'Reach' });
+  await reach.fill('400');
+  await reach.press('Enter');
+  await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.5);
+  const outward = await screenPixels(page);
+  await page.getByLabel('Side').click();
+  await page.getByRole('option', { name: 'Inward' }).click();
+  await expect.poll(async () => difference(await screenPixels(page), outward)).toBeGreaterThan(0.5);
+  const log = await screenPixels(page);
+  await page.getByLabel('Scale').click();
+  await page.getByRole('option', { name: 'Linear' }).click();
+  await heard(page);
+  await expect.poll(async () => difference(await screenPixels(page), log)).toBeGreaterThan(0.5);
+
+  // Play: time goes on by itself.
+  await page
+    .getByRole('toolbar', { name: 'Transport' })
+    .getByRole('button', { name: 'Go to the start' })
+    .click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByTestId('time')).toContainText('0:02.', { timeout: 15_000 });
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+
+  // Render, download, decode.
+  await page.getByRole('button', { name: 'Render', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Size' }).click();
+  await page.getByRole('option', { name: 'Half' }).click();
+  await page.getByRole('button', { name: 'Start rendering' }).click();
+  await expect(page.getByRole('heading', { name: 'rising' })).toBeVisible();
+  const download = page.waitForEvent('download', { timeout: 120_000 });
+  await page.getByRole('link', { name: 'Download' }).first().click({ timeout: 120_000 });
+  const { video, audio } = await probe(await save(await download, 'rising.mp4'));
+  expect(video).toMatchObject({
+    codec_name: 'h264',
+    width: 960,
+    height: 540,
+    nb_frames: '360',
+    r_frame_rate: '30/1',
+  });
+  expect(audio).toMatchObject({ codec_name: 'aac', sample_rate: '48000' });
+  expect(Number(audio['duration'])).toBeCloseTo(12, 1);
+});
+
+test('a render can be cancelled', async ({ page }) => {
+  await openFilm(page, '/films/demo-slow-tide');
+  await page.getByRole('button', { name: 'Render', exact: true }).click();
+  await page.getByRole('button', { name: 'Start rendering' }).click();
+  const row = page.getByRole('listitem').filter({ hasText: 'Slow Tide, Low Lanterns' });
+  await row.getByRole('button', { name: 'Cancel' }).click();
+  await expect(row.getByRole('status')).toHaveText('Cancelled');
+  await row.getByRole('button', { name: 'Remove' }).click();
+  await expect(row).toHaveCount(0);
+});
+
+test('undo survives a reload', async ({ page }) => {
+  await openFilm(page, '/films/demo-dry-dock');
+  const title = page.getByLabel('Title of the film');
+  await title.fill('Dry Dock, again');
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  await page.waitForTimeout(1000);
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  await page.reload();
+  await expect(title).toHaveValue('Dry Dock, again');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(title).toHaveValue('Dry Dock Signals');
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect(title).toHaveValue('Dry Dock, again');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+});
+
+test('two tabs with the same film: the later save is told, and nothing is lost', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New film without a song' }).click();
+  await expect(page.getByLabel('Title of the film')).toHaveValue('Untitled');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await page.getByLabel('Title of the film').fill('First');
+  await page.waitForTimeout(1500);
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  await other.getByLabel('Title of the film').fill('Second');
+  await expect(other.getByRole('alert')).toContainText('saved in another tab');
+  await other.getByRole('button', { name: 'Keep mine as a copy' }).click();
+  await expect(other.getByLabel('Title of the film')).toHaveValue('Second (mine)');
+  await page.reload();
+  await expect(page.getByLabel('Title of the film')).toHaveValue('First');
+});
+
+test('layers: add, duplicate, hide, delete, and the handles on the Screen', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New film without a song' }).click();
+  const show = page.getByRole('region', { name: 'Show' });
+  await show.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(show.getByRole('listitem')).toHaveCount(2);
+  const both = await screenPixels(page);
+  const handle = page.getByRole('button', { name: 'Size the path' });
+  const box = (await handle.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y - 60, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole('spinbutton', { name: 'Radius' })).not.toHaveValue('259');
+  await expect.poll(async () => difference(await screenPixels(page), both)).toBeGreaterThan(0.02);
+  await show.getByRole('button', { name: 'Hide' }).first().click();
+  await expect(show.getByRole('button', { name: 'Show', exact: true })).toHaveCount(1);
+  await show.getByRole('button', { name: 'Delete' }).click();
+  await expect(show.getByRole('listitem')).toHaveCount(1);
+});
+
+test('a file that is no song says so, and leaves the library as it was', async ({ page }) => {
+  await page.goto('/');
+  await page
+    .getByLabel('Song file')
+    .setInputFiles({ name: 'words.mp3', mimeType: 'audio/mpeg', buffer: Buffer.from('no song') });
+  await expect(page.getByRole('alert')).toContainText('"words.mp3" is not audio');
+  await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
+});
+
+test('nothing is asked of any other machine, and nothing breaks the content security policy', async ({
+  page,
+}) => {
+  const outside: string[] = [];
+  const complaints: string[] = [];
+  page.on('request', (request) => {
+    const { protocol, hostname } = new URL(request.url());
+    if (protocol.startsWith('http') && hostname !== '127.0.0.1') outside.push(request.url());
+  });
+  page.on('console', (message) => {
+    if (message.type() === 'error') complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(error.message));
+  await page.goto('/');
+  await openFilm(page, '/films/demo-breakwater');
+  await page.goto('/renders');
+  await page.getByRole('button', { name: 'Help' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Bring the song in');
+  expect(outside).toEqual([]);
+  expect(complaints).toEqual([]);
+});

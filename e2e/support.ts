@@ -1,0 +1,80 @@
+import { expect, type Download, type Page } from '@playwright/test';
+import { execFile } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import { PNG } from 'pngjs';
+
+const exec = promisify(execFile);
+
+export const folder = mkdtempSync(join(tmpdir(), 'cyclogram-e2e-files-'));
+
+export async function media(tool: 'ffmpeg' | 'ffprobe', ...args: string[]): Promise<Buffer> {
+  return (await exec(tool, ['-v', 'error', ...args], { encoding: 'buffer', maxBuffer: 1 << 30 })).stdout;
+}
+
+/** The command line, on the folder of the server under test. */
+export const cyclogram = (...args: string[]) =>
+  exec(
+    process.execPath,
+    [fileURLToPath(new URL('../packages/server/dist/cli.js', import.meta.url)), ...args],
+    {
+      env: { ...process.env, CYCLOGRAM_DATA: process.env['CYCLOGRAM_E2E_DATA'] },
+    },
+  );
+
+/** A song whose pitch rises, with a beat. */
+export async function makeSong(name: string, seconds: number): Promise<string> {
+  const path = join(folder, name);
+  const expression = `0.4*sin(2*PI*(200+120*t)*t)*(0.3+0.7*exp(-6*mod(t\\,0.5)))`;
+  await media('ffmpeg', '-f', 'lavfi', '-i', `aevalsrc=${expression}:s=44100:d=${seconds}`, '-y', path);
+  return path;
+}
+
+export interface Probe {
+  video: Record<string, string>;
+  audio: Record<string, string>;
+}
+
+export async function probe(path: string): Promise<Probe> {
+  const text = String(await media('ffprobe', '-show_streams', '-of', 'json', path));
+  const { streams } = JSON.parse(text) as { streams: Record<string, string>[] };
+  return Object.fromEntries(streams.map((stream) => [stream['codec_type'], stream])) as unknown as Probe;
+}
+
+/** Opens a demo film and waits until it has been heard. */
+export async function openFilm(page: Page, address: string): Promise<void> {
+  await page.goto(address);
+  await heard(page);
+}
+
+/** Waits until the whole song has been heard. */
+export async function heard(page: Page): Promise<void> {
+  await expect(page.getByRole('img', { name: 'The picture now' })).toBeVisible();
+  // The note may not have come up yet, or be gone already: it has to stay away.
+  await expect(async () => {
+    await page.waitForTimeout(700);
+    await expect(page.getByText(/^hearing \d+ %$/)).toHaveCount(0, { timeout: 100 });
+  }).toPass({ timeout: 60_000 });
+}
+
+/** What the Screen shows now. */
+export async function screenPixels(page: Page): Promise<PNG> {
+  return PNG.sync.read(await page.getByRole('img', { name: 'The picture now' }).screenshot());
+}
+
+/** Mean difference of two pictures of the same size, 0..255. */
+export function difference(a: PNG, b: PNG): number {
+  expect([a.width, a.height]).toEqual([b.width, b.height]);
+  let sum = 0;
+  for (let i = 0; i < a.data.length; i++) sum += Math.abs(a.data[i]! - b.data[i]!);
+  return sum / a.data.length;
+}
+
+export async function save(download: Download, name: string): Promise<string> {
+  const path = join(folder, name);
+  await download.saveAs(path);
+  return path;
+}

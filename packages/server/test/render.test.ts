@@ -1,0 +1,336 @@
+import {
+  frameMoment,
+  frameRange,
+  SegmentAnalyser,
+  TableHearing,
+  pictureAt,
+  type Film,
+} from '@cyclogram/core';
+import { Painter } from '@cyclogram/painter';
+import { loadImage } from '@napi-rs/canvas';
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { createSkiaSurface, createSurface } from '../src/canvas/skia';
+import { hearFilm } from '../src/hearing/hearFilm';
+import { planRender, segmentsOf } from '../src/render/plan';
+import {
+  clicks,
+  cyclogram,
+  decodeFrames,
+  media,
+  smallFilm,
+  streams,
+  temporaryFolder,
+  tone,
+  writeWav,
+} from './support';
+
+const folder = temporaryFolder();
+const data = join(folder, 'data');
+
+/** Writes a film beside its song and returns its path. */
+async function writeFilm(name: string, film: Film): Promise<string> {
+  const path = join(folder, name);
+  await writeFile(path, JSON.stringify(film));
+  return path;
+}
+
+async function render(film: string, name: string, ...args: string[]): Promise<string> {
+  const out = join(folder, name);
+  const { code, stderr } = await cyclogram(data, ['render', film, '--out', out, ...args]);
+  expect(stderr).toBe('');
+  expect(code).toBe(0);
+  return out;
+}
+
+/**
+ * A film that is black but for one bar that covers it all while a click lies in
+ * the middle of the window: a window of two frames, and floor and ceiling around
+ * the level that a click has half a frame off.
+ */
+function flashFilm(fps: number, gain: number): Film {
+  return smallFilm({ path: 'clicks.wav' }, (film) => {
+    film.fps = fps;
+    film.background = { color: '#000000', edgeColor: '#000000' };
+    const ear = {
+      ...film.ears[0]!,
+      bands: 1,
+      scale: 'linear' as const,
+      fromHz: 500,
+      toHz: 20000,
+      window: 2 / fps,
+    };
+    const level = new Float32Array(1);
+    const click = new Float32Array(48000);
+    click[24000] = gain;
+    new SegmentAnalyser(ear, 48000).levels(click, 24000, level);
+    film.ears = [
+      {
+        ...ear,
+        floorDb: level[0]! - 8,
+        ceilingDb: level[0]! - 5.5,
+        tiltDbPerOctave: 0,
+        attack: 0,
+        release: 0,
+      },
+    ];
+    const layer = film.layers[0]!;
+    // One bar on top of a circle far above the picture, hanging down through all of it.
+    layer.path = { kind: 'circle', centerX: 160, centerY: -2000, radius: 1000, start: 0 };
+    layer.figure = {
+      ...layer.figure,
+      mirrored: false,
+      ends: 'flat',
+      width: 1,
+      reach: 4000,
+      rest: 0,
+      color: '#ffffff',
+      colorHigh: '#ffffff',
+    };
+  });
+}
+
+const brightness = (frame: Buffer) => frame.reduce((sum, value) => sum + value, 0) / frame.length / 255;
+
+describe.each([24, 30, 60])('a click track at %i frames per second', (fps) => {
+  const gain = 0.9;
+  // Clicks all over the frame's time, though not at its very edges, where two frames have the same right.
+  const expected = [3, 17, 40, 59, 83, 101, 127].map((n, i) => Math.round((n * fps) / 30) + (i % 2));
+  const times = expected.map((frame, i) => (frame + 0.5 + ((i % 7) - 3) * 0.1) / fps);
+  let video: string;
+
+  beforeAll(async () => {
+    await writeWav(join(folder, 'clicks.wav'), clicks(5, times, gain));
+    video = await render(await writeFilm(`flash-${fps}.json`, flashFilm(fps, gain)), `flash-${fps}.mp4`);
+  });
+
+  it('has one white flash for each click, on the frame whose time holds it', async () => {
+    const frames = await decodeFrames(video, 32, 18);
+    expect(frames).toHaveLength(5 * fps);
+    const levels = frames.map(brightness);
+    const flashes = levels.flatMap((level, frame) => (level > 0.5 ? [frame] : []));
+    expect(flashes).toEqual(times.map((time) => Math.floor(time * fps)));
+    for (const frame of flashes) expect(levels[frame]).toBeGreaterThan(0.95);
+  });
+
+  it('has the song from its first sample on: every click within 0.2 ms', async () => {
+    const pcm = await media(
+      'ffmpeg',
+      '-i',
+      video,
+      '-map',
+      '0:a',
+      '-ac',
+      '1',
+      '-ar',
+      '48000',
+      '-f',
+      's16le',
+      '-',
+    );
+    const samples = new Int16Array(pcm.buffer, pcm.byteOffset, pcm.length / 2);
+    for (const time of times) {
+      const at = Math.round(time * 48000);
+      let loudest = at - 480;
+      for (let n = at - 480; n < at + 480; n++)
+        if (Math.abs(samples[n]!) > Math.abs(samples[loudest]!)) loudest = n;
+      expect(Math.abs(loudest - at)).toBeLessThan(10);
+    }
+  });
+
+  it('gives frames their exact times, and picture and sound the same length', async () => {
+    const { video: picture, audio } = await streams(video);
+    expect(Number(picture.start_time)).toBe(0);
+    expect(Number(audio.start_time)).toBe(0);
+    expect(Number(picture.duration)).toBeCloseTo(5, 2);
+    expect(Math.abs(Number(audio.duration) - 5)).toBeLessThan(0.03);
+    const times = String(
+      await media(
+        'ffprobe',
+        '-select_streams',
+        'v',
+        '-show_entries',
+        'frame=pts_time',
+        '-of',
+        'csv=p=0',
+        video,
+      ),
+    );
+    times
+      .trim()
+      .split(/\n+/)
+      .forEach((line, frame) => expect(Number.parseFloat(line)).toBeCloseTo(frame / fps, 4));
+  });
+});
+
+describe('colours', () => {
+  const patches = ['#000000', '#ffffff', '#808080', '#c83c28', '#28b464', '#3250c8', '#ffcc00', '#123456'];
+
+  it.each(patches)('a flat patch of %s comes back within 2/255', async (color) => {
+    await writeWav(join(folder, 'short.wav'), tone(0.4));
+    const film = smallFilm({ path: 'short.wav' }, (f) => {
+      f.background = { color, edgeColor: color };
+      f.layers = [];
+    });
+    const video = await render(await writeFilm('patch.json', film), `patch-${color.slice(1)}.mp4`);
+    const [frame] = await decodeFrames(video, 320, 180);
+    const expected = [1, 3, 5].map((i) => Number.parseInt(color.slice(i, i + 2), 16));
+    frame!.forEach((value, i) => {
+      if (Math.abs(value - expected[i % 3]!) > 2)
+        throw new Error(`byte ${i} is ${value}, not ${expected[i % 3]}`);
+    });
+    const { video: stream } = await streams(video);
+    expect(stream).toMatchObject({
+      codec_name: 'h264',
+      pix_fmt: 'yuv420p',
+      color_range: 'tv',
+      color_space: 'bt709',
+      color_primaries: 'bt709',
+      color_transfer: 'bt709',
+    });
+  });
+});
+
+describe('a frame alone', () => {
+  it('is, pixel for pixel, the frame in the middle of all', async () => {
+    const sound = tone(18, 330).map((value, n) => value * Math.abs(Math.sin(n / 9000)));
+    const wav = await writeWav(join(folder, 'long.wav'), sound);
+    const film = smallFilm({ path: 'long.wav' }, (f) => {
+      f.layers.push({ ...structuredClone(f.layers[0]!), id: 'second', opacity: 0.6, blend: 'screen' });
+    });
+    const raw = join(folder, 'long.pcm');
+    await media('ffmpeg', '-i', wav, '-f', 's16le', '-y', raw);
+    const tracks = { 'track-1': { path: raw, channels: 2 as const, length: sound.length, gain: 0 } };
+    const drawer = async () => {
+      const hearing = new TableHearing(await hearFilm(film, tracks));
+      const { image, context } = createSkiaSurface(320, 180);
+      const painter = new Painter(createSurface);
+      return (frame: number) => {
+        painter.paint(context, pictureAt(film, hearing, frameMoment(frame, 30)), 320, 180);
+        return Buffer.from(image.data());
+      };
+    };
+    const all = await drawer();
+    let inTheMiddle = Buffer.alloc(0);
+    const { count } = frameRange(0, 18, 30);
+    for (let frame = 0; frame < count; frame++) {
+      const pixels = all(frame);
+      if (frame === 500) inTheMiddle = pixels;
+    }
+    const alone = (await drawer())(500);
+    expect(alone.equals(inTheMiddle)).toBe(true);
+    expect((await drawer())(501).equals(inTheMiddle)).toBe(false);
+
+    const path = await writeFilm('long.json', film);
+    const png = join(folder, 'frame.png');
+    expect((await cyclogram(data, ['frame', path, '--at', String(500 / 30), '--out', png])).code).toBe(0);
+    const surface = createSkiaSurface(320, 180);
+    surface.skia.drawImage(await loadImage(png), 0, 0);
+    expect(Buffer.from(surface.image.data()).equals(alone)).toBe(true);
+
+    // And the encoded frame 500 of a whole render shows it, as far as the encoder lets it.
+    const frames = await decodeFrames(await render(path, 'long.mp4'), 320, 180);
+    let difference = 0;
+    frames[500]!.forEach(
+      (value, i) => (difference += Math.abs(value - alone[Math.floor(i / 3) * 4 + (i % 3)]!)),
+    );
+    expect(difference / frames[500]!.length).toBeLessThan(4);
+  });
+});
+
+describe('a part of a film', () => {
+  it('is cut to the frame, with its own stretch of the song', async () => {
+    const sound = clicks(6, [2.5, 4.5], 0.9);
+    await writeWav(join(folder, 'part.wav'), sound);
+    const film = await writeFilm('part.json', smallFilm({ path: 'part.wav' }));
+    const video = await render(
+      film,
+      'part.mp4',
+      '--from',
+      '2',
+      '--to',
+      '3',
+      '--size',
+      '160x90',
+      '--fps',
+      '25',
+    );
+    expect(await streams(video)).toMatchObject({ video: { width: 160, height: 90, nb_frames: '25' } });
+    const pcm = await media('ffmpeg', '-i', video, '-map', '0:a', '-ac', '1', '-f', 's16le', '-');
+    const samples = new Int16Array(pcm.buffer, pcm.byteOffset, pcm.length / 2);
+    let loudest = 0;
+    samples.forEach((value, n) => (loudest = Math.abs(value) > Math.abs(samples[loudest]!) ? n : loudest));
+    expect(Math.abs(loudest - 24000)).toBeLessThan(10);
+  });
+
+  it('is planned in segments that leave no frame out', () => {
+    const film = smallFilm({ path: 'x' });
+    const plan = planRender(film, 30, { from: 1.3, to: 27.7 });
+    const segments = segmentsOf(plan);
+    expect(segments.reduce((sum, { count }) => sum + count, 0)).toBe(plan.frameCount);
+    segments.forEach(({ first, count }, i) =>
+      expect(segments[i + 1]?.first ?? plan.firstFrame + plan.frameCount).toBe(first + count),
+    );
+  });
+});
+
+describe('several tracks', () => {
+  it('are mixed at their levels, muted ones left out', async () => {
+    await writeWav(join(folder, 'a.wav'), tone(1, 400, 0.25));
+    await writeWav(join(folder, 'b.wav'), tone(1, 400, 0.25));
+    await writeWav(join(folder, 'c.wav'), tone(1, 3000, 0.9));
+    const film = smallFilm({ path: 'a.wav' }, (f) => {
+      const [a] = f.tracks;
+      f.tracks.push({ ...a!, id: 'b', source: { path: 'b.wav' }, gain: -6.0206 });
+      f.tracks.push({ ...a!, id: 'c', source: { path: 'c.wav' }, muted: true });
+    });
+    const video = await render(await writeFilm('mix.json', film), 'mix.mp4');
+    const pcm = await media('ffmpeg', '-i', video, '-map', '0:a', '-ac', '1', '-f', 's16le', '-');
+    const middle = new Int16Array(pcm.buffer, pcm.byteOffset, pcm.length / 2).subarray(12000, 36000);
+    const rms = Math.sqrt(middle.reduce((sum, value) => sum + value * value, 0) / middle.length) / 32768;
+    expect(rms).toBeCloseTo(0.375 / Math.SQRT2, 2);
+  });
+});
+
+describe('hear', () => {
+  it('writes edges in Hz and levels in dBFS', async () => {
+    const wav = await writeWav(join(folder, 'hear.wav'), tone(2, 1000, 0.5));
+    const csv = join(folder, 'levels.csv');
+    const args = [
+      '--from',
+      '20',
+      '--to',
+      '16000',
+      '--bands',
+      '32',
+      '--scale',
+      'log',
+      '--window',
+      '85',
+      '--fps',
+      '30',
+      '--csv',
+      csv,
+    ];
+    expect((await cyclogram(data, ['hear', wav, ...args])).code).toBe(0);
+    const [header, ...rows] = (await readFile(csv, 'utf8'))
+      .trim()
+      .split('\n')
+      .map((line) => line.split(','));
+    expect(header).toHaveLength(33);
+    expect([header![0], header![1]!.split('-')[0], header![32]!.split('-')[1]]).toEqual([
+      'time',
+      '20',
+      '16000',
+    ]);
+    expect(rows).toHaveLength(61);
+    const row = rows[30]!.map(Number);
+    expect(row[0]).toBe(1);
+    const band = header!.findIndex(
+      (edges) => Number(edges.split('-')[0]) <= 1000 && Number(edges.split('-')[1]) > 1000,
+    );
+    expect(row[band]).toBeCloseTo(-6.02, 1);
+    expect(Math.max(...row.slice(1).filter((_, i) => Math.abs(i + 1 - band) > 1))).toBeLessThan(-60);
+  });
+});

@@ -1,0 +1,158 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdirSync } from 'node:fs';
+import { readdir, readFile, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import {
+  api,
+  kill,
+  renderState,
+  smallFilm,
+  spawnServer,
+  streams,
+  temporaryFolder,
+  tone,
+  upload,
+  writeWav,
+} from './support';
+
+/** Uploads a song of this length and asks for a render of it. */
+async function startRender(
+  url: string,
+  seconds: number,
+  size = { width: 640, height: 360 },
+): Promise<string> {
+  const wav = await writeWav(join(temporaryFolder(), 'song.wav'), tone(seconds, 220));
+  const { body: asset } = await upload(url, await readFile(wav), 'song.wav');
+  const document = smallFilm({ asset: String(asset['sha256']) });
+  const { body: film } = await api(url, 'POST', '/films', { document });
+  const { body } = await api(url, 'POST', '/renders', { filmId: film['id'], ...size });
+  return String(body['id']);
+}
+
+/** Finished segments of a render with the times they were written at. */
+async function segmentTimes(folder: string, id: string): Promise<Map<string, number>> {
+  const path = join(folder, 'renders', `${id}.segments`);
+  const names = existsSync(path) ? (await readdir(path)).filter((name) => name.endsWith('.mp4')) : [];
+  return new Map(
+    await Promise.all(names.map(async (name) => [name, (await stat(join(path, name))).mtimeMs] as const)),
+  );
+}
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+describe('a server killed in the middle of a render', () => {
+  it('goes on where it was: finished segments are not drawn again, the file is complete', async () => {
+    const folder = temporaryFolder();
+    const first = await spawnServer(folder);
+    const id = await startRender(first.url, 40);
+    let before = new Map<string, number>();
+    for (let tries = 0; tries < 600 && before.size < 2; tries++) {
+      await pause(50);
+      before = await segmentTimes(folder, id);
+    }
+    await kill(first.process);
+    before = await segmentTimes(folder, id);
+    expect(before.size).toBeGreaterThanOrEqual(2);
+    expect(before.size).toBeLessThan(10);
+
+    const second = await spawnServer(folder);
+    try {
+      const seen = new Map<string, number>();
+      for (;;) {
+        for (const [name, time] of await segmentTimes(folder, id).catch(() => new Map<string, number>()))
+          seen.set(name, time);
+        const { body } = await api(second.url, 'GET', `/renders/${id}`);
+        if (body['status'] === 'done') break;
+        expect(['waiting', 'running']).toContain(body['status']);
+        await pause(50);
+      }
+      for (const [name, time] of before) expect(seen.get(name)).toBe(time);
+      const response = await fetch(`${second.url}/api/renders/${id}/file`);
+      const video = join(folder, 'video.mp4');
+      await writeFile(video, Buffer.from(await response.arrayBuffer()));
+      expect(await streams(video)).toMatchObject({ video: { nb_frames: '1200' } });
+    } finally {
+      await kill(second.process);
+    }
+  });
+});
+
+describe('a render', () => {
+  it('can be cancelled, leaves nothing, and started again', async () => {
+    const folder = temporaryFolder();
+    const server = await spawnServer(folder);
+    try {
+      const id = await startRender(server.url, 40);
+      await renderState(server.url, id, 'running');
+      expect((await api(server.url, 'POST', `/renders/${id}/cancel`)).body['status']).toBe('cancelled');
+      expect(await readdir(join(folder, 'renders'))).toEqual([]);
+      expect((await api(server.url, 'GET', `/renders/${id}/file`)).status).toBe(409);
+      expect((await api(server.url, 'POST', `/renders/${id}/resume`)).body['status']).toBe('waiting');
+      await renderState(server.url, id, 'running');
+      expect((await api(server.url, 'DELETE', `/renders/${id}`)).status).toBe(204);
+      expect((await api(server.url, 'GET', `/renders/${id}`)).status).toBe(404);
+    } finally {
+      await kill(server.process);
+    }
+  });
+
+  it('tells its progress as it goes', async () => {
+    const server = await spawnServer(temporaryFolder());
+    try {
+      const id = await startRender(server.url, 6);
+      const events = await fetch(`${server.url}/api/renders/events`);
+      const reader = events.body!.pipeThrough(new TextDecoderStream()).getReader();
+      const frames: number[] = [];
+      let text = '';
+      while (!text.includes('"status":"done"')) {
+        text += (await reader.read()).value;
+        for (const match of text.matchAll(/"framesDone":(\d+)/g)) frames.push(Number(match[1]));
+      }
+      await reader.cancel();
+      expect(new Set(frames).size).toBeGreaterThan(2);
+      expect(Math.max(...frames)).toBe(180);
+      expect((await api(server.url, 'GET', `/renders/${id}`)).body['status']).toBe('done');
+    } finally {
+      await kill(server.process);
+    }
+  });
+});
+
+/** A small file system in memory, or undefined where we may not mount one. */
+function mountSmallDisk(size: string): string | undefined {
+  const folder = join(temporaryFolder(), 'disk');
+  mkdirSync(folder);
+  try {
+    execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${size}`, 'tmpfs', folder], { stdio: 'ignore' });
+    return folder;
+  } catch {
+    return undefined;
+  }
+}
+
+describe('a full disk while rendering', () => {
+  it('fails with a clear reason, keeps what is finished, and goes on when there is space', async (context) => {
+    const disk = mountSmallDisk('12m');
+    if (!disk) return context.skip('a small disk cannot be mounted here');
+    const server = await spawnServer(disk);
+    try {
+      const id = await startRender(server.url, 24);
+      // All space but a little is taken by somebody else.
+      const free = Number(execFileSync('df', ['--output=avail', '-B1', disk]).toString().split('\n')[1]);
+      await writeFile(join(disk, 'ballast'), Buffer.alloc(Math.max(0, free - 300_000))).catch(() => {});
+      const failed = await renderState(server.url, id, 'failed', 'done');
+      expect(failed['status']).toBe('failed');
+      expect(failed['problem']).toMatchObject({ type: 'urn:cyclogram:problem:disk-full', status: 507 });
+      expect((await api(server.url, 'GET', '/health')).status).toBe(200);
+
+      execFileSync('mount', ['-o', 'remount,size=200m', disk]);
+      expect((await api(server.url, 'POST', `/renders/${id}/resume`)).status).toBe(200);
+      const done = await renderState(server.url, id, 'failed', 'done');
+      expect(done).toMatchObject({ status: 'done', frameCount: 720, framesDone: 720 });
+    } finally {
+      await kill(server.process);
+      execFileSync('umount', ['-l', disk]);
+    }
+  });
+});
