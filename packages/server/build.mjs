@@ -1,8 +1,9 @@
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 
-// Our own packages are bundled; everything from the registry stays where it is.
 const here = (path) => fileURLToPath(new URL(path, import.meta.url));
+
+/** Our own packages are bundled; everything from the registry stays where it is. */
 const ownPackages = {
   name: 'own-packages',
   setup(builder) {
@@ -16,19 +17,28 @@ const ownPackages = {
   },
 };
 
-await build({
-  entryPoints: {
-    main: here('src/main.ts'),
-    cli: here('src/cli/main.ts'),
-    worker: here('src/work/worker.ts'),
-  },
-  outdir: here('dist'),
-  bundle: true,
-  platform: 'node',
-  target: 'node20',
-  format: 'esm',
-  splitting: true,
-  sourcemap: true,
-  logLevel: 'warning',
-  plugins: [ownPackages],
-});
+/**
+ * Bundles TypeScript for Node.
+ * @param entryPoints name of each output to its source
+ */
+export function bundleForNode(entryPoints, outdir) {
+  return build({
+    entryPoints,
+    outdir,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    splitting: true,
+    sourcemap: true,
+    logLevel: 'warning',
+    plugins: [ownPackages],
+  });
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  await bundleForNode(
+    { main: here('src/main.ts'), cli: here('src/cli/main.ts'), worker: here('src/work/worker.ts') },
+    here('dist'),
+  );
+}

@@ -66,23 +66,30 @@ export function Workspace() {
   );
 }
 
+/** The Tape is a slider, which counts as a form field: shortcuts work there all the same. */
+const everywhere = { enableOnFormTags: ['slider'], preventDefault: true } as const;
+
 function useShortcuts() {
   const stage = useStage();
   const undo = useEditor((state) => state.undo);
   const redo = useEditor((state) => state.redo);
   const fps = useEditor((state) => state.film.fps);
-  useHotkeys('space', (event) => {
-    // Space on a focused button presses that button.
-    if (event.target instanceof HTMLButtonElement) return;
-    event.preventDefault();
-    void stage.toggle();
-  });
-  useHotkeys('mod+z', () => undo(), { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', () => redo(), { preventDefault: true });
-  useHotkeys('comma', () => stage.step(-1, fps));
-  useHotkeys('period', () => stage.step(1, fps));
-  useHotkeys('shift+left', () => stage.seek(stage.time() - 5), { preventDefault: true });
-  useHotkeys('shift+right', () => stage.seek(stage.time() + 5), { preventDefault: true });
-  useHotkeys('home', () => stage.seek(0), { preventDefault: true });
-  useHotkeys('escape', () => stage.setLoop(undefined));
+  useHotkeys(
+    'space',
+    (event) => {
+      // Space on a focused button presses that button.
+      if (event.target instanceof HTMLButtonElement) return;
+      event.preventDefault();
+      void stage.toggle();
+    },
+    { ...everywhere, preventDefault: false },
+  );
+  useHotkeys('mod+z', () => undo(), everywhere);
+  useHotkeys('mod+shift+z, mod+y', () => redo(), everywhere);
+  useHotkeys('comma', () => stage.step(-1, fps), everywhere);
+  useHotkeys('period', () => stage.step(1, fps), everywhere);
+  useHotkeys('shift+left', () => stage.seek(stage.time() - 5), everywhere);
+  useHotkeys('shift+right', () => stage.seek(stage.time() + 5), everywhere);
+  useHotkeys('home', () => stage.seek(0), everywhere);
+  useHotkeys('escape', () => stage.setLoop(undefined), everywhere);
 }

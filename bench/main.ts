@@ -1,0 +1,34 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { benchHearing } from './hearing';
+import { benchPreview } from './preview';
+import { benchRendering } from './rendering';
+
+/** Prints how fast Cyclogram is, as JSON: ratios measured in one run, with what is aimed at. */
+
+const server = (name: string) => fileURLToPath(new URL(`../packages/server/dist/${name}`, import.meta.url));
+const data = await mkdtemp(join(tmpdir(), 'cyclogram-bench-data-'));
+const child = spawn(process.execPath, [server('main.js'), '--demo'], {
+  env: { ...process.env, PORT: '0', CYCLOGRAM_DATA: data },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+try {
+  const url = await new Promise<string>((resolve, reject) => {
+    child.stdout.on('data', (text: Buffer) => {
+      const found = /http:\S+/.exec(String(text));
+      if (found) resolve(found[0]);
+    });
+    child.on('exit', () => reject(new Error('the server ended')));
+  });
+  const preview = await benchPreview(url);
+  child.kill();
+  const hearing = await benchHearing();
+  const rendering = await benchRendering(server('cli.js'), data);
+  console.log(JSON.stringify({ hearing, preview, rendering }, null, 2));
+} finally {
+  child.kill();
+  await rm(data, { recursive: true, force: true });
+}

@@ -1,0 +1,95 @@
+import { execFile } from 'node:child_process';
+import { createReadStream } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { promisify } from 'node:util';
+import { startEncoder } from '../packages/server/src/render/encode';
+
+const exec = promisify(execFile);
+const seconds = 12;
+const fps = 30;
+
+/** Seconds that a command of the command line takes, and the most memory its processes held, in MiB. */
+async function timeCli(cli: string, args: string[]): Promise<{ seconds: number; peakMemory: number }> {
+  let peakMemory = 0;
+  const start = performance.now();
+  const running = exec(process.execPath, [cli, ...args]);
+  const pid = running.child.pid!;
+  const watch = setInterval(() => void residentMemory(pid).then((memory) => (peakMemory = Math.max(peakMemory, memory))), 200);
+  await running;
+  clearInterval(watch);
+  return { seconds: (performance.now() - start) / 1000, peakMemory };
+}
+
+/** Memory of a process and all below it, in MiB. */
+async function residentMemory(pid: number): Promise<number> {
+  const { stdout } = await exec('ps', ['-eo', 'pid=,ppid=,rss=']).catch(() => ({ stdout: '' }));
+  const processes = stdout
+    .trim()
+    .split('\n')
+    .map((line) => line.trim().split(/\s+/).map(Number) as [number, number, number]);
+  const family = new Set([pid]);
+  // Children come after their parents often enough; a few rounds find them all.
+  for (let round = 0; round < 4; round++) {
+    for (const [child, parent] of processes) if (family.has(parent)) family.add(child);
+  }
+  return processes.filter(([child]) => family.has(child)).reduce((sum, [, , rss]) => sum + rss, 0) / 1024;
+}
+
+/** Seconds that encoding the very same frames takes on its own, with as many encoders at once as a render uses. */
+async function timeEncoding(frames: string[], width: number, height: number, folder: string): Promise<number> {
+  const start = performance.now();
+  await Promise.all(
+    frames.map(async (path, i) => {
+      const { process: encoder, finished } = startEncoder(width, height, fps, join(folder, `alone-${i}.mp4`));
+      await pipeline(createReadStream(path, { highWaterMark: 1 << 20 }), encoder.stdin);
+      await finished;
+    }),
+  );
+  return (performance.now() - start) / 1000;
+}
+
+/**
+ * Rendering a part of a demo film, against its playing time and against encoding alone.
+ * @param data folder that holds the demo
+ */
+export async function benchRendering(cli: string, data: string) {
+  process.env['CYCLOGRAM_DATA'] = data;
+  const results = [];
+  for (const [width, height, target] of [
+    [1280, 720, 1],
+    [1920, 1080, 0.45],
+  ] as const) {
+    const folder = await mkdtemp(join(tmpdir(), 'cyclogram-bench-'));
+    try {
+      const video = join(folder, 'film.mp4');
+      const size = `${width}x${height}`;
+      const args = ['render', 'demo-breakwater', '--from', '50', '--to', String(50 + seconds), '--size', size, '--fps', String(fps)];
+      const render = await timeCli(cli, [...args, '--out', video]);
+      // The frames as raw pixels, in two halves, as two drawing threads would hand them over.
+      const halves = await Promise.all(
+        [0, 1].map(async (half) => {
+          const path = join(folder, `half-${half}.rgba`);
+          const from = String((half * seconds) / 2);
+          await exec('ffmpeg', ['-v', 'error', '-ss', from, '-t', String(seconds / 2), '-i', video, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-y', path]);
+          return path;
+        }),
+      );
+      const alone = await timeEncoding(halves, width, height, folder);
+      results.push({
+        what: `${size} at ${fps} fps, ${seconds} s of a demo film`,
+        timesPlayingSpeed: Number((seconds / render.seconds).toFixed(2)),
+        timesPlayingSpeedTarget: target,
+        timesEncodingAlone: Number((render.seconds / alone).toFixed(2)),
+        timesEncodingAloneTarget: 2.2,
+        peakMemoryMiB: Math.round(render.peakMemory),
+        peakMemoryTarget: 1500,
+      });
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  }
+  return results;
+}
