@@ -16,12 +16,16 @@ const window = 4096 / 48000;
 export async function benchHearing() {
   const song = makeSong(seconds);
   const read = (start: number, out: Float32Array) => {
-    for (let n = Math.max(0, -start); n < out.length && start + n < song.length; n++) out[n] = song[start + n]!;
+    for (let n = Math.max(0, -start); n < out.length && start + n < song.length; n++)
+      out[n] = song[start + n]!;
   };
   const timesFaster = async (part: Partial<Ear>) => {
     let best = Infinity;
     for (let run = 0; run < 5; run++) {
-      const hearing = new EarHearing({ ...defaultEar('ear'), window, bands: 80, fromHz: 20, toHz: 16000, ...part }, song.length);
+      const hearing = new EarHearing(
+        { ...defaultEar('ear'), window, bands: 80, fromHz: 20, toHz: 16000, ...part },
+        song.length,
+      );
       const start = performance.now();
       await listenToAll(hearing, read);
       best = Math.min(best, performance.now() - start);

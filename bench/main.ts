@@ -1,15 +1,15 @@
 import { spawn } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join, resolve } from 'node:path';
 import { benchHearing } from './hearing';
 import { benchPreview } from './preview';
 import { benchRendering } from './rendering';
 
 /** Prints how fast Cyclogram is, as JSON: ratios measured in one run, with what is aimed at. */
 
-const server = (name: string) => fileURLToPath(new URL(`../packages/server/dist/${name}`, import.meta.url));
+// The benchmarks are started from the root of the repository.
+const server = (name: string) => resolve('packages/server/dist', name);
 const data = await mkdtemp(join(tmpdir(), 'cyclogram-bench-data-'));
 const child = spawn(process.execPath, [server('main.js'), '--demo'], {
   env: { ...process.env, PORT: '0', CYCLOGRAM_DATA: data },

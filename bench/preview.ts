@@ -11,7 +11,14 @@ const seconds = 8;
 export async function benchPreview(url: string) {
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
   });
   try {
     // Wide enough for a picture of 1280 x 720 between the panels.

@@ -17,7 +17,10 @@ async function timeCli(cli: string, args: string[]): Promise<{ seconds: number; 
   const start = performance.now();
   const running = exec(process.execPath, [cli, ...args]);
   const pid = running.child.pid!;
-  const watch = setInterval(() => void residentMemory(pid).then((memory) => (peakMemory = Math.max(peakMemory, memory))), 200);
+  const watch = setInterval(
+    () => void residentMemory(pid).then((memory) => (peakMemory = Math.max(peakMemory, memory))),
+    200,
+  );
   await running;
   clearInterval(watch);
   return { seconds: (performance.now() - start) / 1000, peakMemory };
@@ -39,7 +42,12 @@ async function residentMemory(pid: number): Promise<number> {
 }
 
 /** Seconds that encoding the very same frames takes on its own, with as many encoders at once as a render uses. */
-async function timeEncoding(frames: string[], width: number, height: number, folder: string): Promise<number> {
+async function timeEncoding(
+  frames: string[],
+  width: number,
+  height: number,
+  folder: string,
+): Promise<number> {
   const start = performance.now();
   await Promise.all(
     frames.map(async (path, i) => {
@@ -66,14 +74,40 @@ export async function benchRendering(cli: string, data: string) {
     try {
       const video = join(folder, 'film.mp4');
       const size = `${width}x${height}`;
-      const args = ['render', 'demo-breakwater', '--from', '50', '--to', String(50 + seconds), '--size', size, '--fps', String(fps)];
+      const args = [
+        'render',
+        'demo-breakwater',
+        '--from',
+        '50',
+        '--to',
+        String(50 + seconds),
+        '--size',
+        size,
+        '--fps',
+        String(fps),
+      ];
       const render = await timeCli(cli, [...args, '--out', video]);
       // The frames as raw pixels, in two halves, as two drawing threads would hand them over.
       const halves = await Promise.all(
         [0, 1].map(async (half) => {
           const path = join(folder, `half-${half}.rgba`);
           const from = String((half * seconds) / 2);
-          await exec('ffmpeg', ['-v', 'error', '-ss', from, '-t', String(seconds / 2), '-i', video, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-y', path]);
+          await exec('ffmpeg', [
+            '-v',
+            'error',
+            '-ss',
+            from,
+            '-t',
+            String(seconds / 2),
+            '-i',
+            video,
+            '-f',
+            'rawvideo',
+            '-pix_fmt',
+            'rgba',
+            '-y',
+            path,
+          ]);
           return path;
         }),
       );

@@ -4,6 +4,7 @@ export * from './figure/registry';
 export * from './film/defaults';
 export * from './film/earFields';
 export * from './film/heardTracks';
+export * from './film/jsonSchema';
 export * from './film/parse';
 export * from './film/schema';
 export * from './hearing/earHearing';

@@ -1,4 +1,4 @@
-import { EarHearing } from './earHearing';
+import type { EarHearing } from './earHearing';
 
 /** Reads mono samples [start, start + out.length) of the song into `out`; zeros outside it. */
 export type ReadMono = (start: number, out: Float32Array) => Promise<void> | void;

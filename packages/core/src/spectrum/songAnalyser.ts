@@ -3,7 +3,7 @@ import { decimate, decimationFilter, usableShare } from './decimate';
 import { Tier } from './tier';
 
 /** A band is wide enough for the shortest transform when it covers this many of its bins. */
-const wideBandBins = 6;
+const wideBandBins = 4;
 
 const decimations = [32, 16, 8, 4, 2];
 

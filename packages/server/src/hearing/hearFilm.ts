@@ -8,21 +8,24 @@ const stretchSeconds = 10;
 /** Level tables of a film's ears, in memory that threads share. */
 export type EarTables = Map<string, LevelTable>;
 
+/** Ids of the ears that a film's picture depends on. */
+export const usedEars = (film: Film) =>
+  film.ears.map(({ id }) => id).filter((id) => film.layers.some((layer) => layer.ear === id));
+
 /**
  * Hears a whole film, or the part of it around a moment. Blocks: for worker threads.
+ * @param earIds the ears to hear
  * @param part seconds [from, to] that are needed, for a single picture; levels
  *   elsewhere stay silent. Smoothing starts settled at `from`.
- * @param onProgress share done, 0..1
  */
 export async function hearFilm(
   film: Film,
   tracks: FilmTracks,
+  earIds: string[] = usedEars(film),
   part?: [number, number],
-  onProgress: (share: number) => void = () => {},
 ): Promise<EarTables> {
   const tables: EarTables = new Map();
-  const used = film.ears.filter((ear) => film.layers.some((layer) => layer.ear === ear.id));
-  for (const [i, ear] of used.entries()) {
+  for (const ear of film.ears.filter(({ id }) => earIds.includes(id))) {
     const hearing = new EarHearing(ear, filmLength(tracks));
     const reader = new PcmMixReader(earFiles(film, ear, tracks), ear.channel);
     try {
@@ -30,10 +33,8 @@ export async function hearFilm(
         ({ first, count }) =>
           !part || ((first + count) / hearing.rate >= part[0] && first / hearing.rate <= part[1]),
       );
-      for (const [n, stretch] of stretches.entries()) {
+      for (const stretch of stretches)
         await hearStretch(hearing, (start, out) => reader.read(start, out), stretch);
-        onProgress((i + (n + 1) / stretches.length) / used.length);
-      }
     } finally {
       reader.close();
     }

@@ -4,7 +4,7 @@ import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { playedFiles, type FilmTracks } from '../hearing/filmTracks';
-import type { EarTables } from '../hearing/hearFilm';
+import { usedEars, type EarTables } from '../hearing/hearFilm';
 import { Problem } from '../http/problem';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
 import type { Segment } from '../work/tasks';
@@ -42,8 +42,8 @@ const exists = (path: string) =>
     () => false,
   );
 
-/** Threads that draw: one for each processor, within reason. */
-const drawingThreads = () => Math.max(1, Math.min(availableParallelism(), 8));
+/** Threads that hear or draw: one for each processor, within reason. */
+const threadCount = () => Math.max(1, Math.min(availableParallelism(), 8));
 
 /**
  * Makes the video of a film: hears the song, draws the segments that are not
@@ -63,7 +63,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
 
   if (missing.length > 0) {
     tell('hearing');
-    const tables = await runTask('hear', { film, tracks }, { signal });
+    const tables = await hearOnAllProcessors(film, tracks, signal);
     tell('drawing');
     await drawAll(job, tables, missing, (frames) => {
       drawn += frames;
@@ -73,6 +73,18 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   tell('joining');
   const files = segments.map((segment) => segment.out);
   await joinSegments(plan, files, playedFiles(film, tracks), out, signal);
+}
+
+/** Hears a film's ears side by side. */
+async function hearOnAllProcessors(film: Film, tracks: FilmTracks, signal?: AbortSignal): Promise<EarTables> {
+  const ears = usedEars(film);
+  const shares = Array.from({ length: Math.min(threadCount(), ears.length) }, (_, thread) =>
+    ears.filter((_id, i) => i % threadCount() === thread),
+  );
+  const heard = await Promise.all(
+    shares.map((earIds) => runTask('hear', { film, tracks, earIds }, { signal })),
+  );
+  return new Map(heard.flatMap((tables) => [...tables]));
 }
 
 /** Draws segments on all processors. The first failure stops the others. */
@@ -115,7 +127,7 @@ async function drawAll(
       next();
     });
 
-  const threads = Array.from({ length: Math.min(drawingThreads(), segments.length) }, () =>
+  const threads = Array.from({ length: Math.min(threadCount(), segments.length) }, () =>
     runThread().catch((error: unknown) => {
       stop.abort();
       throw error;

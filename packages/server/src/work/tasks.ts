@@ -5,7 +5,7 @@ import type { EarTables } from '../hearing/hearFilm';
 /** What worker threads do for the server: for each task what it is given and what it answers. */
 export interface Tasks {
   overview: { given: { pcmPath: string; shape: PcmShape; out: string }; answer: void };
-  hear: { given: { film: Film; tracks: FilmTracks }; answer: EarTables };
+  hear: { given: { film: Film; tracks: FilmTracks; earIds: string[] }; answer: EarTables };
   picture: {
     given: {
       film: Film;

@@ -16,7 +16,7 @@ const progress = (value: unknown) => say({ say: 'progress', progress: value });
 
 const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tasks[Name]['answer']> } = {
   overview: ({ pcmPath, shape, out }) => writeOverview(pcmPath, shape, out),
-  hear: ({ film, tracks }) => hearFilm(film, tracks, undefined, progress),
+  hear: ({ film, tracks, earIds }) => hearFilm(film, tracks, earIds),
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),
   synthesise,

@@ -1,0 +1,56 @@
+import { defaultFilm, defaultTrack, filmJsonSchema, parseFilm, type Film } from '@cyclogram/core';
+import { demoFilm, songs } from '@cyclogram/demo';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { readFile } from 'node:fs/promises';
+import { describe, expect, it } from 'vitest';
+
+const validate = new Ajv2020().compile(filmJsonSchema());
+const plain = (film: unknown): Film => JSON.parse(JSON.stringify(film)) as Film;
+const hash = 'a'.repeat(64);
+const films = [
+  defaultFilm('A', [defaultTrack('t', 'T', { path: 'song.wav' })]),
+  ...songs.map((song) => demoFilm(song, { mix: hash, instruments: song.instruments.map(() => hash) })),
+];
+
+describe('the JSON Schema of films', () => {
+  it('is shipped in the docs as it is; `npm run schema` writes it', async () => {
+    const shipped = await readFile(new URL('../../../docs/film.schema.json', import.meta.url), 'utf8');
+    expect(JSON.parse(shipped)).toEqual(JSON.parse(JSON.stringify(filmJsonSchema())));
+  });
+
+  it.each(films.map((film) => [film.title, film] as const))(
+    'takes the film "%s", as the reader does',
+    (_title, film) => {
+      expect(validate(plain(film))).toBe(true);
+      expect(parseFilm(plain(film))).toEqual(plain(film));
+    },
+  );
+
+  it('takes every example in the docs', async () => {
+    const text = await readFile(new URL('../../../docs/film-format.md', import.meta.url), 'utf8');
+    const examples = [...text.matchAll(/```json\n([\s\S]*?)```/g)].map(
+      (match) => JSON.parse(match[1]!) as unknown,
+    );
+    expect(examples.length).toBeGreaterThan(0);
+    for (const example of examples) {
+      expect(validate(example)).toBe(true);
+      parseFilm(example);
+    }
+  });
+
+  it.each([
+    ['a number out of bounds', (film: Film) => (film.ears[0]!.bands = 0)],
+    ['a broken number of bands', (film: Film) => (film.ears[0]!.bands = 1.5)],
+    ['a colour by name', (film: Film) => (film.background.color = 'black')],
+    ['an unknown figure', (film: Film) => Object.assign(film.layers[0]!.figure, { kind: 'blob' })],
+    ['an unknown field', (film: Film) => Object.assign(film, { extra: 1 })],
+    ['two sources', (film: Film) => (film.tracks[0]!.source = { path: 'a.wav', asset: hash })],
+    ['no version', (film: Film) => Object.assign(film, { version: undefined })],
+    ['a missing field', (film: Film) => Object.assign(film.ears[0]!, { window: undefined })],
+  ])('refuses %s, as the reader does', (_what, spoil) => {
+    const film = plain(films[0]);
+    spoil(film);
+    expect(validate(plain(film))).toBe(false);
+    expect(() => parseFilm(plain(film))).toThrow();
+  });
+});
