@@ -2,7 +2,8 @@ import { readFile } from 'node:fs/promises';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { RunningServer } from '../src/index';
+import { pino } from 'pino';
+import { startServer, type RunningServer } from '../src/index';
 import { api, smallFilm, startTestServer, temporaryFolder, tone, upload, writeWav } from './support';
 
 let server: RunningServer;
@@ -32,6 +33,14 @@ describe('health', () => {
     const { status, body } = await api(server.url, 'GET', '/health');
     expect([status, body['status']]).toEqual([200, 'ok']);
     expect(body['ffmpeg']).toMatch(/^\d/);
+  });
+});
+
+describe('a port that is taken', () => {
+  it('is told in a sentence', async () => {
+    const port = Number(new URL(server.url).port);
+    const second = startServer(temporaryFolder(), port, '', pino({ level: 'silent' }));
+    await expect(second).rejects.toThrow(`Port ${port} is taken by another program`);
   });
 });
 

@@ -60,8 +60,9 @@ export function createEditorStore({
       past,
       future,
       saving: { kind: 'saved', at: updatedAt },
-      selectedLayer: document.layers.at(-1)?.id,
-      openEar: document.ears[0]?.id,
+      // A film with one layer opens it; with several, the list comes first.
+      selectedLayer: onlyOne(document.layers),
+      openEar: onlyOne(document.ears),
       change: (label, edit, key = '') =>
         setHistory((history) => makeChange(history, label, key, Date.now(), edit)),
       undo: () => setHistory(undoChange),
@@ -73,6 +74,8 @@ export function createEditorStore({
     };
   });
 }
+
+const onlyOne = (items: readonly { id: string }[]) => (items.length === 1 ? items[0]!.id : undefined);
 
 export const EditorContext = createContext<EditorStore | null>(null);
 

@@ -1,0 +1,136 @@
+import type { BlendMode, Operation, Picture } from '@cyclogram/core';
+import { createCanvas } from '@napi-rs/canvas';
+import { describe, expect, it } from 'vitest';
+import { Painter, type PaintContext, type Surface } from './painter';
+
+const createSurface = (width: number, height: number): Surface & { pixels: () => Uint8ClampedArray } => {
+  const image = createCanvas(width, height);
+  const context = image.getContext('2d');
+  return {
+    image,
+    context: context as unknown as PaintContext,
+    pixels: () => context.getImageData(0, 0, width, height).data,
+  };
+};
+
+/** The colour in the middle of a picture of 20 x 20. */
+function middle(operations: Operation[], size: [number, number] = [20, 20]): number[] {
+  const surface = createSurface(...size);
+  new Painter(createSurface).paint(surface.context, { width: 20, height: 20, operations }, ...size);
+  const at = 4 * (Math.floor(size[1] / 2) * size[0] + Math.floor(size[0] / 2));
+  return Array.from(surface.pixels().slice(at, at + 3));
+}
+
+const backdrop = (color: string): Operation => ({ op: 'backdrop', color, edgeColor: color });
+/** A stroke that covers everything. */
+const cover = (color: string): Operation => ({
+  op: 'strokes',
+  color,
+  width: 100,
+  ends: 'flat',
+  lines: Float32Array.of(-20, 10, 40, 10),
+});
+const group = (opacity: number, blend: BlendMode, ...operations: Operation[]): Operation => ({
+  op: 'group',
+  opacity,
+  blend,
+  operations,
+});
+
+const below = [0x40, 0x80, 0xc0];
+const above = [0xb0, 0x60, 0x30];
+const hex = (color: number[]) => `#${color.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
+
+// Formulas: W3C Compositing and Blending Level 1, sections 9 and 10; Cb below, Cs above, 0..1.
+const formulas: Record<BlendMode, (b: number, s: number) => number> = {
+  normal: (_b, s) => s,
+  add: (b, s) => Math.min(1, b + s),
+  screen: (b, s) => b + s - b * s,
+  multiply: (b, s) => b * s,
+  overlay: (b, s) => (b <= 0.5 ? 2 * b * s : 1 - 2 * (1 - b) * (1 - s)),
+  darken: (b, s) => Math.min(b, s),
+  lighten: (b, s) => Math.max(b, s),
+  difference: (b, s) => Math.abs(b - s),
+};
+
+describe.each(Object.entries(formulas))('blend mode %s', (name, formula) => {
+  const blend = name as BlendMode;
+  const expected = (opacity: number) =>
+    below.map((value, i) => {
+      const [b, s] = [value / 255, above[i]! / 255];
+      // plus-lighter weighs the source with its alpha and adds; the others mix towards the blended colour.
+      if (blend === 'add') return 255 * Math.min(1, b + s * opacity);
+      return 255 * (b + (formula(b, s) - b) * opacity);
+    });
+
+  it.each([1, 0.5])('with opacity %d, of one operation and of several', (opacity) => {
+    const once = middle([backdrop(hex(below)), group(opacity, blend, cover(hex(above)))]);
+    const several = middle([
+      backdrop(hex(below)),
+      group(opacity, blend, cover('#00ff00'), cover(hex(above))),
+    ]);
+    expected(opacity).forEach((value, i) => {
+      expect(Math.abs(once[i]! - value)).toBeLessThanOrEqual(2);
+      expect(Math.abs(several[i]! - value)).toBeLessThanOrEqual(2);
+    });
+  });
+});
+
+describe('painting', () => {
+  it('fits the picture into another shape, the backdrop all around', () => {
+    const surface = createSurface(40, 20);
+    const picture: Picture = { width: 20, height: 20, operations: [backdrop('#204060'), cover('#ffffff')] };
+    // A line from -20 to 40 spans the picture three times; at 20 x 20 in 40 x 20 it still ends within reach of the sides.
+    picture.operations[1] = {
+      ...(cover('#ffffff') as object),
+      lines: Float32Array.of(0, 10, 20, 10),
+      width: 20,
+    } as Operation;
+    new Painter(createSurface).paint(surface.context, picture, 40, 20);
+    const row = Array.from({ length: 40 }, (_, x) => surface.pixels()[4 * (10 * 40 + x)]);
+    expect(row.indexOf(255)).toBe(10);
+    expect(row.lastIndexOf(255)).toBe(29);
+    expect(row[2]).toBe(0x20);
+  });
+
+  it('scales with the size', () => {
+    expect(middle([backdrop('#000000'), cover('#abcdef')], [200, 200])).toEqual([0xab, 0xcd, 0xef]);
+  });
+
+  it('does not add up where lines of one stroke cross', () => {
+    const crossing: Operation = {
+      op: 'strokes',
+      color: '#ffffff',
+      width: 6,
+      ends: 'flat',
+      lines: Float32Array.of(0, 10, 20, 10, 10, 0, 10, 20),
+    };
+    const [value] = middle([backdrop('#000000'), group(0.5, 'normal', crossing)]);
+    expect(Math.abs(value! - 128)).toBeLessThanOrEqual(1);
+  });
+
+  it('leaves nothing behind from one frame to the next', () => {
+    const painter = new Painter(createSurface);
+    const surface = createSurface(20, 20);
+    const paint = (...operations: Operation[]) => {
+      painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+      return Array.from(surface.pixels().slice(840, 843));
+    };
+    const busy = group(0.5, 'screen', cover('#ff0000'), cover('#00ff00'));
+    const first = paint(backdrop('#101010'), busy);
+    paint(backdrop('#ffffff'), group(0.3, 'add', cover('#123456'), cover('#0000ff')));
+    expect(paint(backdrop('#101010'), busy)).toEqual(first);
+    expect(paint(backdrop('#101010'))).toEqual([16, 16, 16]);
+  });
+
+  it('runs the backdrop from the middle to the corners', () => {
+    const surface = createSurface(101, 101);
+    const operations: Operation[] = [{ op: 'backdrop', color: '#c80000', edgeColor: '#000064' }];
+    new Painter(createSurface).paint(surface.context, { width: 101, height: 101, operations }, 101, 101);
+    const pixel = (x: number, y: number) =>
+      Array.from(surface.pixels().slice(4 * (y * 101 + x), 4 * (y * 101 + x) + 3));
+    expect(pixel(50, 50)[0]).toBeGreaterThan(194);
+    expect(pixel(0, 0)[2]).toBeGreaterThan(96);
+    expect(pixel(0, 0)[0]).toBeLessThan(6);
+  });
+});
