@@ -1,4 +1,5 @@
 import { chromium } from '@playwright/test';
+import { chromiumOptions } from '../e2e/chromium';
 
 const seconds = 8;
 
@@ -9,17 +10,7 @@ const seconds = 8;
  * @param url address of a running application with the demo
  */
 export async function benchPreview(url: string) {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(chromiumOptions);
   try {
     // Wide enough for a picture of 1280 x 720 between the panels.
     const page = await browser.newPage({ viewport: { width: 1860, height: 1080 } });

@@ -173,3 +173,39 @@ test('nothing is asked of any other machine, and nothing breaks the content secu
   expect(outside).toEqual([]);
   expect(complaints).toEqual([]);
 });
+
+test('a number can be dragged by its name, stepped finely, and reset; the picture takes another shape', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New film without a song' }).click();
+  const reach = page.getByRole('spinbutton', { name: 'Reach' });
+  await expect(reach).toHaveValue('216');
+  const name = (await page.getByText('Reach', { exact: true }).boundingBox())!;
+  await page.mouse.move(name.x + 20, name.y + name.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(name.x + 60, name.y + name.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(reach).toHaveValue('316');
+  await reach.press('Shift+ArrowDown');
+  await expect(reach).toHaveValue('216');
+  await reach.press('Alt+ArrowUp');
+  await expect(reach).toHaveValue('217');
+  await reach.fill('-50');
+  await reach.press('Enter');
+  await expect(reach).toHaveValue('0');
+  await reach.dblclick();
+  await expect(reach).toHaveValue('216');
+  await page.getByText('Side', { exact: true }).dblclick();
+
+  const shape = async () => {
+    const { width, height } = (await page.getByRole('img', { name: 'The picture now' }).boundingBox())!;
+    return width / height;
+  };
+  expect(await shape()).toBeCloseTo(16 / 9, 1);
+  const show = page.getByRole('region', { name: 'Show' });
+  const width = show.getByRole('spinbutton', { name: 'Width' }).last();
+  await width.fill('1080');
+  await width.press('Enter');
+  await expect.poll(shape).toBeCloseTo(1, 1);
+});

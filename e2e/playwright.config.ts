@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { chromiumOptions } from './chromium';
 
 const port = 5279;
 // Playwright reads this file in every process; all have to name the same folder.
@@ -17,17 +18,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: chromiumOptions,
   },
   webServer: {
     command: 'node ../packages/server/dist/main.js --demo',

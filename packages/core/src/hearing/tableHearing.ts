@@ -15,6 +15,3 @@ export class TableHearing implements Hearing {
     return interpolateRows(table.levels, table.bands, t * table.rate, row);
   }
 }
-
-/** Nothing but silence, for pictures without a song. */
-export const silentHearing: Hearing = { levelsAt: () => undefined };

@@ -2,10 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { defaultFilm } from '../film/defaults';
 import { EarHearing } from '../hearing/earHearing';
 import { hearStretch, listenToAll, stretchesFrom } from '../hearing/listen';
-import { silentHearing, TableHearing } from '../hearing/tableHearing';
+import { TableHearing } from '../hearing/tableHearing';
 import { noise } from '../testing';
 import { frameAt, frameMoment, frameRange } from './frames';
 import { pictureAt } from './pictureAt';
+
+const silentHearing = new TableHearing(new Map());
 
 describe('frames', () => {
   it.each([24, 25, 30, 60, 30000 / 1001])('at %d fps: a frame holds its own moment', (fps) => {

@@ -23,7 +23,7 @@ export const problemOf = (message: Extract<WorkerMessage, { say: 'problem' }>) =
 export function runTask<Name extends TaskName>(
   task: Name,
   given: Tasks[Name]['given'],
-  options: { signal?: AbortSignal | undefined; onProgress?: (progress: unknown) => void } = {},
+  options: { signal?: AbortSignal | undefined } = {},
 ): Promise<Tasks[Name]['answer']> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(workerFile(), { workerData: { task, given } });
@@ -35,8 +35,7 @@ export function runTask<Name extends TaskName>(
     options.signal?.addEventListener('abort', abort, { once: true });
     worker.on('message', (message: WorkerMessage) => {
       if (message.say === 'answer') resolve(message.answer as Tasks[Name]['answer']);
-      else if (message.say === 'progress') options.onProgress?.(message.progress);
-      else reject(problemOf(message));
+      else if (message.say === 'problem') reject(problemOf(message));
     });
     worker.on('error', reject);
     worker.on('exit', () => {

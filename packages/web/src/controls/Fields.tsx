@@ -1,7 +1,7 @@
 import type { ColorField, ChoiceField, Field, FieldGroup, SwitchField } from '@cyclogram/core';
 import { Check, ChevronDown } from 'lucide-react';
 import { Popover, Select, Switch } from 'radix-ui';
-import { useId } from 'react';
+import { useId, type ReactNode } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
 import { NumberInput } from './NumberInput';
 
@@ -55,17 +55,41 @@ function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
   }
 }
 
+interface FieldRowProps {
+  /** Id of the control, for its label. */
+  id: string;
+  field: Field;
+  /** A double click on the name. */
+  onReset: () => void;
+  children: ReactNode;
+}
+
+/** The name of a property with its control beside it. */
+function FieldRow({ id, field, onReset, children }: FieldRowProps) {
+  return (
+    <div className="flex h-7 items-center gap-2" title={field.help}>
+      <label htmlFor={id} className="grow truncate text-dim" onDoubleClick={onReset}>
+        {field.label}
+      </label>
+      {children}
+    </div>
+  );
+}
+
+/** Brings a standard value back, where there is one. */
+function reset<V>(resetTo: unknown, onChange: (value: V) => void): void {
+  if (resetTo !== undefined) onChange(resetTo as V);
+}
+
 export function ChoiceInput({
   field,
   value,
+  resetTo,
   onChange,
 }: Omit<OneFieldProps<ChoiceField, string>, 'resetTo'> & { resetTo?: unknown }) {
   const id = useId();
   return (
-    <div className="flex h-7 items-center gap-2" title={field.help}>
-      <label htmlFor={id} className="grow truncate text-dim">
-        {field.label}
-      </label>
+    <FieldRow id={id} field={field} onReset={() => reset(resetTo, onChange)}>
       <Select.Root value={value} onValueChange={onChange}>
         <Select.Trigger
           id={id}
@@ -99,22 +123,18 @@ export function ChoiceInput({
           </Select.Content>
         </Select.Portal>
       </Select.Root>
-    </div>
+    </FieldRow>
   );
 }
 
 export function ColorInput({ field, value, resetTo, onChange }: OneFieldProps<ColorField, string>) {
   const id = useId();
   return (
-    <div className="flex h-7 items-center gap-2" title={field.help}>
-      <label htmlFor={id} className="grow truncate text-dim">
-        {field.label}
-      </label>
+    <FieldRow id={id} field={field} onReset={() => reset(resetTo, onChange)}>
       <Popover.Root>
         <Popover.Trigger
           id={id}
           className="flex h-6 w-28 items-center gap-2 border-b border-rule hover:border-edge"
-          onDoubleClick={() => typeof resetTo === 'string' && onChange(resetTo)}
         >
           <span className="size-4 shrink-0 border border-edge" style={{ background: value }} />
           <span className="figures">{value}</span>
@@ -132,17 +152,14 @@ export function ColorInput({ field, value, resetTo, onChange }: OneFieldProps<Co
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-    </div>
+    </FieldRow>
   );
 }
 
-function SwitchInput({ field, value, onChange }: OneFieldProps<SwitchField, boolean>) {
+function SwitchInput({ field, value, resetTo, onChange }: OneFieldProps<SwitchField, boolean>) {
   const id = useId();
   return (
-    <div className="flex h-7 items-center gap-2" title={field.help}>
-      <label htmlFor={id} className="grow truncate text-dim">
-        {field.label}
-      </label>
+    <FieldRow id={id} field={field} onReset={() => reset(resetTo, onChange)}>
       <span className="w-28">
         <Switch.Root
           id={id}
@@ -153,6 +170,6 @@ function SwitchInput({ field, value, onChange }: OneFieldProps<SwitchField, bool
           <Switch.Thumb className="block size-3 rounded-full bg-edge transition-transform data-[state=checked]:translate-x-3 data-[state=checked]:bg-glass" />
         </Switch.Root>
       </span>
-    </div>
+    </FieldRow>
   );
 }

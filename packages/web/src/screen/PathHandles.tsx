@@ -1,4 +1,4 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { findLayer, useEditor } from '../editor/editorStore';
 
 interface PathHandlesProps {
@@ -90,15 +90,13 @@ export function PathHandles({ scale }: PathHandlesProps) {
         strokeWidth={1}
         strokeDasharray="4 4"
       />
-      <g
-        className="pointer-events-auto cursor-move touch-none"
-        tabIndex={0}
-        role="button"
-        aria-label="Move the path"
+      <Handle
+        label="Move the path"
+        cursor="cursor-move"
         onKeyDown={onCentreKey}
-        onPointerDown={onDown}
-        onPointerMove={moveCentre}
-        onPointerUp={onUp}
+        onDown={onDown}
+        onMove={moveCentre}
+        onUp={onUp}
       >
         <circle cx={centre.x} cy={centre.y} r={14} fill="transparent" />
         <path
@@ -106,16 +104,14 @@ export function PathHandles({ scale }: PathHandlesProps) {
           stroke="#86cdb4"
           strokeWidth={2}
         />
-      </g>
-      <g
-        className="pointer-events-auto cursor-nwse-resize touch-none"
-        tabIndex={0}
-        role="button"
-        aria-label="Size the path"
+      </Handle>
+      <Handle
+        label="Size the path"
+        cursor="cursor-nwse-resize"
         onKeyDown={onRadiusKey}
-        onPointerDown={onDown}
-        onPointerMove={moveRadius}
-        onPointerUp={onUp}
+        onDown={onDown}
+        onMove={moveRadius}
+        onUp={onUp}
       >
         <circle
           cx={centre.x + radius * Math.cos(angle)}
@@ -125,7 +121,36 @@ export function PathHandles({ scale }: PathHandlesProps) {
           stroke="#86cdb4"
           strokeWidth={2}
         />
-      </g>
+      </Handle>
     </svg>
+  );
+}
+
+interface HandleProps {
+  label: string;
+  cursor: string;
+  onKeyDown: (event: KeyboardEvent) => void;
+  onDown: (event: PointerEvent<SVGElement>) => void;
+  onMove: (event: PointerEvent) => void;
+  onUp: () => void;
+  children: ReactNode;
+}
+
+/** Something on the Screen that can be dragged, or moved with the arrow keys. */
+function Handle({ label, cursor, onKeyDown, onDown, onMove, onUp, children }: HandleProps) {
+  return (
+    <g
+      className={`pointer-events-auto touch-none ${cursor}`}
+      tabIndex={0}
+      role="button"
+      aria-label={label}
+      onKeyDown={onKeyDown}
+      onPointerDown={onDown}
+      onPointerMove={onMove}
+      onPointerUp={onUp}
+      onPointerCancel={onUp}
+    >
+      {children}
+    </g>
   );
 }

@@ -1,4 +1,4 @@
-import { defaultEar, defaultLayer } from '@cyclogram/core';
+import { defaultEar, defaultFilm, defaultLayer } from '@cyclogram/core';
 import {
   closestCenter,
   DndContext,
@@ -17,7 +17,7 @@ import {
 } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
 import { Button, IconButton } from '../controls/Button';
-import { ColorInput } from '../controls/Fields';
+import { Fields } from '../controls/Fields';
 import { freeId, useEditor } from '../editor/editorStore';
 import { LayerRow } from './LayerRow';
 
@@ -78,28 +78,46 @@ export function ShowPanel() {
           </ul>
         </SortableContext>
       </DndContext>
-      <Background />
+      <PictureCard />
     </section>
   );
 }
 
-function Background() {
-  const background = useEditor((state) => state.film.background);
+const pictureFields = [
+  { kind: 'number', key: 'width', label: 'Width', min: 16, max: 8192, step: 2, unit: 'px', whole: true },
+  { kind: 'number', key: 'height', label: 'Height', min: 16, max: 8192, step: 2, unit: 'px', whole: true },
+  { kind: 'number', key: 'fps', label: 'Rate', min: 1, max: 120, step: 1, unit: 'fps' },
+] as const;
+
+const colorFields = [
+  { kind: 'color', key: 'color', label: 'Middle' },
+  { kind: 'color', key: 'edgeColor', label: 'Corners' },
+] as const;
+
+const standard = defaultFilm('');
+
+/** What is behind all layers: the picture's size and rate, and its background. */
+function PictureCard() {
+  const film = useEditor((state) => state.film);
   const change = useEditor((state) => state.change);
   return (
     <div className="px-3 pt-4">
-      <h3 className="border-b border-rule font-semibold text-glass">Background</h3>
-      {(['color', 'edgeColor'] as const).map((key) => (
-        <ColorInput
-          key={key}
-          field={{ kind: 'color', key, label: key === 'color' ? 'Middle' : 'Corners' }}
-          value={background[key]}
-          resetTo={undefined}
-          onChange={(value) =>
-            change('background', (film) => void (film.background[key] = value), `background ${key}`)
-          }
-        />
-      ))}
+      <h3 className="border-b border-rule font-semibold text-glass">Picture</h3>
+      <Fields
+        groups={[
+          { heading: 'Size', fields: pictureFields },
+          { heading: 'Background', fields: colorFields },
+        ]}
+        values={{ ...film, ...film.background }}
+        defaults={{ ...standard, ...standard.background }}
+        onChange={(key, value) =>
+          change(
+            key,
+            (draft) => Object.assign(key in draft.background ? draft.background : draft, { [key]: value }),
+            `picture ${key}`,
+          )
+        }
+      />
     </div>
   );
 }
