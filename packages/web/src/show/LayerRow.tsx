@@ -55,10 +55,11 @@ export function LayerRow({ layer }: { layer: Layer }) {
   );
 }
 
-/** A small ring in the layer's colours. */
+/** A small ring in the layer's colours, on the film's background. */
 function Thumbnail({ color, colorHigh }: { color: string; colorHigh: string }) {
+  const background = useEditor(({ film }) => film.background.color);
   return (
-    <svg viewBox="-10 -10 20 20" className="size-6 shrink-0 bg-room" aria-hidden>
+    <svg viewBox="-10 -10 20 20" className="size-6 shrink-0" style={{ background }} aria-hidden>
       {Array.from({ length: 12 }, (_, i) => (
         <path
           key={i}
