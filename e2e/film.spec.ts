@@ -196,7 +196,6 @@ test('a number can be dragged by its name, stepped finely, and reset; the pictur
   await expect(reach).toHaveValue('0');
   await reach.dblclick();
   await expect(reach).toHaveValue('216');
-  await page.getByText('Side', { exact: true }).dblclick();
 
   const shape = async () => {
     const { width, height } = (await page.getByRole('img', { name: 'The picture now' }).boundingBox())!;

@@ -10,7 +10,7 @@ type Values = Readonly<Record<string, unknown>>;
 interface FieldsProps {
   groups: readonly FieldGroup[];
   values: Values;
-  /** What a reset brings back. */
+  /** What a reset of a number brings back. */
   defaults: Values;
   onChange: (key: string, value: unknown) => void;
 }
@@ -33,11 +33,15 @@ export function Fields({ groups, values, defaults, onChange }: FieldsProps) {
   ));
 }
 
-interface OneFieldProps<F extends Field = Field, V = unknown> {
+interface ControlProps<F extends Field, V> {
   field: F;
   value: V;
-  resetTo: unknown;
   onChange: (value: V) => void;
+}
+
+interface OneFieldProps extends ControlProps<Field, unknown> {
+  /** What a reset of a number brings back. */
+  resetTo: unknown;
 }
 
 function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
@@ -47,11 +51,11 @@ function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
         <NumberInput field={field} value={value as number} resetTo={resetTo as number} onChange={onChange} />
       );
     case 'choice':
-      return <ChoiceInput field={field} value={value as string} resetTo={resetTo} onChange={onChange} />;
+      return <ChoiceInput field={field} value={value as string} onChange={onChange} />;
     case 'color':
-      return <ColorInput field={field} value={value as string} resetTo={resetTo} onChange={onChange} />;
+      return <ColorInput field={field} value={value as string} onChange={onChange} />;
     case 'switch':
-      return <SwitchInput field={field} value={value as boolean} resetTo={resetTo} onChange={onChange} />;
+      return <SwitchInput field={field} value={value as boolean} onChange={onChange} />;
   }
 }
 
@@ -59,16 +63,14 @@ interface FieldRowProps {
   /** Id of the control, for its label. */
   id: string;
   field: Field;
-  /** A double click on the name. */
-  onReset: () => void;
   children: ReactNode;
 }
 
 /** The name of a property with its control beside it. */
-function FieldRow({ id, field, onReset, children }: FieldRowProps) {
+function FieldRow({ id, field, children }: FieldRowProps) {
   return (
     <div className="flex h-7 items-center gap-2" title={field.help}>
-      <label htmlFor={id} className="grow truncate text-dim" onDoubleClick={onReset}>
+      <label htmlFor={id} className="grow truncate text-dim">
         {field.label}
       </label>
       {children}
@@ -76,20 +78,10 @@ function FieldRow({ id, field, onReset, children }: FieldRowProps) {
   );
 }
 
-/** Brings a standard value back, where there is one. */
-function reset<V>(resetTo: unknown, onChange: (value: V) => void): void {
-  if (resetTo !== undefined) onChange(resetTo as V);
-}
-
-export function ChoiceInput({
-  field,
-  value,
-  resetTo,
-  onChange,
-}: Omit<OneFieldProps<ChoiceField, string>, 'resetTo'> & { resetTo?: unknown }) {
+export function ChoiceInput({ field, value, onChange }: ControlProps<ChoiceField, string>) {
   const id = useId();
   return (
-    <FieldRow id={id} field={field} onReset={() => reset(resetTo, onChange)}>
+    <FieldRow id={id} field={field}>
       <Select.Root value={value} onValueChange={onChange}>
         <Select.Trigger
           id={id}
@@ -127,10 +119,10 @@ export function ChoiceInput({
   );
 }
 
-export function ColorInput({ field, value, resetTo, onChange }: OneFieldProps<ColorField, string>) {
+export function ColorInput({ field, value, onChange }: ControlProps<ColorField, string>) {
   const id = useId();
   return (
-    <FieldRow id={id} field={field} onReset={() => reset(resetTo, onChange)}>
+    <FieldRow id={id} field={field}>
       <Popover.Root>
         <Popover.Trigger
           id={id}
@@ -156,10 +148,10 @@ export function ColorInput({ field, value, resetTo, onChange }: OneFieldProps<Co
   );
 }
 
-function SwitchInput({ field, value, resetTo, onChange }: OneFieldProps<SwitchField, boolean>) {
+function SwitchInput({ field, value, onChange }: ControlProps<SwitchField, boolean>) {
   const id = useId();
   return (
-    <FieldRow id={id} field={field} onReset={() => reset(resetTo, onChange)}>
+    <FieldRow id={id} field={field}>
       <span className="w-28">
         <Switch.Root
           id={id}

@@ -97,7 +97,12 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
           onKeyDown={onKeyDown}
           onDoubleClick={() => resetTo !== undefined && onChange(resetTo)}
         />
-        <span className={clsx('figures shrink-0 pl-1 text-dim', unit.length > 3 ? 'w-11' : unit.length > 2 ? 'w-7' : 'w-6')}>
+        <span
+          className={clsx(
+            'figures shrink-0 pl-1 text-dim',
+            unit.length > 3 ? 'w-11' : unit.length > 2 ? 'w-7' : 'w-6',
+          )}
+        >
           {unit}
         </span>
       </span>
