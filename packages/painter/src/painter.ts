@@ -24,7 +24,20 @@ export type PaintContext = Pick<
   | 'strokeStyle'
   | 'lineWidth'
   | 'lineCap'
-> & { drawImage(image: unknown, x: number, y: number): void };
+> & {
+  drawImage(image: unknown, x: number, y: number): void;
+  drawImage(
+    image: unknown,
+    sourceX: number,
+    sourceY: number,
+    sourceWidth: number,
+    sourceHeight: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+  ): void;
+};
 
 /** A canvas with its context. */
 export interface Surface {
@@ -93,6 +106,24 @@ export class Painter {
     }
   }
 
+  /** Whole pixels that operations can touch, within the surface. */
+  private pixelBounds(operations: Operation[], { scale, x, y }: Placement) {
+    const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
+    const add = (all: Operation[]): void => {
+      for (const operation of all) {
+        if (operation.op === 'strokes') addBounds(operation, box);
+        else if (operation.op === 'group') add(operation.operations);
+        else box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
+      }
+    };
+    add(operations);
+    const left = Math.max(0, Math.floor(box[0] * scale + x) - 1);
+    const top = Math.max(0, Math.floor(box[1] * scale + y) - 1);
+    const right = Math.min(this.width, Math.ceil(box[2] * scale + x) + 1);
+    const bottom = Math.min(this.height, Math.ceil(box[3] * scale + y) + 1);
+    return { x: left, y: top, width: right - left, height: bottom - top };
+  }
+
   private paintBackdrop(context: PaintContext, { color, edgeColor }: BackdropOp): void {
     const { width, height } = this;
     context.setTransform(1, 0, 0, 1, 0, 0);
@@ -137,18 +168,32 @@ export class Painter {
       context.globalCompositeOperation = blendModes[blend].canvas;
       this.paintAll(context, operations, placement);
     } else {
-      const surface = this.spare.pop() ?? this.createSurface(this.width, this.height);
-      surface.context.setTransform(1, 0, 0, 1, 0, 0);
-      surface.context.clearRect(0, 0, this.width, this.height);
-      this.paintAll(surface.context, operations, placement);
-      context.setTransform(1, 0, 0, 1, 0, 0);
-      context.globalAlpha = opacity;
-      context.globalCompositeOperation = blendModes[blend].canvas;
-      context.drawImage(surface.image, 0, 0);
-      this.spare.push(surface);
+      // Only the part that is drawn on has to be cleared and laid on: what is clear changes nothing.
+      const { x, y, width, height } = this.pixelBounds(operations, placement);
+      if (width > 0 && height > 0) {
+        const surface = this.spare.pop() ?? this.createSurface(this.width, this.height);
+        surface.context.setTransform(1, 0, 0, 1, 0, 0);
+        surface.context.clearRect(x, y, width, height);
+        this.paintAll(surface.context, operations, placement);
+        context.setTransform(1, 0, 0, 1, 0, 0);
+        context.globalAlpha = opacity;
+        context.globalCompositeOperation = blendModes[blend].canvas;
+        context.drawImage(surface.image, x, y, width, height, x, y, width, height);
+        this.spare.push(surface);
+      }
     }
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
+  }
+}
+
+/** Bounds of lines in picture units, their width included, added to `box`: [left, top, right, bottom]. */
+function addBounds({ lines, width }: StrokesOp, box: [number, number, number, number]): void {
+  for (let i = 0; i < lines.length; i += 2) {
+    box[0] = Math.min(box[0], lines[i]! - width);
+    box[1] = Math.min(box[1], lines[i + 1]! - width);
+    box[2] = Math.max(box[2], lines[i]! + width);
+    box[3] = Math.max(box[3], lines[i + 1]! + width);
   }
 }
 

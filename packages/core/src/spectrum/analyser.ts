@@ -75,7 +75,11 @@ export class SegmentAnalyser {
     this.noiseBandwidthHz =
       (noiseBandwidth(windowSamples(windowShape, segmentLength)) * sampleRate) / segmentLength;
     const shape = { sampleRate, decimation: 1, fftSize, windowShape, segmentLength };
-    this.tier = new Tier(shape, edges, 0, settings.bands);
+    this.tier = new Tier(
+      shape,
+      edges,
+      Array.from({ length: settings.bands }, (_, band) => band),
+    );
   }
 
   /**
@@ -90,6 +94,6 @@ export class SegmentAnalyser {
 
   /** Levels in dBFS of all bands, written to `out` from `offset` on. Parameters as for {@link spectrum}. */
   levels(samples: Float32Array, centre: number, out: Float32Array, offset = 0): void {
-    this.tier.levels(samples, Math.round(centre), out, offset);
+    this.tier.levels(samples, Math.round(centre), undefined, out, offset, 0);
   }
 }

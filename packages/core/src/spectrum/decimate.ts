@@ -44,11 +44,18 @@ export function decimate(samples: Float32Array, factor: number, filter: Float64A
   const half = (filter.length - 1) / 2;
   const out = new Float32Array(Math.ceil(samples.length / factor));
   for (let j = 0; j < out.length; j++) {
-    const start = j * factor - half;
-    const from = Math.max(0, -start);
-    const to = Math.min(filter.length, samples.length - start);
+    const centre = j * factor;
     let sum = 0;
-    for (let k = from; k < to; k++) sum += samples[start + k]! * filter[k]!;
+    if (centre >= half && centre + half < samples.length) {
+      // The filter is symmetric: half the multiplications.
+      sum = samples[centre]! * filter[half]!;
+      for (let k = 1; k <= half; k++) sum += (samples[centre - k]! + samples[centre + k]!) * filter[half + k]!;
+    } else {
+      const start = centre - half;
+      const from = Math.max(0, -start);
+      const to = Math.min(filter.length, samples.length - start);
+      for (let k = from; k < to; k++) sum += samples[start + k]! * filter[k]!;
+    }
     out[j] = sum;
   }
   return out;

@@ -1,23 +1,23 @@
 // The package has no types of its own; the reference brings ours to whoever compiles this file.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
-/// <reference path="../types/fourier-transform.d.ts" />
-import { fft } from 'fourier-transform';
+/// <reference path="../types/fft-js.d.ts" />
+import FFT from 'fft.js';
 
 /**
- * Discrete Fourier transform of a real signal whose length is a power of two:
- * X[k] = sum over n of x[n] exp(-2 pi i k n / N), for k = 0 .. N/2, not normalised.
+ * Discrete Fourier transform of complex values whose number is a power of two:
+ * X[k] = sum over n of x[n] exp(-2 pi i k n / N), for k = 0 .. N-1, not normalised.
  *
  * The one place that knows which package does the work.
  */
-export interface RealFft {
-  /** Number of input samples N, a power of two. */
+export interface ComplexFft {
+  /** Number of values N, a power of two. */
   readonly size: number;
-  /** Real part of bins 0 .. N/2, filled by {@link transform}. */
-  readonly real: Float64Array;
-  /** Imaginary part of bins 0 .. N/2, filled by {@link transform}. */
-  readonly imaginary: Float64Array;
-  /** Transforms exactly N samples; the input is left as it was. */
-  transform(input: Float64Array): void;
+  /** Real and imaginary part of x[0], of x[1], and so on: to be filled before {@link transform}. */
+  readonly input: number[];
+  /** Real and imaginary part of X[0], of X[1], and so on. */
+  readonly output: number[];
+  /** Fills the output; the input is left as it was. */
+  transform(): void;
 }
 
 /** Smallest power of two that is not below `n`. */
@@ -28,25 +28,22 @@ export function nextPowerOfTwo(n: number): number {
 }
 
 /**
- * Prepares a transform of `size` real samples.
+ * Prepares a transform of `size` complex values.
  * @throws RangeError unless `size` is a power of two of at least 4
  */
-export function createRealFft(size: number): RealFft {
+export function createFft(size: number): ComplexFft {
   if (!Number.isInteger(size) || size < 4 || nextPowerOfTwo(size) !== size) {
     throw new RangeError(`FFT size must be a power of two of at least 4, not ${size}`);
   }
-  const real = new Float64Array(size / 2 + 1);
-  const imaginary = new Float64Array(size / 2 + 1);
-  const output: [Float64Array, Float64Array] = [real, imaginary];
-  return {
-    size,
-    real,
-    imaginary,
-    transform(input) {
-      if (input.length !== size) {
-        throw new RangeError(`FFT input must hold ${size} samples, not ${input.length}`);
-      }
-      fft(input, output);
-    },
-  };
+  const fft = new FFT(size);
+  const input = fft.createComplexArray();
+  const output = fft.createComplexArray();
+  return { size, input, output, transform: () => fft.transform(output, input) };
+}
+
+/** Undoes {@link ComplexFft}: x[n] = (1 / N) sum over k of X[k] exp(2 pi i k n / N). */
+export function createInverseFft(size: number): ComplexFft {
+  const forward = createFft(size);
+  const fft = new FFT(size);
+  return { ...forward, transform: () => fft.inverseTransform(forward.output, forward.input) };
 }

@@ -44,8 +44,7 @@ export class SongAnalyser {
         : new Tier(
             { sampleRate: sampleRate / decimation, decimation, fftSize: size, windowShape, segmentLength },
             edges,
-            first,
-            count,
+            Array.from({ length: count }, (_, i) => first + i),
           );
     if (this.decimation === 1 && firstWide > 0) {
       this.wide = tier(1, fftSize, 0, bands);
@@ -80,11 +79,12 @@ export class SongAnalyser {
     const bands = this.plan.edges.length - 1;
     const { decimation, narrow, wide, filter } = this;
     const low = narrow && filter ? decimate(samples, decimation, filter) : undefined;
-    for (let i = 0; i < count; i++) {
+    for (let i = 0; i < count; i += 2) {
       const centre = firstCentre + i * hop;
+      const next = i + 1 < count ? centre + hop : undefined;
       const row = offset + i * bands;
-      wide?.levels(samples, centre, out, row);
-      if (low) narrow!.levels(low, centre / decimation, out, row);
+      wide?.levels(samples, centre, next, out, row, row + bands);
+      if (low) narrow!.levels(low, centre / decimation, next && next / decimation, out, row, row + bands);
     }
   }
 }

@@ -1,8 +1,9 @@
 declare module 'fft.js' {
-  /** Radix-4 FFT, used in tests as a second opinion. */
+  /** Radix-4 FFT of 2^n complex values, interleaved as real and imaginary parts. */
   export default class FFT {
     constructor(size: number);
     createComplexArray(): number[];
-    realTransform(out: number[], input: number[]): void;
+    transform(out: number[], input: number[]): void;
+    inverseTransform(out: number[], input: number[]): void;
   }
 }
