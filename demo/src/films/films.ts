@@ -1,9 +1,12 @@
 import {
   defaultEar,
   defaultFilm,
+  defaultFollower,
   defaultLayer,
   defaultTrack,
+  followerPresets,
   type Film,
+  type Follower,
   type Layer,
   type Track,
 } from '@cyclogram/core';
@@ -20,7 +23,8 @@ function songTracks(song: Song, assets: SongAssets): Track[] {
   const mix = defaultTrack('mix', 'Mix', { asset: assets.mix });
   const instruments = song.instruments.map((name, i) => ({
     ...defaultTrack(`instrument-${i + 1}`, name, { asset: assets.instruments[i]! }),
-    muted: true,
+    heard: false,
+    listened: false,
   }));
   return [mix, ...instruments];
 }
@@ -39,6 +43,12 @@ function ring(
 ): Layer {
   const layer = defaultLayer(id, ear, film.width, film.height, name);
   return { ...layer, ...rest, path: { ...layer.path, ...path }, figure: { ...layer.figure, ...figure } };
+}
+
+/** A follower set as one of the presets. */
+function follow(id: string, ear: string, presetId: string, part: Partial<Follower> = {}): Follower {
+  const preset = followerPresets.find((other) => other.id === presetId)!;
+  return { ...defaultFollower(id, ear, preset.label), ...preset.settings, ...part };
 }
 
 /** Harbour lamps: three rings, kick inside, whole song in the middle, a fine halo outside. */
@@ -78,6 +88,12 @@ function breakwaterFilm(film: Film): Film {
       tiltDbPerOctave: 2,
       release: 0.28,
     },
+  ];
+  film.beats = { bpm: 124, first: 0, perBar: 4 };
+  film.followers = [
+    follow('kick', 'whole', 'kick'),
+    follow('hats', 'whole', 'hats'),
+    { ...defaultFollower('beat', 'whole', 'Beat'), kind: 'beat' },
   ];
   film.layers = [
     ring(
@@ -137,6 +153,14 @@ function slowTideFilm(film: Film): Film {
       floorDb: -84,
       ceilingDb: -34,
       tiltDbPerOctave: 3,
+    },
+  ];
+  film.beats = { bpm: 60, first: 0, perBar: 8 };
+  film.followers = [
+    follow('voice', 'bright', 'voice'),
+    {
+      ...defaultFollower('swell', 'deep', 'Loudness'),
+      ...{ kind: 'loudness', gatePercent: 10, attack: 0.3, release: 0.8 },
     },
   ];
   film.layers = [
@@ -207,6 +231,11 @@ function dryDockFilm(film: Film): Film {
       ceilingDb: -8,
       tiltDbPerOctave: 0,
     },
+  ];
+  film.beats = { bpm: 96, first: 0, perBar: 4 };
+  film.followers = [
+    follow('barrel-strokes', 'barrels', 'kick', { name: 'Barrel strokes' }),
+    follow('planks', 'left', 'snare-body', { name: 'Planks', fromHz: 300, toHz: 2500 }),
   ];
   const stroke: FigurePart = { ends: 'flat', rest: 10, width: 0.66, color: '#1f1b18', colorHigh: '#1f1b18' };
   film.layers = [

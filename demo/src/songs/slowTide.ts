@@ -15,7 +15,7 @@ const swells = [
 ];
 const swellSeconds = 8;
 
-/** A slow song without drums: chords that rise and fall like a tide. */
+/** A slow song without drums: chords that rise and fall like a tide, glass on every second: 60 beats a minute. */
 export const slowTide: Song = {
   id: 'slow-tide',
   title: 'Slow Tide, Low Lanterns',
@@ -53,7 +53,7 @@ export const slowTide: Song = {
         const number = [...middle, high][(n * 3 + i) % 4]! + 24;
         const pan = ((n * 5) % 7) / 3.5 - 1;
         addBell(glass!, {
-          start: start + 2.2 + n * 0.92,
+          start: start + 2 + n,
           seconds: 2.6,
           hz: noteHz(number),
           gain: 0.07 * gain,

@@ -1,4 +1,4 @@
-import { SegmentAnalyser } from '@cyclogram/core';
+import { earStandard, SegmentAnalyser } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import type { Stem } from '../synth/stem';
 import { breakwater } from './breakwater';
@@ -9,7 +9,7 @@ import { mixDown, noteHz } from './song';
 
 /** Loudest frequency of a stretch of half a second around a moment, in Hz. */
 function loudestHz({ left }: Stem, at: number, fromHz: number, toHz: number, window = 0.5): number {
-  const settings = { fromHz, toHz, bands: 1, scale: 'linear', windowShape: 'hann', window } as const;
+  const settings = { ...earStandard, fromHz, toHz, bands: 1, scale: 'linear', window } as const;
   const analyser = new SegmentAnalyser(settings, 48000);
   const power = analyser.spectrum(left, Math.round(at * 48000));
   let best = Math.ceil(fromHz / analyser.plan.binHz);

@@ -1,3 +1,6 @@
+import { earStandard } from './film/defaults';
+import type { BandSettings } from './spectrum/plan';
+
 /** Signals for tests: deterministic, in the shapes the analysers take. */
 
 /** A sine of amplitude 1 at -1..1 full scale. @param phase radians */
@@ -13,3 +16,42 @@ export function noise(length: number, seed = 1): Float32Array {
     return state / 2147483648 - 1;
   });
 }
+
+/**
+ * Pink noise: white noise through the filter of P. Kellet, accurate to 0.05 dB
+ * above 9.2 Hz at 44.1 kHz by his account (from memory).
+ */
+export function pinkNoise(length: number, seed = 1): Float32Array {
+  const poles = [0.99886, 0.99332, 0.969, 0.8665, 0.55, -0.7616];
+  const gains = [0.0555179, 0.0750759, 0.153852, 0.3104856, 0.5329522, -0.016898];
+  const state = new Float64Array(6);
+  let delayed = 0;
+  return noise(length, seed).map((white) => {
+    let sum = delayed + white * 0.5362;
+    for (let i = 0; i < 6; i++) {
+      state[i] = poles[i]! * state[i]! + gains[i]! * white;
+      sum += state[i]!;
+    }
+    delayed = white * 0.115926;
+    return sum * 0.1;
+  });
+}
+
+/** Reads a mono signal as whatever is listened to. */
+export const readerOf =
+  (samples: ArrayLike<number>) =>
+  (_signal: string, start: number, out: Float32Array): void => {
+    for (let n = Math.max(0, -start); n < out.length && start + n < samples.length; n++) {
+      out[n] = samples[start + n]!;
+    }
+  };
+
+/** 32 logarithmic bands over the range of hearing, with one change or more. */
+export const bandSettings = (part: Partial<BandSettings> = {}): BandSettings => ({
+  ...earStandard,
+  fromHz: 20,
+  toHz: 16000,
+  bands: 32,
+  window: 4096 / 48000,
+  ...part,
+});

@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { assetRoutes } from './assets/assetRoutes';
 import { limits } from './config';
+import { exportRoutes } from './export/exportRoutes';
 import { filmRoutes } from './films/filmRoutes';
 import { localOnly } from './http/localOnly';
 import { noSuchRoute, sendProblem } from './http/problem';
@@ -53,6 +54,7 @@ function apiRoutes({ assets, films, pictures, renders }: Services): Router {
   });
   api.use('/assets', assetRoutes(assets));
   api.use(express.json({ limit: limits.filmBytes }));
+  api.use('/films/:id/exports', exportRoutes(films));
   api.use('/films', filmRoutes(films, pictures));
   api.use('/renders', renderRoutes(renders, films));
   api.use(noSuchRoute);

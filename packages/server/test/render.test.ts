@@ -201,7 +201,9 @@ describe('a frame alone', () => {
     });
     const raw = join(folder, 'long.pcm');
     await media('ffmpeg', '-i', wav, '-f', 's16le', '-y', raw);
-    const tracks = { 'track-1': { path: raw, channels: 2 as const, length: sound.length, gain: 0 } };
+    const placement = { start: 0, first: 0, last: sound.length };
+    const track = { path: raw, channels: 2 as const, length: sound.length, gain: 0, placement };
+    const tracks = { 'track-1': track };
     const drawer = async () => {
       const hearing = new TableHearing(await hearFilm(film, tracks));
       const { image, context } = createSkiaSurface(320, 180);
@@ -276,14 +278,14 @@ describe('a part of a film', () => {
 });
 
 describe('several tracks', () => {
-  it('are mixed at their levels, muted ones left out', async () => {
+  it('are mixed at their levels, those not heard left out', async () => {
     await writeWav(join(folder, 'a.wav'), tone(1, 400, 0.25));
     await writeWav(join(folder, 'b.wav'), tone(1, 400, 0.25));
     await writeWav(join(folder, 'c.wav'), tone(1, 3000, 0.9));
     const film = smallFilm({ path: 'a.wav' }, (f) => {
       const [a] = f.tracks;
       f.tracks.push({ ...a!, id: 'b', source: { path: 'b.wav' }, gain: -6.0206 });
-      f.tracks.push({ ...a!, id: 'c', source: { path: 'c.wav' }, muted: true });
+      f.tracks.push({ ...a!, id: 'c', source: { path: 'c.wav' }, heard: false });
     });
     const video = await render(await writeFilm('mix.json', film), 'mix.mp4');
     const pcm = await media('ffmpeg', '-i', video, '-map', '0:a', '-ac', '1', '-f', 's16le', '-');

@@ -17,7 +17,7 @@ createRoot(document.getElementById('root')!).render(
       <BrowserRouter>
         <Routes>
           <Route path="/" element={<FilmsPage />} />
-          <Route path="/films/:id" element={<WorkspacePage />} />
+          <Route path="/films/:id/*" element={<WorkspacePage />} />
           <Route path="/renders" element={<RendersPage />} />
           <Route path="*" element={<NothingHere />} />
         </Routes>

@@ -8,12 +8,24 @@ export interface PcmShape {
   length: number;
 }
 
-/** Which of a track's channels an ear listens to. `mix` is the mean of both. */
-export const channelKinds = ['mix', 'left', 'right'] as const;
+/**
+ * Which of a track's channels an ear listens to, left and right being L and R:
+ * `middle` is (L + R) / 2, what both sides share; `sides` is (L - R) / 2, what
+ * sets them apart; `mix` is the mean of both channels' powers, in which nothing
+ * cancels, at twice the work.
+ */
+export const channelKinds = ['middle', 'mix', 'left', 'right', 'sides'] as const;
 export type ChannelKind = (typeof channelKinds)[number];
+
+/** The signals that have to be analysed for a kind of channel; their powers are averaged. */
+export const channelParts = (channel: ChannelKind): readonly Exclude<ChannelKind, 'mix'>[] =>
+  channel === 'mix' ? ['left', 'right'] : [channel];
 
 /** Gain in dB to a factor. */
 export const dbToGain = (db: number) => 10 ** (db / 20);
+
+/** Factors of left and right. A mono track is the same on both sides. */
+const factors = { middle: [0.5, 0.5], left: [1, 0], right: [0, 1], sides: [0.5, -0.5] } as const;
 
 /**
  * Adds a stretch of a track to a mono buffer.
@@ -23,21 +35,21 @@ export const dbToGain = (db: number) => 10 ** (db / 20);
 export function addMono(
   interleaved: Int16Array,
   channels: 1 | 2,
-  channel: ChannelKind,
+  channel: keyof typeof factors,
   gain: number,
   out: Float32Array,
   offset = 0,
 ): void {
   const frames = interleaved.length / channels;
-  const factor = gain / 32768;
+  const [left, right] = factors[channel];
   if (channels === 1) {
+    const factor = ((left + right) * gain) / 32768;
     for (let n = 0; n < frames; n++) out[offset + n]! += interleaved[n]! * factor;
-  } else if (channel === 'mix') {
-    for (let n = 0; n < frames; n++) {
-      out[offset + n]! += (interleaved[2 * n]! + interleaved[2 * n + 1]!) * 0.5 * factor;
-    }
   } else {
-    const side = channel === 'left' ? 0 : 1;
-    for (let n = 0; n < frames; n++) out[offset + n]! += interleaved[2 * n + side]! * factor;
+    const leftFactor = (left * gain) / 32768;
+    const rightFactor = (right * gain) / 32768;
+    for (let n = 0; n < frames; n++) {
+      out[offset + n]! += interleaved[2 * n]! * leftFactor + interleaved[2 * n + 1]! * rightFactor;
+    }
   }
 }

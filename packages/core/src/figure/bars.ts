@@ -26,6 +26,12 @@ const fields = [
         ],
       },
       {
+        kind: 'switch',
+        key: 'caps',
+        label: 'Caps',
+        help: 'A short mark at each band’s last peak, when the ear holds peaks.',
+      },
+      {
         kind: 'choice',
         key: 'ends',
         label: 'Ends',
@@ -86,6 +92,7 @@ const schema = kindSchema<
   {
     mirrored: boolean;
     side: 'outward' | 'inward' | 'both';
+    caps: boolean;
     ends: 'flat' | 'round';
     reach: number;
     rest: number;
@@ -103,36 +110,54 @@ export function markBands(bands: number, mirrored: boolean): number[] {
   return mirrored ? [...up, ...up.slice().reverse()] : up;
 }
 
+/** Thickness of a cap as a share of a bar's width. */
+const capThickness = 0.3;
+
 /**
  * A bar on the path for each band, standing on its normal.
  * A bar is `rest` long in silence and `reach` long at full level; on both sides it has half on each.
+ * @param peaks held peaks, for caps; none without
  */
-export function barMarks(figure: BarFigure, path: Path, levels: ArrayLike<number>): StrokesOp[] {
+export function barMarks(
+  figure: BarFigure,
+  path: Path,
+  levels: ArrayLike<number>,
+  peaks?: ArrayLike<number>,
+): StrokesOp[] {
   const bands = levels.length;
   const shown = markBands(bands, figure.mirrored);
   const positions = markPositions(path, shown.length);
   const colors = colorRamp(figure.color, figure.colorHigh, bands);
   const width = (figure.width * path.length) / shown.length;
-  const startShare = { outward: 0, inward: 0, both: -0.5 }[figure.side];
-  const endShare = { outward: 1, inward: -1, both: 0.5 }[figure.side];
-  const linesByColor = new Map<string, number[]>();
+  const share = figure.side === 'both' ? 0.5 : 1;
+  const directions = { outward: [1], inward: [-1], both: [1, -1] }[figure.side];
+  const barLines = new Map<string, number[]>();
+  const capLines = new Map<string, number[]>();
+  const lengthAt = (level: number) => figure.rest + (figure.reach - figure.rest) * level;
   shown.forEach((band, i) => {
-    const length = figure.rest + (figure.reach - figure.rest) * levels[band]!;
-    if (length <= 0) return;
     const { x, y, normalX, normalY } = path.at(positions[i]!);
-    let lines = linesByColor.get(colors[band]!);
-    if (!lines) linesByColor.set(colors[band]!, (lines = []));
-    const start = startShare * length;
-    const end = endShare * length;
-    lines.push(x + normalX * start, y + normalY * start, x + normalX * end, y + normalY * end);
+    const color = colors[band]!;
+    const line = (lines: Map<string, number[]>, start: number, end: number) => {
+      let all = lines.get(color);
+      if (!all) lines.set(color, (all = []));
+      all.push(x + normalX * start, y + normalY * start, x + normalX * end, y + normalY * end);
+    };
+    const length = share * lengthAt(levels[band]!);
+    if (length > 0) line(barLines, figure.side === 'both' ? -length : 0, directions[0]! * length);
+    if (figure.caps && peaks) {
+      const peak = share * Math.max(lengthAt(peaks[band]!), 0) + width / 2;
+      for (const way of directions) line(capLines, way * peak, way * (peak + width * capThickness));
+    }
   });
-  return [...linesByColor].map(([color, lines]) => ({
-    op: 'strokes',
-    color,
-    width,
-    ends: figure.ends,
-    lines: Float32Array.from(lines),
-  }));
+  const strokes = (lines: Map<string, number[]>, ends: BarFigure['ends']) =>
+    [...lines].map(([color, all]): StrokesOp => ({
+      op: 'strokes',
+      color,
+      width,
+      ends,
+      lines: Float32Array.from(all),
+    }));
+  return [...strokes(barLines, figure.ends), ...strokes(capLines, 'flat')];
 }
 
 export const bars = {
@@ -144,6 +169,7 @@ export const bars = {
     kind: 'bars',
     mirrored: true,
     side: 'outward',
+    caps: false,
     ends: 'round',
     reach: Math.round(height * 0.2),
     rest: Math.round(height * 0.005),

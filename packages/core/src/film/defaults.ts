@@ -1,31 +1,77 @@
 import { figureKinds } from '../figure/registry';
 import { pathKinds } from '../path/registry';
-import { filmVersion, type Ear, type Film, type Layer, type Track } from './schema';
+import { filmVersion, type Ear, type Film, type Follower, type Layer, type Track } from './schema';
+
+/** What of an ear is not about the song: how a new ear is set. */
+export const earStandard: Omit<Ear, 'id' | 'name'> = {
+  tracks: [],
+  channel: 'middle',
+  fromHz: 40,
+  toHz: 14000,
+  part: 'all',
+  bands: 64,
+  scale: 'log',
+  exponent: 2,
+  fraction: '3',
+  a4: 440,
+  edges: [],
+  bandNames: [],
+  mutes: [],
+  window: 0.085,
+  windowShape: 'hann',
+  longWindow: 0,
+  limits: 'set',
+  floorDb: -62,
+  ceilingDb: -22,
+  floorPercent: 35,
+  ceilingPercent: 99.5,
+  law: 'db',
+  tiltDbPerOctave: 2,
+  weights: [],
+  aWeighting: false,
+  smoothing: 'attackRelease',
+  attack: 0.01,
+  release: 0.16,
+  averageTime: 0.1,
+  springHz: 4,
+  springDamping: 0.5,
+  acrossBands: 0,
+  peaks: false,
+  peakHold: 0.3,
+  peakFall: 0.6,
+};
 
 /** An ear that suits most songs: the whole musical range, a little smoothed. */
-export function defaultEar(id: string, name = 'Whole song'): Ear {
+export const defaultEar = (id: string, name = 'Whole song'): Ear => ({ id, name, ...earStandard });
+
+/** A track from the start of the film, all of it, at its own level. */
+export function defaultTrack(id: string, name: string, source: Track['source']): Track {
+  return { id, name, source, gain: 0, heard: true, listened: true, start: 0, in: 0, out: null };
+}
+
+/** A follower of the low end. */
+export function defaultFollower(id: string, earId: string, name = 'Follower'): Follower {
   return {
     id,
     name,
-    tracks: [],
-    channel: 'mix',
-    windowShape: 'hann',
+    ear: earId,
+    kind: 'range',
     fromHz: 40,
-    toHz: 14000,
-    bands: 64,
-    scale: 'log',
-    window: 0.085,
-    floorDb: -62,
-    ceilingDb: -22,
-    tiltDbPerOctave: 2,
-    attack: 0.01,
-    release: 0.16,
+    toHz: 120,
+    sensitivity: 0.5,
+    phase: 'beat',
+    unit: 'percent',
+    gatePercent: 60,
+    ceilingPercent: 99,
+    gateDb: -40,
+    ceilingDb: -12,
+    curve: 1,
+    invert: false,
+    hold: 0,
+    attack: 0.005,
+    release: 0.12,
+    delay: 0,
   };
-}
-
-/** A track at its own level. */
-export function defaultTrack(id: string, name: string, source: Track['source']): Track {
-  return { id, name, source, gain: 0, muted: false };
 }
 
 /** A ring of bars in the middle of the picture. */
@@ -59,9 +105,12 @@ export function defaultFilm(title: string, tracks: Track[] = []): Film {
     width,
     height,
     fps: 30,
+    length: null,
     background: { color: '#1d1813', edgeColor: '#0b0908' },
     tracks,
     ears: [defaultEar('ear-1')],
+    followers: [],
+    beats: null,
     layers: [defaultLayer('layer-1', 'ear-1', width, height)],
   };
 }

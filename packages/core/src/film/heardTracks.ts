@@ -1,11 +1,11 @@
 import type { Ear, Film, Track } from './schema';
 
-/** Tracks that are played: those not muted. */
-export const playedTracks = (film: Film): Track[] => film.tracks.filter((track) => !track.muted);
+/** Tracks in the sound of the film. */
+export const playedTracks = (film: Film): Track[] => film.tracks.filter((track) => track.heard);
 
-/** Tracks that an ear listens to: the ones it names, muted or not, or else what is played. */
+/** Tracks that an ear listens to: the ones it names, or else all that are listened to. */
 export function heardTracks(film: Film, ear: Ear): Track[] {
-  return ear.tracks.length === 0
-    ? playedTracks(film)
-    : film.tracks.filter((track) => ear.tracks.includes(track.id));
+  return film.tracks.filter((track) =>
+    ear.tracks.length === 0 ? track.listened : ear.tracks.includes(track.id),
+  );
 }

@@ -3,9 +3,10 @@ import { figureKinds } from '../figure/registry';
 import { pathKinds } from '../path/registry';
 import { blendModeKinds } from '../picture/blend';
 import type { Field, FieldGroup } from '../property/field';
-import { windowKinds } from '../spectrum/windows';
+import { mostBands } from '../spectrum/scales';
 import { earFields } from './earFields';
-import { filmVersion } from './schema';
+import { followerFields } from './followerFields';
+import { filmVersion, mostSeconds } from './schema';
 
 type Json = Record<string, unknown>;
 
@@ -59,14 +60,35 @@ export function filmJsonSchema(): Json {
       object({ path: { type: 'string', minLength: 1 } }),
     ],
   };
-  const track = object({ id, name: text(200), source, gain: number(-60, 24), muted: { type: 'boolean' } });
+  const seconds = number(0, mostSeconds);
+  const orNull = (schema: Json): Json => ({ oneOf: [schema, { type: 'null' }] });
+  const track = object({
+    id,
+    name: text(200),
+    source,
+    gain: number(-60, 24),
+    heard: { type: 'boolean' },
+    listened: { type: 'boolean' },
+    start: seconds,
+    in: seconds,
+    out: orNull(seconds),
+  });
   const ear = object({
     id,
     name: text(200),
     tracks: { type: 'array', items: id },
     channel: oneOf(channelKinds),
-    windowShape: oneOf(windowKinds),
+    edges: list(number(0, 24000), mostBands + 1),
+    bandNames: list(text(200), mostBands),
+    mutes: { type: 'array', items: { type: 'integer', minimum: 0, maximum: mostBands - 1 } },
+    weights: list(object({ hz: number(1, 24000), db: number(-96, 96) }), 64),
     ...fieldsJson(earFields),
+  });
+  const follower = object({ id, name: text(200), ear: id, ...fieldsJson(followerFields) });
+  const beats = object({
+    bpm: number(20, 400),
+    first: number(-mostSeconds, mostSeconds),
+    perBar: { type: 'integer', minimum: 1, maximum: 32 },
   });
   const layer = object({
     id,
@@ -88,9 +110,12 @@ export function filmJsonSchema(): Json {
       width: { ...number(16, 8192), type: 'integer' },
       height: { ...number(16, 8192), type: 'integer' },
       fps: number(1, 120),
+      length: orNull(number(0.1, mostSeconds)),
       background: object({ color, edgeColor: color }),
       tracks: list(track, 64),
       ears: list(ear, 32),
+      followers: list(follower, 64),
+      beats: orNull(beats),
       layers: list(layer, 256),
     }),
   };

@@ -27,7 +27,7 @@ describe('reading a film', () => {
   );
 
   it('refuses a version that is newer, and says so', () => {
-    expect(() => parseFilm({ ...film(), version: 2 })).toThrow(/version 2.*up to 1/);
+    expect(() => parseFilm({ ...film(), version: 3 })).toThrow(/version 3.*up to 2/);
   });
 
   it.each([

@@ -1,4 +1,5 @@
 import { ValidationError } from 'yup';
+import { migrations } from './migrations';
 import { filmSchema, filmVersion, type Film } from './schema';
 
 /** A film that cannot be read, with one sentence for each thing wrong with it. */
@@ -8,12 +9,6 @@ export class FilmError extends Error {
     super(problems.join('; '));
   }
 }
-
-/**
- * Steps from each older version of the format to the next, by the version they
- * start from. Version 1 is the first, so there are none yet.
- */
-const migrations: Record<number, (film: Record<string, unknown>) => Record<string, unknown>> = {};
 
 /**
  * Reads a film of this or any older version of the format.
@@ -46,7 +41,7 @@ export function parseFilm(json: unknown): Film {
   }
 }
 
-/** Layers must name ears that exist, ears tracks that exist. */
+/** Layers and followers must name ears that exist, ears tracks that exist. */
 function checkReferences(film: Film): void {
   const problems: string[] = [];
   const ears = new Set(film.ears.map((ear) => ear.id));
@@ -58,6 +53,9 @@ function checkReferences(film: Film): void {
     for (const track of ear.tracks) {
       if (!tracks.has(track)) problems.push(`ears[${i}].tracks: there is no track "${track}"`);
     }
+  });
+  film.followers.forEach((follower, i) => {
+    if (!ears.has(follower.ear)) problems.push(`followers[${i}].ear: there is no ear "${follower.ear}"`);
   });
   if (problems.length > 0) throw new FilmError(problems);
 }

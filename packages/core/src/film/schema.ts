@@ -3,16 +3,23 @@ import { channelKinds } from '../audio/pcm';
 import { figureKinds, type FigureSettings } from '../figure/registry';
 import { pathKinds, type PathSettings } from '../path/registry';
 import { blendModeKinds } from '../picture/blend';
-import { colorSchema, fieldSchema } from '../property/fieldSchema';
+import { colorSchema, fieldsSchema } from '../property/fieldSchema';
 import { oneOfKinds } from '../property/kindSchema';
-import { windowKinds } from '../spectrum/windows';
+import type { LevelLawKind } from '../spectrum/levelLaw';
+import { mostBands, type ScaleKind } from '../spectrum/scales';
+import type { SmoothingKind } from '../spectrum/smoothing';
+import type { WindowKind } from '../spectrum/windows';
 import { earFields } from './earFields';
+import { followerFields } from './followerFields';
 
 /** Version of the film format that this code reads and writes. */
-export const filmVersion = 1;
+export const filmVersion = 2;
 
 const id = () => yup.string().required().max(64);
 const name = () => yup.string().defined().max(200);
+/** Longest time in a film, in seconds. */
+export const mostSeconds = 7200;
+const seconds = () => yup.number().required().min(0).max(mostSeconds);
 
 /** Where a track's sound is: a decoded upload by its SHA-256, or a file by a path relative to the film's. */
 const sourceSchema = yup
@@ -28,6 +35,16 @@ const sourceSchema = yup
     (source) => (source.asset === undefined) !== (source.path === undefined),
   );
 
+/** A test that one property of an object lies above another. */
+const above = <T extends Record<string, unknown>>(low: keyof T & string, high: keyof T & string) =>
+  ({
+    name: `${low}-${high}`,
+    test: (value: T, context: yup.TestContext) =>
+      value[high] === null || (value[high] as number) > (value[low] as number)
+        ? true
+        : context.createError({ path: `${context.path}.${high}`, message: `\${path} must be above ${low}` }),
+  }) as const;
+
 export const trackSchema = yup
   .object({
     id: id(),
@@ -35,46 +52,148 @@ export const trackSchema = yup
     source: sourceSchema,
     /** dB */
     gain: yup.number().required().min(-60).max(24),
-    muted: yup.boolean().required(),
+    /** Whether it is in the sound of the film, as played and as rendered. */
+    heard: yup.boolean().required(),
+    /** Whether ears that name no tracks listen to it. */
+    listened: yup.boolean().required(),
+    /** Where in the film it starts, in seconds. */
+    start: seconds(),
+    /** The part of the file that is used, in seconds of the file; `out` null means to its end. */
+    in: seconds(),
+    out: seconds().nullable().defined(),
   })
-  .noUnknown();
-
-const earNumbers = Object.fromEntries(
-  earFields.flatMap((group) => group.fields).map((field) => [field.key, fieldSchema(field)]),
-);
+  .noUnknown()
+  .test(above<{ in: number; out: number | null }>('in', 'out'));
 
 export const earSchema = yup
   .object({
     id: id(),
     name: name(),
-    /** Ids of the tracks it listens to; none means the whole sound as it is played. */
+    /** Ids of the tracks it listens to; none means all that are listened to. */
     tracks: yup.array().of(id()).required().min(0),
     channel: yup.string().required().oneOf(channelKinds),
-    windowShape: yup.string().required().oneOf(windowKinds),
-    ...(earNumbers as {
+    /** Edges in Hz of bands by hand; not used otherwise. */
+    edges: yup
+      .array()
+      .of(yup.number().required().min(0).max(24000))
+      .required()
+      .min(0)
+      .max(mostBands + 1),
+    /** Names of bands by hand, in their order; may be fewer. */
+    bandNames: yup.array().of(name()).required().min(0).max(mostBands),
+    /** Indices of bands that give no mark. */
+    mutes: yup
+      .array()
+      .of(
+        yup
+          .number()
+          .required()
+          .integer()
+          .min(0)
+          .max(mostBands - 1),
+      )
+      .required()
+      .min(0),
+    /** Weights curve: dB over Hz. */
+    weights: yup
+      .array()
+      .of(
+        yup
+          .object({
+            hz: yup.number().required().min(1).max(24000),
+            db: yup.number().required().min(-96).max(96),
+          })
+          .noUnknown(),
+      )
+      .required()
+      .min(0)
+      .max(64),
+    ...(fieldsSchema(earFields) as {
       fromHz: yup.NumberSchema<number>;
       toHz: yup.NumberSchema<number>;
+      part: yup.StringSchema<'all' | 'sustained' | 'struck'>;
       bands: yup.NumberSchema<number>;
-      scale: yup.StringSchema<'linear' | 'log' | 'mel'>;
+      scale: yup.StringSchema<ScaleKind>;
+      exponent: yup.NumberSchema<number>;
+      fraction: yup.StringSchema<'1' | '3' | '6' | '12'>;
+      a4: yup.NumberSchema<number>;
       window: yup.NumberSchema<number>;
+      windowShape: yup.StringSchema<WindowKind>;
+      longWindow: yup.NumberSchema<number>;
+      limits: yup.StringSchema<'set' | 'fitted'>;
       floorDb: yup.NumberSchema<number>;
       ceilingDb: yup.NumberSchema<number>;
+      floorPercent: yup.NumberSchema<number>;
+      ceilingPercent: yup.NumberSchema<number>;
+      law: yup.StringSchema<LevelLawKind>;
       tiltDbPerOctave: yup.NumberSchema<number>;
+      aWeighting: yup.BooleanSchema<boolean>;
+      smoothing: yup.StringSchema<SmoothingKind>;
       attack: yup.NumberSchema<number>;
       release: yup.NumberSchema<number>;
+      averageTime: yup.NumberSchema<number>;
+      springHz: yup.NumberSchema<number>;
+      springDamping: yup.NumberSchema<number>;
+      acrossBands: yup.NumberSchema<number>;
+      peaks: yup.BooleanSchema<boolean>;
+      peakHold: yup.NumberSchema<number>;
+      peakFall: yup.NumberSchema<number>;
     }),
   })
   .noUnknown()
-  .test('range', (ear, context) =>
-    ear.toHz > ear.fromHz
-      ? true
-      : context.createError({ path: `${context.path}.toHz`, message: '${path} must be above fromHz' }),
-  )
-  .test('law', (ear, context) =>
-    ear.ceilingDb > ear.floorDb
-      ? true
-      : context.createError({ path: `${context.path}.ceilingDb`, message: '${path} must be above floorDb' }),
-  );
+  .test(above('fromHz', 'toHz'))
+  .test(above('floorDb', 'ceilingDb'))
+  .test(above('floorPercent', 'ceilingPercent'))
+  .test('edges', (ear, context) => {
+    const rising = ear.edges.every((edge, i) => i === 0 || edge > ear.edges[i - 1]!);
+    if (rising && (ear.scale !== 'hand' || ear.edges.length > 1)) return true;
+    return context.createError({
+      path: `${context.path}.edges`,
+      message: '${path} must hold at least two frequencies, each above the one before',
+    });
+  });
+
+export const followerSchema = yup
+  .object({
+    id: id(),
+    name: name(),
+    /** Id of the ear whose tracks, channel, part and window it listens with. */
+    ear: id(),
+    ...(fieldsSchema(followerFields) as {
+      kind: yup.StringSchema<'range' | 'onsets' | 'loudness' | 'beat'>;
+      fromHz: yup.NumberSchema<number>;
+      toHz: yup.NumberSchema<number>;
+      sensitivity: yup.NumberSchema<number>;
+      phase: yup.StringSchema<'beat' | 'bar'>;
+      unit: yup.StringSchema<'percent' | 'db'>;
+      gatePercent: yup.NumberSchema<number>;
+      ceilingPercent: yup.NumberSchema<number>;
+      gateDb: yup.NumberSchema<number>;
+      ceilingDb: yup.NumberSchema<number>;
+      curve: yup.NumberSchema<number>;
+      invert: yup.BooleanSchema<boolean>;
+      hold: yup.NumberSchema<number>;
+      attack: yup.NumberSchema<number>;
+      release: yup.NumberSchema<number>;
+      delay: yup.NumberSchema<number>;
+    }),
+  })
+  .noUnknown()
+  .test(above('fromHz', 'toHz'))
+  .test(above('gatePercent', 'ceilingPercent'))
+  .test(above('gateDb', 'ceilingDb'));
+
+/** Tempo and beats, all equally long. */
+export const beatsSchema = yup
+  .object({
+    /** Beats per minute. */
+    bpm: yup.number().required().min(20).max(400),
+    /** A moment at which a bar begins, in seconds. */
+    first: yup.number().required().min(-mostSeconds).max(mostSeconds),
+    /** Beats in a bar. */
+    perBar: yup.number().required().integer().min(1).max(32),
+  })
+  .noUnknown();
 
 const schemasOf = (kinds: Record<string, { schema: yup.Schema }>) =>
   Object.fromEntries(Object.entries(kinds).map(([kind, { schema }]) => [kind, schema]));
@@ -118,9 +237,14 @@ export const filmSchema = yup
     height: yup.number().required().integer().min(16).max(8192),
     /** Frames per second when rendered. */
     fps: yup.number().required().min(1).max(120),
+    /** Length in seconds; null follows the longest track that is heard. */
+    length: yup.number().min(0.1).max(mostSeconds).nullable().defined(),
     background: yup.object({ color: colorSchema(), edgeColor: colorSchema() }).required().noUnknown(),
     tracks: list(trackSchema, 64),
     ears: list(earSchema, 32),
+    followers: list(followerSchema, 64),
+    /** Null until the beats are known. */
+    beats: beatsSchema.nullable().defined().default(undefined),
     /** Back to front. */
     layers: list(layerSchema, 256),
   })
@@ -130,4 +254,6 @@ export const filmSchema = yup
 export type Film = yup.InferType<typeof filmSchema>;
 export type Track = yup.InferType<typeof trackSchema>;
 export type Ear = yup.InferType<typeof earSchema>;
+export type Follower = yup.InferType<typeof followerSchema>;
+export type Beats = yup.InferType<typeof beatsSchema>;
 export type Layer = yup.InferType<typeof layerSchema>;

@@ -1,11 +1,31 @@
-import { pcmSampleRate } from '../audio/pcm';
+import { channelParts, pcmSampleRate } from '../audio/pcm';
+import { shownBands } from '../film/shownBands';
 import type { Ear } from '../film/schema';
-import type { AnalysisPlan } from '../spectrum/analyser';
-import { silenceDb } from '../spectrum/bands';
-import { mapLevels, tiltDb } from '../spectrum/levelLaw';
+import { powerToDb, silenceDb } from '../spectrum/bands';
+import { Distribution } from '../spectrum/distribution';
+import { mapLevels } from '../spectrum/levelLaw';
+import { holdPeaks } from '../spectrum/peaks';
+import type { AnalysisPlan } from '../spectrum/plan';
+import { smooth, type Smoothing } from '../spectrum/smoothing';
 import { SongAnalyser } from '../spectrum/songAnalyser';
-import { smoothAttackRelease } from '../spectrum/smoothing';
-import { hopSamples, momentCount, momentsPerSecond } from './moments';
+import { weightingDb } from '../spectrum/weighting';
+import { DbTable } from './dbTable';
+import type { LevelTable } from './hearing';
+import { interpolateRows } from './interpolateRows';
+import { momentsPerSecond } from './moments';
+import type { ChannelPart, SongListener } from './songListener';
+
+/** What one band does over a song. */
+export interface BandStatistics {
+  /** Mean power, in dBFS. */
+  meanDb: number;
+  /** Level that it is below for 95 % of the time, in dBFS. */
+  loudDb: number;
+  /** Whether it is never above the floor, but for a two-hundredth of the time. */
+  silent: boolean;
+}
+
+const limitsOf = ({ floorDb, ceilingDb }: Ear) => ({ floorDb, ceilingDb });
 
 /**
  * What one ear has heard of a whole song: levels in dBFS for every analysed
@@ -14,87 +34,141 @@ import { hopSamples, momentCount, momentsPerSecond } from './moments';
  * It is filled in stretches, in any order: {@link hear} analyses a stretch,
  * {@link settle} maps and smooths everything heard so far.
  */
-export class EarHearing {
+export class EarHearing implements SongListener {
+  /** Bands there are, muted ones included. */
   readonly bands: number;
-  /** Analysed moments per second. */
   readonly rate: number;
-  /** Analysed moments in the song. */
   readonly moments: number;
+  readonly signals: readonly ChannelPart[];
   /** Band edges in Hz, one more than bands. */
   readonly edges: Float64Array;
   /** How the song is transformed. */
   readonly plan: AnalysisPlan;
-  /** dBFS before any mapping: `moments` rows of `bands`. */
-  readonly db: Float32Array;
-  /** 0..1 after mapping and smoothing: `moments` rows of `bands`. */
-  readonly levels: Float32Array;
-  /** 1 for each moment that has been analysed. */
-  readonly heard: Uint8Array;
-  private readonly analyser: SongAnalyser;
+  /** Indices of the bands that give a mark. */
+  shown: number[] = [];
+  /** 0..1 after mapping and smoothing: `moments` rows of `shown.length`. */
+  levels = new Float32Array(0);
+  /** Held peaks, as `levels`; undefined unless the ear holds peaks. */
+  peaks: Float32Array | undefined;
+  /** Floor and ceiling that were used, in dB. */
+  limits = { floorDb: 0, ceilingDb: 0 };
+  private readonly table: DbTable;
 
-  /** @param lengthSamples length of the song in samples */
+  /**
+   * @param lengthSamples length of the song in samples
+   * @throws RangeError when the bands cannot be made
+   */
   constructor(
     private ear: Ear,
     readonly lengthSamples: number,
   ) {
     this.rate = momentsPerSecond(ear.window);
-    this.analyser = new SongAnalyser(ear, pcmSampleRate, hopSamples(this.rate));
-    this.plan = this.analyser.plan;
+    this.signals = channelParts(ear.channel);
+    const analyser = new SongAnalyser(ear, pcmSampleRate, pcmSampleRate / this.rate);
+    this.plan = analyser.plan;
     this.edges = this.plan.edges;
-    this.bands = ear.bands;
-    this.moments = momentCount(lengthSamples, this.rate);
-    this.db = new Float32Array(this.moments * this.bands).fill(silenceDb);
-    this.levels = new Float32Array(this.moments * this.bands);
-    this.heard = new Uint8Array(this.moments);
+    this.bands = this.edges.length - 1;
+    this.table = new DbTable(analyser, this.rate, lengthSamples, this.bands);
+    this.moments = this.table.moments;
   }
 
-  /** The samples that moments `first` to `first + count - 1` need: [start, end) in the song, may lie outside it. */
+  /** dBFS before any mapping: `moments` rows of `bands`. */
+  get db(): Float32Array {
+    return this.table.db;
+  }
+
+  get heard(): Uint8Array {
+    return this.table.heard;
+  }
+
   samplesFor(first: number, count: number): [number, number] {
-    const hop = hopSamples(this.rate);
-    // Whole steps of 32 samples, so that decimated copies of all stretches lie on one grid.
-    const reach = Math.ceil(this.analyser.reach / 32) * 32;
-    return [first * hop - reach, (first + count - 1) * hop + reach];
+    return this.table.samplesFor(first, count);
   }
 
-  /**
-   * Analyses `count` moments from `first` on.
-   * @param samples mono samples, -1..1, of which the first is sample `start` of the song, see {@link samplesFor}
-   */
-  hear(samples: Float32Array, start: number, first: number, count: number): void {
-    const hop = hopSamples(this.rate);
-    this.analyser.levels(samples, first * hop - start, hop, count, this.db, first * this.bands);
-    this.heard.fill(1, first, first + count);
+  hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
+    this.table.hear(signals, start, first, count);
   }
 
-  /** Maps and smooths everything anew, with the ear's level law and time constants. */
+  /** Maps and smooths everything anew, with the ear's levelling and smoothing. */
   settle(ear: Ear = this.ear): void {
     this.ear = ear;
-    mapLevels(this.db, tiltDb(this.edges, ear.tiltDbPerOctave), ear, this.levels);
-    smoothAttackRelease(this.levels, this.bands, ear.attack, ear.release, 1 / this.rate);
+    const gains = weightingDb(this.edges, ear);
+    this.shown = shownBands(ear, this.bands);
+    this.limits = ear.limits === 'set' ? limitsOf(ear) : this.fittedLimits(gains, ear);
+    const width = this.shown.length;
+    if (this.levels.length !== this.moments * width) this.levels = new Float32Array(this.moments * width);
+    this.fillLevels(ear, gains, this.levels);
+    this.peaks = ear.peaks
+      ? holdPeaks(this.levels, width, ear.peakHold, ear.peakFall, 1 / this.rate)
+      : undefined;
   }
 
-  /** Band levels (0..1) at `t` seconds, interpolated between moments. */
-  levelsAt(t: number, out = new Float32Array(this.bands)): Float32Array {
-    return interpolateRows(this.levels, this.bands, t * this.rate, out);
+  /** The levels as they would be with another smoothing, all else as settled: a new table. */
+  levelsWith(smoothing: Smoothing): Float32Array {
+    const levels = new Float32Array(this.moments * this.shown.length);
+    this.fillLevels({ ...this.ear, ...smoothing }, weightingDb(this.edges, this.ear), levels);
+    return levels;
   }
-}
 
-/** Row `position` (fractions allowed, ends held) of a table with `width` values per row. */
-export function interpolateRows(
-  rows: Float32Array,
-  width: number,
-  position: number,
-  out: Float32Array,
-): Float32Array {
-  const last = rows.length / width - 1;
-  const at = Math.min(Math.max(position, 0), last);
-  const row = Math.min(Math.floor(at), Math.max(last - 1, 0));
-  const share = at - row;
-  const low = row * width;
-  const high = Math.min(row + 1, last) * width;
-  for (let i = 0; i < width; i++) {
-    const value = rows[low + i]!;
-    out[i] = value + (rows[high + i]! - value) * share;
+  private fillLevels(ear: Ear, gains: Float64Array, out: Float32Array): void {
+    mapLevels(this.db, gains, this.shown, { law: ear.law, ...this.limits }, out);
+    smooth(out, this.shown.length, 1 / this.rate, ear);
   }
-  return out;
+
+  /** Of each band, over what has been heard: mean and 95th percentile in dBFS, and whether it never gets above the floor. */
+  bandStatistics(): BandStatistics[] {
+    const { db, bands, heard, moments } = this;
+    const gains = weightingDb(this.edges, this.ear);
+    return Array.from({ length: bands }, (_, band) => {
+      const levels: number[] = [];
+      for (let moment = 0; moment < moments; moment++) {
+        if (heard[moment]) levels.push(db[moment * bands + band]!);
+      }
+      const powers = levels.reduce((sum, level) => sum + 10 ** (level / 10), 0);
+      const distribution = new Distribution(levels);
+      return {
+        meanDb: powerToDb(levels.length > 0 ? powers / levels.length : 0),
+        loudDb: distribution.percentile(95),
+        silent: distribution.percentile(99.5) + gains[band]! <= this.limits.floorDb,
+      };
+    });
+  }
+
+  /** Percentiles of all levels of the bands that are shown, over what has been heard; silence does not count. */
+  private fittedLimits(gains: Float64Array, { floorPercent, ceilingPercent }: Ear) {
+    const distribution = this.levelledDistribution(gains);
+    if (distribution.isEmpty) return { floorDb: -60, ceilingDb: 0 };
+    const floorDb = distribution.percentile(floorPercent);
+    return { floorDb, ceilingDb: Math.max(distribution.percentile(ceilingPercent), floorDb + 0.1) };
+  }
+
+  /** Levels in dB, weighted, of what has been heard, as a sample. @param gains of {@link weightingDb} */
+  levelledDistribution(gains: Float64Array = weightingDb(this.edges, this.ear)): Distribution {
+    const { db, bands, moments, shown, heard } = this;
+    const values: number[] = [];
+    const step = Math.max(1, Math.floor((moments * shown.length) / 200_000));
+    for (let moment = 0; moment < moments; moment += step) {
+      if (!heard[moment]) continue;
+      for (const band of shown) {
+        const level = db[moment * bands + band]!;
+        if (level > silenceDb) values.push(level + gains[band]!);
+      }
+    }
+    return new Distribution(values);
+  }
+
+  /** Levels, and peaks where held, as they travel between threads: copies. */
+  toTable(): LevelTable {
+    return {
+      bands: this.shown.length,
+      rate: this.rate,
+      levels: this.levels.slice(),
+      ...(this.peaks ? { peaks: this.peaks.slice() } : {}),
+    };
+  }
+
+  /** Levels (0..1) of the bands that are shown at `t` seconds, interpolated between moments. */
+  levelsAt(t: number, out = new Float32Array(this.shown.length)): Float32Array {
+    return interpolateRows(this.levels, this.shown.length, t * this.rate, out);
+  }
 }

@@ -1,10 +1,14 @@
-/** Band levels of a film's ears at any time: all that a picture needs to know of the sound. */
+/** What is heard of a film at any time: all that a picture needs to know of the sound. */
 export interface Hearing {
   /**
-   * Levels (0..1) of an ear's bands at `t` seconds, low band first.
+   * Levels (0..1) of an ear's bands that are not muted at `t` seconds, low band first.
    * Undefined when there is no such ear.
    */
   levelsAt(earId: string, t: number): Float32Array | undefined;
+  /** Held peaks, as {@link levelsAt}; undefined when the ear holds none. */
+  peaksAt(earId: string, t: number): Float32Array | undefined;
+  /** Value (0..1) of a follower at `t` seconds; undefined when there is no such follower. */
+  followerAt(followerId: string, t: number): number | undefined;
 }
 
 /** Rows of levels as they travel between threads. */
@@ -14,4 +18,16 @@ export interface LevelTable {
   rate: number;
   /** Rows of `bands` levels, 0..1. */
   levels: Float32Array;
+  /** Held peaks, as levels. */
+  peaks?: Float32Array;
+}
+
+/** A follower's values as they travel between threads. */
+export interface FollowerTable {
+  /** Values per second. */
+  rate: number;
+  /** 0..1 */
+  values: Float32Array;
+  /** Seconds by which the values are late. */
+  delay: number;
 }

@@ -1,7 +1,4 @@
-import type { EarHearing } from './earHearing';
-
-/** Reads mono samples [start, start + out.length) of the song into `out`; zeros outside it. */
-export type ReadMono = (start: number, out: Float32Array) => Promise<void> | void;
+import type { ReadSignal, SongListener } from './songListener';
 
 /** A stretch of moments. */
 export interface Stretch {
@@ -22,25 +19,25 @@ export function stretchesFrom(moments: number, current: number, size: number): S
   return order.map((i) => ({ first: i * size, count: Math.min(size, moments - i * size) }));
 }
 
-/**
- * Analyses one stretch of a song.
- * @param read gives the samples
- */
+/** Analyses one stretch of a song. @param read gives the samples */
 export async function hearStretch(
-  hearing: EarHearing,
-  read: ReadMono,
+  listener: SongListener,
+  read: ReadSignal,
   { first, count }: Stretch,
 ): Promise<void> {
-  const [start, end] = hearing.samplesFor(first, count);
-  const samples = new Float32Array(end - start);
-  await read(start, samples);
-  hearing.hear(samples, start, first, count);
+  const [start, end] = listener.samplesFor(first, count);
+  const signals: Float32Array[] = [];
+  for (const signal of listener.signals) {
+    const samples = new Float32Array(end - start);
+    await read(signal, start, samples);
+    signals.push(samples);
+  }
+  listener.hear(signals, start, first, count);
 }
 
-/** Analyses a whole song from its start, and settles it. For where nobody watches; a screen uses {@link hearStretch}. */
-export async function listenToAll(hearing: EarHearing, read: ReadMono): Promise<void> {
-  for (const stretch of stretchesFrom(hearing.moments, 0, hearing.rate * 10)) {
-    await hearStretch(hearing, read, stretch);
+/** Analyses a whole song from its start, for where nobody watches; a screen uses {@link hearStretch}. */
+export async function listenToAll(listener: SongListener, read: ReadSignal): Promise<void> {
+  for (const stretch of stretchesFrom(listener.moments, 0, listener.rate * 10)) {
+    await hearStretch(listener, read, stretch);
   }
-  hearing.settle();
 }

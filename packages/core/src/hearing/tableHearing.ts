@@ -1,17 +1,46 @@
-import { interpolateRows } from './earHearing';
-import type { Hearing, LevelTable } from './hearing';
+import type { Film } from '../film/schema';
+import { beatPhaseAt } from '../follower/beatPhase';
+import type { FollowerTable, Hearing, LevelTable } from './hearing';
+import { interpolateRows } from './interpolateRows';
 
-/** A hearing looked up in finished tables, one per ear. */
+/** Finished tables, by the ids of ears and followers. */
+export interface HearingTables {
+  ears: Map<string, LevelTable>;
+  followers: Map<string, FollowerTable>;
+}
+
+export const emptyTables = (): HearingTables => ({ ears: new Map(), followers: new Map() });
+
+/** A hearing looked up in finished tables. Beat phases need none: they are worked out from the film's beats. */
 export class TableHearing implements Hearing {
   private readonly rows = new Map<string, Float32Array>();
+  private readonly one = new Float32Array(1);
 
-  constructor(private readonly tables: ReadonlyMap<string, LevelTable>) {}
+  constructor(
+    private readonly tables: HearingTables,
+    private readonly film?: Film,
+  ) {}
 
   levelsAt(earId: string, t: number): Float32Array | undefined {
-    const table = this.tables.get(earId);
-    if (!table) return undefined;
-    let row = this.rows.get(earId);
-    if (row?.length !== table.bands) this.rows.set(earId, (row = new Float32Array(table.bands)));
-    return interpolateRows(table.levels, table.bands, t * table.rate, row);
+    const table = this.tables.ears.get(earId);
+    return table && this.rowAt(earId, table.levels, table, t);
+  }
+
+  peaksAt(earId: string, t: number): Float32Array | undefined {
+    const table = this.tables.ears.get(earId);
+    return table?.peaks && this.rowAt(`${earId} peaks`, table.peaks, table, t);
+  }
+
+  followerAt(followerId: string, t: number): number | undefined {
+    const follower = this.film?.followers.find(({ id }) => id === followerId);
+    if (follower?.kind === 'beat') return beatPhaseAt(follower, this.film!.beats, t);
+    const table = this.tables.followers.get(followerId);
+    return table && interpolateRows(table.values, 1, (t - table.delay) * table.rate, this.one)[0];
+  }
+
+  private rowAt(key: string, rows: Float32Array, { bands, rate }: LevelTable, t: number): Float32Array {
+    let row = this.rows.get(key);
+    if (row?.length !== bands) this.rows.set(key, (row = new Float32Array(bands)));
+    return bands === 0 ? row : interpolateRows(rows, bands, t * rate, row);
   }
 }

@@ -1,5 +1,6 @@
 import { figureKinds } from '../figure/registry';
 import type { Film, Layer } from '../film/schema';
+import { shownBands } from '../film/shownBands';
 import type { Hearing } from '../hearing/hearing';
 import { buildPath } from '../path/registry';
 import type { GroupOp, Picture } from './displayList';
@@ -22,14 +23,16 @@ export function pictureAt(film: Film, hearing: Hearing, t: number): Picture {
 }
 
 function drawLayer(film: Film, layer: Layer, hearing: Hearing, t: number): GroupOp {
-  const bands = film.ears.find((ear) => ear.id === layer.ear)?.bands ?? 0;
-  const heard = hearing.levelsAt(layer.ear, t);
+  const ear = film.ears.find(({ id }) => id === layer.ear);
+  const bands = ear ? shownBands(ear).length : 0;
   // Right after the number of bands was changed, the old levels may still be the only ones.
-  const levels = heard?.length === bands ? heard : new Float32Array(bands);
+  const fitting = (heard: Float32Array | undefined) => (heard?.length === bands ? heard : undefined);
+  const levels = fitting(hearing.levelsAt(layer.ear, t)) ?? new Float32Array(bands);
+  const peaks = fitting(hearing.peaksAt(layer.ear, t));
   return {
     op: 'group',
     opacity: layer.opacity,
     blend: layer.blend,
-    operations: figureKinds[layer.figure.kind].marks(layer.figure, buildPath(layer.path), levels),
+    operations: figureKinds[layer.figure.kind].marks(layer.figure, buildPath(layer.path), levels, peaks),
   };
 }

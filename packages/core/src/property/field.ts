@@ -5,11 +5,19 @@
  */
 export type Field = NumberField | ColorField | ChoiceField | SwitchField;
 
+/** That a property has one of some values. */
+export interface Condition {
+  key: string;
+  is: readonly unknown[];
+}
+
 interface FieldBase {
   key: string;
   label: string;
   /** One line of help. */
   help?: string;
+  /** Shown only while other properties have one of these values; where they have not, this one is without effect. */
+  shownWhen?: Condition | readonly Condition[];
 }
 
 export interface NumberField extends FieldBase {
@@ -43,4 +51,19 @@ export interface SwitchField extends FieldBase {
 export interface FieldGroup {
   heading: string;
   fields: readonly Field[];
+}
+
+/** The fields of some groups that are shown while the properties have these values; groups without any are left out. */
+export function shownFields(
+  groups: readonly FieldGroup[],
+  values: Readonly<Record<string, unknown>>,
+): FieldGroup[] {
+  return groups
+    .map(({ heading, fields }) => ({
+      heading,
+      fields: fields.filter(({ shownWhen = [] }) =>
+        [shownWhen].flat().every(({ key, is }) => is.includes(values[key])),
+      ),
+    }))
+    .filter(({ fields }) => fields.length > 0);
 }

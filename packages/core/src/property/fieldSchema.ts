@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import type { Field } from './field';
+import type { Field, FieldGroup } from './field';
 
 const colorPattern = /^#[0-9a-f]{6}$/i;
 
@@ -25,3 +25,7 @@ export function fieldSchema(field: Field): yup.Schema {
       return yup.boolean().required();
   }
 }
+
+/** The Yup schemas of all fields of some groups, by key. */
+export const fieldsSchema = (groups: readonly FieldGroup[]): Record<string, yup.Schema> =>
+  Object.fromEntries(groups.flatMap(({ fields }) => fields.map((field) => [field.key, fieldSchema(field)])));

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import type { FieldGroup } from './field';
-import { fieldSchema } from './fieldSchema';
+import { fieldsSchema } from './fieldSchema';
 
 /**
  * Schema of an object that says its `kind` and has the given fields, and no others.
@@ -10,8 +10,7 @@ export function kindSchema<Kind extends string, Shape extends object>(
   kind: Kind,
   groups: readonly FieldGroup[],
 ): yup.ObjectSchema<Shape & { kind: Kind }> {
-  const shape: Record<string, yup.Schema> = { kind: yup.string().required().oneOf([kind]) };
-  for (const group of groups) for (const field of group.fields) shape[field.key] = fieldSchema(field);
+  const shape = { kind: yup.string().required().oneOf([kind]), ...fieldsSchema(groups) };
   return yup.object(shape).required().noUnknown() as unknown as yup.ObjectSchema<Shape & { kind: Kind }>;
 }
 

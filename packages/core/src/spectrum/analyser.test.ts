@@ -1,17 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { noise, sine } from '../testing';
-import { SegmentAnalyser, type BandSettings } from './analyser';
+import { bandSettings, noise, pinkNoise, sine } from '../testing';
+import { SegmentAnalyser } from './analyser';
+import type { BandSettings } from './plan';
+import { bandEdges } from './scales';
 import { SongAnalyser } from './songAnalyser';
+import { weightingDb } from './weighting';
 
 const sampleRate = 48000;
-const ear: BandSettings = {
-  fromHz: 20,
-  toHz: 16000,
-  bands: 32,
-  scale: 'log',
-  windowShape: 'hann',
-  window: 4096 / 48000,
-};
+const ear = bandSettings();
 
 /** Levels of a segment in the middle of a second of sound. */
 function levelsOf(
@@ -54,7 +50,7 @@ describe('level of a sine', () => {
       const settings = { ...ear, scale: 'linear' as const, fromHz: 900, toHz: 1100, bands: 1 };
       const analyser = new SegmentAnalyser(settings, sampleRate);
       const spectrum = analyser.spectrum(sine((85 + offset) * bin, 48000), 24000);
-      const amplitude = Math.sqrt(spectrum[85 * (analyser.plan.fftSize / 4096)]!);
+      const amplitude = Math.sqrt(spectrum[85 * (analyser.plan.groups[0]!.fftSize / 4096)]!);
       const expected = offset === 0 ? 1 : Math.sin(Math.PI * offset) / (Math.PI * offset) / (1 - offset ** 2);
       expect(Math.abs(20 * Math.log10(amplitude / expected))).toBeLessThan(0.05);
     },
@@ -117,12 +113,124 @@ describe('choice of the transform', () => {
 
   it('says when bands share bins', () => {
     const { plan } = new SegmentAnalyser({ ...ear, bands: 200 }, sampleRate);
-    expect(plan.fftSize).toBe(32768);
+    expect(plan.groups[0]!.fftSize).toBe(32768);
     expect(plan.sharesBins).toBe(true);
   });
 
   it('states the noise bandwidth: 1.5 bins of the window for Hann', () => {
     expect(new SegmentAnalyser(ear, sampleRate).noiseBandwidthHz).toBeCloseTo((1.5 * 48000) / 4096, 6);
+  });
+});
+
+describe('noise', () => {
+  /** Mean power of each band over many segments, in dB. */
+  function meanLevels(sound: Float32Array, settings: Partial<BandSettings>): number[] {
+    const analyser = new SegmentAnalyser({ ...ear, ...settings }, sampleRate);
+    const bands = analyser.plan.edges.length - 1;
+    const row = new Float32Array(bands);
+    const powers = new Float64Array(bands);
+    let count = 0;
+    for (let centre = 8192; centre < sound.length - 8192; centre += 2048, count++) {
+      analyser.levels(sound, centre, row);
+      row.forEach((level, band) => (powers[band]! += 10 ** (level / 10)));
+    }
+    return Array.from(powers, (power) => 10 * Math.log10(power / count));
+  }
+  const octaves = { scale: 'octave', fraction: '1', fromHz: 120, toHz: 9000 } as const;
+
+  it('that is white rises by 3 dB an octave in octave bands', () => {
+    const levels = meanLevels(noise(48000 * 20, 3), octaves);
+    expect(levels.length).toBeGreaterThan(5);
+    for (let i = 1; i < levels.length; i++) {
+      expect(Math.abs(levels[i]! - levels[i - 1]! - 3.01)).toBeLessThan(0.5);
+    }
+  });
+
+  // Pink noise has the same power in every octave, and loses 3 dB an octave in bands of the same width in Hz.
+  it.each([
+    ['octave bands without a tilt', octaves, 0],
+    [
+      'linear bands under a tilt of 3 dB per octave',
+      { scale: 'linear', bands: 40, fromHz: 200, toHz: 10200 },
+      3,
+    ],
+  ] as const)('that is pink is level within 0.5 dB in %s', (_name, settings, tiltDbPerOctave) => {
+    const gains = weightingDb(bandEdges({ ...ear, ...settings }), {
+      tiltDbPerOctave,
+      weights: [],
+      aWeighting: false,
+    });
+    const levels = meanLevels(pinkNoise(48000 * 40, 4), settings).map((level, band) => level + gains[band]!);
+    const mean = levels.reduce((sum, level) => sum + level, 0) / levels.length;
+    levels.forEach((level) => expect(Math.abs(level - mean)).toBeLessThan(0.5));
+  });
+});
+
+describe('a chord of known sines', () => {
+  const tones = [
+    [110, 0.5],
+    [440, 0.25],
+    [1320, 0.1],
+    [6000, 0.02],
+  ] as const;
+  const chord = new Float32Array(48000);
+  for (const [hz, gain] of tones) sine(hz, 48000).forEach((value, n) => (chord[n]! += gain * value));
+
+  it.each(['log', 'mel', 'bark', 'erb', 'octave', 'power'] as const)(
+    'is found in the right bands at the right levels, on the %s scale',
+    (scale) => {
+      const { levels, analyser } = levelsOf(
+        { scale, bands: 12, exponent: 3, fraction: '1', window: 0.3 },
+        chord,
+      );
+      const { edges } = analyser.plan;
+      for (const [hz] of tones) {
+        const band = edges.findIndex((edge) => edge > hz) - 1;
+        const inside = tones.filter(([other]) => other > edges[band]! && other < edges[band + 1]!);
+        const power = inside.reduce((sum, [, other]) => sum + other ** 2, 0);
+        expect(Math.abs(levels[band]! - 10 * Math.log10(power))).toBeLessThan(0.2);
+      }
+    },
+  );
+});
+
+describe('long windows for low bands', () => {
+  const settings = { ...ear, bands: 60, fromHz: 30, toHz: 12000, window: 0.04, longWindow: 0.4 };
+  const { plan } = new SegmentAnalyser(settings, sampleRate);
+
+  it('give each band the shortest window that still resolves it', () => {
+    plan.windows.forEach((window, band) => {
+      const width = plan.edges[band + 1]! - plan.edges[band]!;
+      const resolves = (seconds: number) => 2 / seconds <= width;
+      if (window < 0.4) expect(resolves(window)).toBe(true);
+      if (window > 0.04) expect(resolves(window / 2)).toBe(false);
+    });
+    expect(plan.groups.length).toBeGreaterThan(2);
+    expect(plan.groups.flatMap(({ bands }) => bands).sort((a, b) => a - b)).toEqual(
+      Array.from({ length: 60 }, (_, band) => band),
+    );
+  });
+
+  it('tell bass notes apart that the short window does not', () => {
+    const contrast = (longWindow: number) => {
+      const analyser = new SegmentAnalyser({ ...settings, longWindow }, sampleRate);
+      const sound = sine(55, 48000).map((value, n) => value + Math.sin((2 * Math.PI * 73.4 * n) / 48000));
+      const levels = new Float32Array(60);
+      analyser.levels(sound, 24000, levels);
+      const at = (hz: number) => levels[analyser.plan.edges.findIndex((edge) => edge > hz) - 1]!;
+      return at(55) - at(64);
+    };
+    expect(contrast(0)).toBeLessThan(3);
+    expect(contrast(0.4)).toBeGreaterThan(10);
+  });
+
+  it('leave the high bands quick: a click is over as soon as with the short window', () => {
+    const click = new Float32Array(48000);
+    click[24000] = 1;
+    const levels = new Float32Array(60);
+    new SegmentAnalyser(settings, sampleRate).levels(click, 24000 + 1400, levels);
+    expect(levels[59]).toBe(-200);
+    expect(levels[0]).toBeGreaterThan(-100);
   });
 });
 
@@ -153,11 +261,17 @@ describe('the analyser of whole songs', () => {
     { bands: 48, fromHz: 45, toHz: 900, scale: 'mel', window: 0.18 },
     { bands: 20, scale: 'mel', window: 0.04, fromHz: 50, toHz: 9000 },
     { bands: 300, scale: 'linear', fromHz: 0, toHz: 24000 },
+    { scale: 'octave', fraction: '6' },
+    { scale: 'notes', fromHz: 60, toHz: 4000, windowShape: 'blackmanHarris' },
+    { bands: 64, longWindow: 0.4 },
+    { scale: 'hand', edges: [40, 90] },
+    { bands: 48, windowShape: 'flatTop' },
+    { bands: 48, windowShape: 'rectangular' },
   ] satisfies Partial<BandSettings>[])('agrees with the definition for %o', (part) => {
     const settings: BandSettings = { ...ear, ...part };
     const exact = new SegmentAnalyser(settings, sampleRate);
     const fast = new SongAnalyser(settings, sampleRate, 800);
-    const { bands } = settings;
+    const bands = exact.plan.edges.length - 1;
     const rows = new Float32Array(60 * bands);
     fast.levels(song, 32000, 800, 20, rows, 0);
     const row = new Float32Array(bands);

@@ -49,7 +49,8 @@ export function decimate(samples: Float32Array, factor: number, filter: Float64A
     if (centre >= half && centre + half < samples.length) {
       // The filter is symmetric: half the multiplications.
       sum = samples[centre]! * filter[half]!;
-      for (let k = 1; k <= half; k++) sum += (samples[centre - k]! + samples[centre + k]!) * filter[half + k]!;
+      for (let k = 1; k <= half; k++)
+        sum += (samples[centre - k]! + samples[centre + k]!) * filter[half + k]!;
     } else {
       const start = centre - half;
       const from = Math.max(0, -start);

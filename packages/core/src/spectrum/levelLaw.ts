@@ -1,40 +1,43 @@
+/** What of a level is spread evenly between floor and ceiling: its dB, its amplitude or its power. */
+export const levelLaws = ['db', 'amplitude', 'power'] as const;
+export type LevelLawKind = (typeof levelLaws)[number];
+
 /** How levels in dBFS become 0..1. */
 export interface LevelLaw {
+  law: LevelLawKind;
   /** dBFS that reads 0. */
   floorDb: number;
   /** dBFS that reads 1. */
   ceilingDb: number;
-  /** Added per octave above 1 kHz, taken away below: 3 makes pink noise level. */
-  tiltDbPerOctave: number;
 }
 
-/** Frequency that a tilt leaves as it is. */
-export const tiltPivotHz = 1000;
-
-/**
- * What the tilt adds to each band, in dB, at the band's geometric middle.
- * @param edges band edges in Hz, one more than bands
- */
-export function tiltDb(edges: Float64Array, dbPerOctave: number): Float64Array {
-  return Float64Array.from({ length: edges.length - 1 }, (_, band) => {
-    const middle = Math.sqrt(Math.max(edges[band]!, 1) * edges[band + 1]!);
-    return dbPerOctave * Math.log2(middle / tiltPivotHz);
-  });
+/** A function from dBFS to 0..1, held at both ends. */
+export function levelMap({ law, floorDb, ceilingDb }: LevelLaw): (db: number) => number {
+  const hold = (level: number) => (level < 0 ? 0 : level > 1 ? 1 : level);
+  const divisor = law === 'amplitude' ? 20 : 10;
+  const linear = law === 'db' ? (db: number) => db : (db: number) => 10 ** (db / divisor);
+  const low = linear(floorDb);
+  const factor = 1 / Math.max(linear(ceilingDb) - low, 1e-12);
+  return (db) => hold((linear(db) - low) * factor);
 }
 
 /**
- * Maps rows of band levels in dBFS to 0..1 between floor and ceiling, in dB.
- * @param db rows of levels, `tilts.length` per row
- * @param tilts dB added to each band, of {@link tiltDb}
- * @param out as long as `db`
+ * Maps rows of band levels in dBFS to 0..1.
+ * @param db rows of levels, `gains.length` per row
+ * @param gains dB added to each band
+ * @param shown the bands that are wanted, in order
+ * @param out rows of `shown.length`
  */
-export function mapLevels(db: Float32Array, tilts: Float64Array, law: LevelLaw, out: Float32Array): void {
-  const bands = tilts.length;
-  const factor = 1 / Math.max(law.ceilingDb - law.floorDb, 1e-9);
-  for (let i = 0; i < db.length; i += bands) {
-    for (let band = 0; band < bands; band++) {
-      const level = (db[i + band]! + tilts[band]! - law.floorDb) * factor;
-      out[i + band] = level < 0 ? 0 : level > 1 ? 1 : level;
-    }
+export function mapLevels(
+  db: Float32Array,
+  gains: Float64Array,
+  shown: readonly number[],
+  law: LevelLaw,
+  out: Float32Array,
+): void {
+  const bands = gains.length;
+  const map = levelMap(law);
+  for (let row = 0, at = 0; row < db.length; row += bands) {
+    for (const band of shown) out[at++] = map(db[row + band]! + gains[band]!);
   }
 }

@@ -1,6 +1,7 @@
-import { planAnalysis, type AnalysisPlan, type BandSettings } from './analyser';
 import { decimate, decimationFilter, usableShare } from './decimate';
+import { planAnalysis, type AnalysisPlan, type BandSettings, type WindowGroup } from './plan';
 import { Tier } from './tier';
+import type { WindowKind } from './windows';
 
 /** A band is wide enough for the shortest transform when it covers this many of its bins. */
 const wideBandBins = 4;
@@ -18,46 +19,77 @@ const decimations = [32, 16, 8, 4, 2];
  */
 export class SongAnalyser {
   readonly plan: AnalysisPlan;
-  private readonly wide: Tier | undefined;
-  private readonly narrow: Tier | undefined;
-  private readonly decimation: number;
-  private readonly filter: Float64Array | undefined;
+  private readonly tiers: { decimation: number; tier: Tier }[];
+  private readonly filters = new Map<number, Float64Array>();
 
-  /** @param hop samples from one segment's centre to the next, all of them multiples of it */
-  constructor(settings: BandSettings, sampleRate: number, hop: number) {
+  /**
+   * @param hop samples from one segment's centre to the next, all of them multiples of it
+   * @throws RangeError when the bands cannot be made
+   */
+  constructor(
+    settings: BandSettings,
+    private readonly sampleRate: number,
+    private readonly hop: number,
+  ) {
     this.plan = planAnalysis(settings, sampleRate);
-    const { segmentLength, shortestFft, fftSize, edges } = this.plan;
-    const { windowShape, bands } = settings;
+    this.tiers = this.plan.groups.flatMap((group) => this.tiersOf(group, settings.windowShape));
+    for (const { decimation } of this.tiers) {
+      if (decimation > 1) this.filters.set(decimation, decimationFilter(decimation));
+    }
+  }
+
+  private tiersOf(group: WindowGroup, windowShape: WindowKind): { decimation: number; tier: Tier }[] {
+    const { segmentLength, shortestFft, fftSize, bands } = group;
+    const { edges } = this.plan;
+    const { sampleRate } = this;
+    const tier = (decimation: number, size: number, served: number[]) => ({
+      decimation,
+      tier: new Tier(
+        { sampleRate: sampleRate / decimation, decimation, fftSize: size, windowShape, segmentLength },
+        edges,
+        served,
+      ),
+    });
     const widest = (wideBandBins * sampleRate) / shortestFft;
-    let firstWide = 0;
-    if (fftSize > shortestFft) {
-      while (firstWide < bands && edges[firstWide + 1]! - edges[firstWide]! < widest) firstWide++;
-    }
-    const highest = edges[firstWide]!;
-    this.decimation =
-      firstWide === 0
-        ? 1
-        : (decimations.find((d) => hop % d === 0 && highest <= (usableShare * sampleRate) / d) ?? 1);
-    const tier = (decimation: number, size: number, first: number, count: number) =>
-      count === 0
-        ? undefined
-        : new Tier(
-            { sampleRate: sampleRate / decimation, decimation, fftSize: size, windowShape, segmentLength },
-            edges,
-            Array.from({ length: count }, (_, i) => first + i),
-          );
-    if (this.decimation === 1 && firstWide > 0) {
-      this.wide = tier(1, fftSize, 0, bands);
-    } else {
-      this.wide = tier(1, shortestFft, firstWide, bands - firstWide);
-      this.narrow = tier(this.decimation, fftSize / this.decimation, 0, firstWide);
-      if (this.narrow) this.filter = decimationFilter(this.decimation);
-    }
+    const isWide = (band: number) => fftSize === shortestFft || edges[band + 1]! - edges[band]! >= widest;
+    const wide = bands.filter(isWide);
+    const narrow = bands.filter((band) => !isWide(band));
+    if (narrow.length === 0) return this.lowTiers(group, windowShape, tier) ?? [tier(1, shortestFft, wide)];
+    const decimation = this.decimationFor(Math.max(...narrow.map((band) => edges[band + 1]!)), windowShape);
+    if (decimation === 1) return [tier(1, fftSize, bands)];
+    const tiers = [tier(decimation, fftSize / decimation, narrow)];
+    return wide.length > 0 ? [tier(1, shortestFft, wide), ...tiers] : tiers;
+  }
+
+  /** Bands that all lie low need no transform at the full rate, even where its shortest is fine enough. */
+  private lowTiers(
+    { shortestFft, bands }: WindowGroup,
+    windowShape: WindowKind,
+    tier: (decimation: number, size: number, served: number[]) => { decimation: number; tier: Tier },
+  ) {
+    const highest = Math.max(...bands.map((band) => this.plan.edges[band + 1]!));
+    const decimation = this.decimationFor(highest, windowShape);
+    return decimation > 1 && shortestFft / decimation >= 64
+      ? [tier(decimation, shortestFft / decimation, bands)]
+      : undefined;
+  }
+
+  /**
+   * How much the rate can be lowered for bands up to a frequency. Not for the
+   * rectangular window, whose far side lobes carry what a low-pass takes away.
+   */
+  private decimationFor(highestHz: number, windowShape: WindowKind): number {
+    if (windowShape === 'rectangular') return 1;
+    return (
+      decimations.find((d) => this.hop % d === 0 && highestHz <= (usableShare * this.sampleRate) / d) ?? 1
+    );
   }
 
   /** Samples before and after a segment's centre that its levels depend on. */
   get reach(): number {
-    return (this.plan.segmentLength >> 1) + 1 + (this.filter?.length ?? 0);
+    const longest = Math.max(...this.plan.groups.map(({ segmentLength }) => segmentLength));
+    const filters = [...this.filters.values()].map((filter) => filter.length);
+    return (longest >> 1) + 1 + Math.max(0, ...filters);
   }
 
   /**
@@ -77,14 +109,18 @@ export class SongAnalyser {
     offset: number,
   ): void {
     const bands = this.plan.edges.length - 1;
-    const { decimation, narrow, wide, filter } = this;
-    const low = narrow && filter ? decimate(samples, decimation, filter) : undefined;
-    for (let i = 0; i < count; i += 2) {
-      const centre = firstCentre + i * hop;
-      const next = i + 1 < count ? centre + hop : undefined;
-      const row = offset + i * bands;
-      wide?.levels(samples, centre, next, out, row, row + bands);
-      if (low) narrow!.levels(low, centre / decimation, next && next / decimation, out, row, row + bands);
+    const copies = new Map<number, Float32Array>([[1, samples]]);
+    for (const [decimation, filter] of this.filters) {
+      copies.set(decimation, decimate(samples, decimation, filter));
+    }
+    for (const { decimation, tier } of this.tiers) {
+      const copy = copies.get(decimation)!;
+      for (let i = 0; i < count; i += 2) {
+        const centre = (firstCentre + i * hop) / decimation;
+        const next = i + 1 < count ? centre + hop / decimation : undefined;
+        const row = offset + i * bands;
+        tier.levels(copy, centre, next, out, row, row + bands);
+      }
     }
   }
 }

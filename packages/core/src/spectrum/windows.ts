@@ -3,14 +3,48 @@
  * so that the maximum falls on n = N / 2.
  *
  * Source: F. J. Harris, "On the use of windows for harmonic analysis with the
- * discrete Fourier transform", Proc. IEEE 66 (1978) 51.
+ * discrete Fourier transform", Proc. IEEE 66 (1978) 51; table 1 has the 6 dB
+ * bandwidth in bins, which is how far apart two tones must be to be told apart
+ * (2.72 for Blackman-Harris there, where its coefficients give 2.67).
+ * The flat top is the five-term one of D'Antona and Ferrero, Digital Signal
+ * Processing for Measurement Systems (2006), p. 70 (from memory).
  */
+export interface WindowShape {
+  label: string;
+  /** Value at x = n / N, 0 to 1. */
+  shape(x: number): number;
+  /** 6 dB bandwidth in bins. */
+  resolutionBins: number;
+}
+
+/** A sum of cosines: a0 - a1 cos(2 pi x) + a2 cos(4 pi x) - ... */
+const cosines =
+  (...terms: number[]) =>
+  (x: number) =>
+    terms.reduce((sum, a, m) => sum + (m % 2 === 0 ? a : -a) * Math.cos(2 * Math.PI * m * x), 0);
+
 export const windowShapes = {
-  hann: { label: 'Hann', shape: (x: number) => 0.5 - 0.5 * Math.cos(2 * Math.PI * x) },
-} satisfies Record<string, { label: string; shape: (x: number) => number }>;
+  hann: { label: 'Hann', shape: cosines(0.5, 0.5), resolutionBins: 2 },
+  hamming: { label: 'Hamming', shape: cosines(0.54, 0.46), resolutionBins: 1.81 },
+  blackmanHarris: {
+    label: 'Blackman-Harris',
+    shape: cosines(0.35875, 0.48829, 0.14128, 0.01168),
+    resolutionBins: 2.67,
+  },
+  flatTop: {
+    label: 'Flat top',
+    shape: cosines(0.21557895, 0.41663158, 0.277263158, 0.083578947, 0.006947368),
+    resolutionBins: 4.58,
+  },
+  rectangular: { label: 'Rectangular', shape: () => 1, resolutionBins: 1.21 },
+} satisfies Record<string, WindowShape>;
 
 export type WindowKind = keyof typeof windowShapes;
 export const windowKinds = Object.keys(windowShapes) as WindowKind[];
+
+/** Distance in Hz at which a window of so many seconds tells two tones apart. */
+export const resolutionHz = (kind: WindowKind, seconds: number) =>
+  windowShapes[kind].resolutionBins / seconds;
 
 /** The `length` samples of a window, 0 to 1. */
 export function windowSamples(kind: WindowKind, length: number): Float64Array {

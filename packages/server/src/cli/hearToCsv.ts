@@ -1,86 +1,123 @@
-import { frameAt, pcmSampleRate, scaleKinds, SegmentAnalyser, type ScaleKind } from '@cyclogram/core';
+import {
+  bandColumn,
+  channelParts,
+  EarHearing,
+  listenToAll,
+  partReader,
+  pcmSampleRate,
+  placeTrack,
+  powerToDb,
+  SegmentAnalyser,
+  tableOverTime,
+  toCsv,
+  defaultTrack,
+  type Ear,
+  type ReadSignal,
+  type Table,
+} from '@cyclogram/core';
 import { writeFile } from 'node:fs/promises';
 import { basename } from 'node:path';
+import type { AssetRow } from '../db/entities';
 import { Problem } from '../http/problem';
 import { PcmMixReader } from '../media/pcmReader';
 import type { Services } from '../services';
 
 export interface HearOptions {
   csv: string;
-  from: number;
-  to: number;
-  bands: number;
-  scale: string;
-  /** Milliseconds. */
-  window: number;
+  /** Rows per second. */
   fps: number;
+  /** Write levels 0..1, mapped and smoothed, instead of dBFS. */
+  mapped?: boolean;
 }
 
 /**
  * `cyclogram hear`: a table of band levels. The header names the band edges in
- * Hz; each row holds the time in seconds and the levels in dBFS before any mapping.
+ * Hz; each row holds the time in seconds and the levels: in dBFS before any
+ * mapping, by the definition, or as figures see them.
  */
-export async function hearToCsv(services: Services, audio: string, options: HearOptions): Promise<void> {
-  const analyser = createAnalyser(options);
-  if (!(options.fps > 0 && options.fps <= 1000))
-    throw new Problem('bad-request', '--fps must be above 0 and at most 1000.');
-  const asset = await services.assets.importFile(audio, basename(audio));
-  const track = {
-    path: services.assets.pcmPath(asset.sha256),
-    channels: asset.channels,
-    length: asset.length,
-    gain: 0,
-  };
-  const reader = new PcmMixReader([track], 'mix');
-  const { edges, segmentLength, sharesBins } = analyser.plan;
-  const header = [
-    'time',
-    ...Array.from(edges.subarray(1), (high, band) => `${hz(edges[band]!)}-${hz(high)}`),
-  ];
-  const lines = [header.join(',')];
-  const levels = new Float32Array(options.bands);
-  const segment = new Float32Array(2 * segmentLength);
-  const rows = frameAt(asset.length / pcmSampleRate, options.fps) + 1;
-  try {
-    for (let row = 0; row < rows; row++) {
-      const time = row / options.fps;
-      segment.fill(0);
-      reader.read(Math.round(time * pcmSampleRate) - segmentLength, segment);
-      analyser.levels(segment, segmentLength, levels);
-      lines.push([time.toFixed(6), ...Array.from(levels, (level) => level.toFixed(3))].join(','));
+export async function hearToCsv(
+  services: Services,
+  audio: string,
+  ear: Ear,
+  options: HearOptions,
+): Promise<void> {
+  checkRate(options.fps);
+  const table = await withSound(services, audio, ear, (read, asset) => {
+    try {
+      return options.mapped
+        ? mappedTable(ear, asset, read, options.fps)
+        : definedTable(ear, asset, read, options.fps);
+    } catch (error) {
+      if (error instanceof RangeError)
+        throw new Problem('bad-request', `These bands cannot be made: ${error.message}.`);
+      throw error;
     }
+  });
+  await writeFile(options.csv, toCsv(table));
+  console.log(`${options.csv}: ${table.rows.length} moments, ${table.columns.length - 1} bands`);
+}
+
+/** @throws Problem unless it is a rate that rows can be written at */
+export function checkRate(fps: number): void {
+  if (!(fps > 0 && fps <= 1000)) throw new Problem('bad-request', '--fps must be above 0 and at most 1000.');
+}
+
+/** Decodes an audio file and gives `use` the sound an ear listens to. */
+export async function withSound<T>(
+  services: Services,
+  audio: string,
+  ear: Pick<Ear, 'part'>,
+  use: (read: ReadSignal, asset: AssetRow) => Promise<T> | T,
+): Promise<T> {
+  const asset = await services.assets.importFile(audio, basename(audio));
+  const placement = placeTrack(defaultTrack('', '', { path: audio }), asset.length);
+  const { channels, length } = asset;
+  const path = services.assets.pcmPath(asset.sha256);
+  const reader = new PcmMixReader([{ path, channels, length, gain: 0, placement }]);
+  try {
+    return await use(
+      partReader((signal, start, out) => reader.read(signal, start, out), ear.part),
+      asset,
+    );
   } finally {
     reader.close();
   }
-  await writeFile(options.csv, lines.join('\n') + '\n');
-  console.log(`${options.csv}: ${rows} moments, ${options.bands} bands`);
+}
+
+/** Levels in dBFS of all bands, from single segments, with no short cuts. */
+async function definedTable(ear: Ear, asset: AssetRow, read: ReadSignal, fps: number): Promise<Table> {
+  const analyser = new SegmentAnalyser(ear, pcmSampleRate);
+  const { edges, groups, sharesBins } = analyser.plan;
+  const reach = Math.max(...groups.map(({ segmentLength }) => segmentLength));
+  const signals = channelParts(ear.channel);
+  const bands = edges.length - 1;
+  const columns = Array.from({ length: bands }, (_, band) => bandColumn(edges[band]!, edges[band + 1]!));
+  const levels = new Float32Array(bands);
+  const rows: Float32Array[] = [];
+  const count = Math.floor((asset.length / pcmSampleRate) * fps + 1e-6) + 1;
+  for (let row = 0; row < count; row++) {
+    const powers = new Float64Array(bands);
+    for (const signal of signals) {
+      const segment = new Float32Array(2 * reach);
+      await read(signal, Math.round((row / fps) * pcmSampleRate) - reach, segment);
+      analyser.levels(segment, reach, levels);
+      levels.forEach((level, band) => (powers[band]! += 10 ** (level / 10) / signals.length));
+    }
+    rows.push(Float32Array.from(powers, powerToDb));
+  }
   if (sharesBins) {
     console.log(
       'The narrowest bands share bins of the transform: fewer bands or a higher start would tell them apart.',
     );
   }
+  return tableOverTime(columns, asset.length / pcmSampleRate, fps, (t) => rows[Math.round(t * fps)]!, 3);
 }
 
-function createAnalyser({ from, to, bands, scale, window }: HearOptions): SegmentAnalyser {
-  if (!(scaleKinds as string[]).includes(scale)) {
-    throw new Problem('bad-request', `--scale must be one of ${scaleKinds.join(', ')}, not "${scale}".`);
-  }
-  if (!(window >= 2 && window <= 680)) throw new Problem('bad-request', '--window must be from 2 to 680 ms.');
-  try {
-    const settings = {
-      fromHz: from,
-      toHz: to,
-      bands,
-      scale: scale as ScaleKind,
-      windowShape: 'hann',
-      window: window / 1000,
-    } as const;
-    return new SegmentAnalyser(settings, pcmSampleRate);
-  } catch (error) {
-    if (error instanceof RangeError)
-      throw new Problem('bad-request', `These bands cannot be made: ${error.message}.`);
-    throw error;
-  }
+/** Levels 0..1 of the bands that are not muted, after weighting, floor, ceiling and smoothing. */
+async function mappedTable(ear: Ear, asset: AssetRow, read: ReadSignal, fps: number): Promise<Table> {
+  const hearing = new EarHearing(ear, asset.length);
+  await listenToAll(hearing, read);
+  hearing.settle();
+  const columns = hearing.shown.map((band) => bandColumn(hearing.edges[band]!, hearing.edges[band + 1]!));
+  return tableOverTime(columns, asset.length / pcmSampleRate, fps, (t) => hearing.levelsAt(t));
 }
-
-const hz = (value: number) => String(Number(value.toFixed(3)));

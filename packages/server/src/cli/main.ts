@@ -1,22 +1,31 @@
-import { Command, InvalidArgumentError } from 'commander';
+import {
+  channelKinds,
+  defaultFollower,
+  earFields,
+  earSchema,
+  earStandard,
+  followerFields,
+  followerPresets,
+  followerSchema,
+  type Ear,
+  type Follower,
+} from '@cyclogram/core';
+import { Command, InvalidArgumentError, Option } from 'commander';
 import { pino } from 'pino';
 import { dataRoot } from '../config';
-import { toProblem } from '../http/problem';
+import { Problem, toProblem } from '../http/problem';
 import { openServices, type Services } from '../services';
 import { version } from '../version';
 import { drawFrame } from './drawFrame';
+import { addFieldOptions, fieldValues, parseNumber, parseNumbers } from './fieldOptions';
+import { filmOfSong, followToFile } from './followToFile';
 import { hearToCsv, type HearOptions } from './hearToCsv';
+import { openFilm } from './openFilm';
 import { renderFilm } from './renderFilm';
 
 /** The command line: the same code as the server's, without the interface. */
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' }, pino.destination(2));
-
-const number = (text: string) => {
-  const value = Number(text);
-  if (text.trim() === '' || !Number.isFinite(value)) throw new InvalidArgumentError('It must be a number.');
-  return value;
-};
 
 const size = (text: string) => {
   const match = /^(\d+)x(\d+)$/i.exec(text);
@@ -47,33 +56,97 @@ program
   .description('render a film to an MP4 file')
   .argument('<film>', 'id of a film, or path of a film.json')
   .requiredOption('--out <file>', 'the video to write')
-  .option('--from <seconds>', 'start of the part to render', number)
-  .option('--to <seconds>', 'end of the part to render', number)
+  .option('--from <seconds>', 'start of the part to render', parseNumber)
+  .option('--to <seconds>', 'end of the part to render', parseNumber)
   .option('--size <WxH>', 'size in pixels; the film’s when left out', size)
-  .option('--fps <n>', 'frames per second; the film’s when left out', number)
+  .option('--fps <n>', 'frames per second; the film’s when left out', parseNumber)
   .action((film: string, options) => run((services) => renderFilm(services, film, options)));
 
 program
   .command('frame')
   .description('write one frame of a film as PNG: the frame that is on the screen at that time')
   .argument('<film>', 'id of a film, or path of a film.json')
-  .requiredOption('--at <seconds>', 'time in the film', number)
+  .requiredOption('--at <seconds>', 'time in the film', parseNumber)
   .requiredOption('--out <file>', 'the picture to write')
   .option('--size <WxH>', 'size in pixels; the film’s when left out', size)
-  .option('--fps <n>', 'frames per second; the film’s when left out', number)
+  .option('--fps <n>', 'frames per second; the film’s when left out', parseNumber)
   .action((film: string, options) => run((services) => drawFrame(services, film, options)));
 
-program
+const weightPoints = (text: string) =>
+  text.split(',').map((point) => {
+    const [hz, db] = point.split(':').map(Number);
+    if (!(hz! > 0) || !Number.isFinite(db))
+      throw new InvalidArgumentError('It must look like 100:-6,1000:0.');
+    return { hz: hz!, db: db! };
+  });
+
+const hear = program
   .command('hear')
-  .description('write the band levels of a song as CSV, in dBFS before any mapping')
+  .description('write the band levels of a song as CSV: dBFS before any mapping, or 0 to 1 with --mapped')
   .argument('<audio>', 'an audio file')
   .requiredOption('--csv <file>', 'the table to write')
-  .option('--from <hz>', 'lower end of the range', number, 20)
-  .option('--to <hz>', 'upper end of the range', number, 16000)
-  .option('--bands <n>', 'number of bands', number, 32)
-  .option('--scale <scale>', 'linear, log or mel', 'log')
-  .option('--window <ms>', 'length of the window', number, 85)
-  .option('--fps <n>', 'rows per second', number, 30)
-  .action((audio: string, options: HearOptions) => run((services) => hearToCsv(services, audio, options)));
+  .option('--fps <n>', 'rows per second', parseNumber, 30)
+  .option('--mapped', 'weighted, mapped to 0 to 1 and smoothed, without muted bands, as figures see them')
+  .addOption(new Option('--channel <choice>', 'channel').choices(channelKinds).default('middle'))
+  .option('--edges <hz,hz,...>', 'edges of bands by hand', parseNumbers, [])
+  .option('--mutes <n,n,...>', 'bands that give no mark, counted from 0', parseNumbers, [])
+  .option('--weights <hz:dB,...>', 'points of the weights curve', weightPoints, []);
+addFieldOptions(hear, earFields, { ...earStandard, fromHz: 20, toHz: 16000, bands: 32 });
+hear.action((audio: string, options) =>
+  run((services) => hearToCsv(services, audio, earOf(options), options as HearOptions)),
+);
+
+/** The ear that options describe. @throws Problem when it could not be in a film */
+function earOf(options: Record<string, unknown>): Ear {
+  const { channel, edges, mutes, weights } = options;
+  const scale = (edges as number[]).length > 0 ? { scale: 'hand' } : {};
+  const ear = {
+    ...earStandard,
+    ...fieldValues(earFields, options),
+    ...{ id: 'ear', name: '', channel, edges, mutes, weights, ...scale },
+  };
+  return checked(earSchema, ear);
+}
+
+const follow = program
+  .command('follow')
+  .description('write what followers do: values over time, onsets, or beats, by the ending of --out')
+  .argument('<film or audio>', 'id of a film, path of a film.json, or an audio file to follow by the options')
+  .requiredOption('--out <file>', 'the .csv, .json or .mid to write')
+  .option('--rate <n>', 'rows per second; the film’s frame rate when left out', parseNumber)
+  .option('--onsets <follower>', 'write the onsets of this follower of the film; of an audio file: any word')
+  .option('--beats', 'write the beats of the film')
+  .addOption(
+    new Option('--preset <choice>', 'for an audio file: what to follow').choices(
+      followerPresets.map(({ id }) => id),
+    ),
+  );
+addFieldOptions(follow, followerFields, defaultFollower('follower', 'ear'));
+follow.action((name: string, options) =>
+  run(async (services) => {
+    const isAudio = /\.(wav|aiff?|caf|mp3|m4a|aac|flac|ogg|opus|oga)$/i.test(name);
+    const film = isAudio
+      ? await filmOfSong(services, name, {}, followerOf(options as Record<string, unknown>))
+      : await openFilm(services, name);
+    const onsets = isAudio && options.onsets ? 'follower' : options.onsets;
+    await followToFile(services, film, { ...options, onsets, fps: options.rate });
+  }),
+);
+
+function followerOf(options: Record<string, unknown>): Follower {
+  const preset = followerPresets.find(({ id }) => id === options['preset']);
+  const given = fieldValues(followerFields, options);
+  const follower = { ...defaultFollower('follower', 'ear', preset?.label), ...given, ...preset?.settings };
+  return checked(followerSchema, follower);
+}
+
+/** @throws Problem naming what is wrong with options */
+function checked<T>(schema: { validateSync(value: unknown, options: object): T }, value: unknown): T {
+  try {
+    return schema.validateSync(value, { strict: true, abortEarly: false });
+  } catch (error) {
+    throw new Problem('bad-request', (error as { errors: string[] }).errors.join('; ') + '.');
+  }
+}
 
 await program.parseAsync();

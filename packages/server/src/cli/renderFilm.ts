@@ -22,7 +22,7 @@ export async function renderFilm(
 ): Promise<void> {
   const film = await openFilm(services, filmName);
   const tracks = await services.films.tracks(film);
-  const plan = planRender(film, filmSeconds(tracks), { ...options, ...options.size });
+  const plan = planRender(film, filmSeconds(film, tracks), { ...options, ...options.size });
   const folder = await mkdtemp(join(services.folder.incoming, 'render-'));
   const terminal = process.stderr.isTTY;
   try {

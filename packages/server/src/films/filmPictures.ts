@@ -37,8 +37,8 @@ export class FilmPictures {
     const tracks = await this.store.tracks(film).catch(() => ({}));
     const width = pictureWidth;
     const height = Math.max(1, Math.round((width * film.height) / film.width));
-    const at = filmSeconds(tracks) * pictureShare;
-    const heard = Object.keys(tracks).length > 0 ? film : { ...film, tracks: [] };
+    const at = filmSeconds(film, tracks) * pictureShare;
+    const heard = Object.keys(tracks).length > 0 ? film : { ...film, tracks: [], length: null };
     await runTask('picture', { film: heard, tracks, at, whole: false, width, height, out: path });
     const older = (await readdir(this.folder.pictures)).filter(
       (name) => name.startsWith(`${id}-`) && join(this.folder.pictures, name) !== path,

@@ -1,4 +1,4 @@
-import { parseFilm, pcmSampleRate, type Film } from '@cyclogram/core';
+import { filmSamples, parseFilm, pcmSampleRate, type Film } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, LessThanOrEqual, type DataSource, type EntityManager } from 'typeorm';
 import { FilmEntity, FilmRevisionEntity, type FilmRow } from '../db/entities';
@@ -104,17 +104,17 @@ export class FilmStore {
 
   /** Length of a film in seconds; tracks that are missing count as nothing. */
   async seconds(film: Film): Promise<number> {
-    const lengths = await Promise.all(
-      film.tracks.map(
-        async ({ source }) => (source.asset ? (await this.assets.find(source.asset))?.length : 0) ?? 0,
-      ),
-    );
-    return Math.max(0, ...lengths) / pcmSampleRate;
+    const lengths = new Map<string, number>();
+    for (const { id, source } of film.tracks) {
+      const asset = source.asset ? await this.assets.find(source.asset) : null;
+      if (asset) lengths.set(id, asset.length);
+    }
+    return filmSamples(film, ({ id }) => lengths.get(id)) / pcmSampleRate;
   }
 }
 
 /** Seconds of a film whose tracks have been found. */
-export const filmSeconds = (tracks: FilmTracks) => filmLength(tracks) / pcmSampleRate;
+export const filmSeconds = (film: Film, tracks: FilmTracks) => filmLength(film, tracks) / pcmSampleRate;
 
 async function keepRevision(
   manager: EntityManager,

@@ -1,4 +1,12 @@
-import { heardTracks, playedTracks, type Ear, type Film, type Track } from '@cyclogram/core';
+import {
+  filmSamples,
+  heardTracks,
+  placeTrack,
+  playedTracks,
+  type Ear,
+  type Film,
+  type Track,
+} from '@cyclogram/core';
 import { join } from 'node:path';
 import { Problem } from '../http/problem';
 import type { PcmTrack } from '../media/pcmReader';
@@ -37,12 +45,13 @@ function pcmTrack(asset: AssetRow, folder: string, track: Track): PcmTrack {
     channels: asset.channels,
     length: asset.length,
     gain: track.gain,
+    placement: placeTrack(track, asset.length),
   };
 }
 
-/** Length of a film in samples: that of its longest track. */
-export const filmLength = (tracks: FilmTracks) =>
-  Math.max(0, ...Object.values(tracks).map((track) => track.length));
+/** Length of a film in samples. */
+export const filmLength = (film: Film, tracks: FilmTracks) =>
+  filmSamples(film, ({ id }) => tracks[id]?.length);
 
 /** The files an ear listens to. */
 export const earFiles = (film: Film, ear: Ear, tracks: FilmTracks) =>

@@ -1,47 +1,116 @@
-import { EarHearing, hearStretch, stretchesFrom, type Film, type LevelTable } from '@cyclogram/core';
+import {
+  EarHearing,
+  FollowerHearing,
+  hearStretch,
+  partReader,
+  stretchesFrom,
+  type Ear,
+  type Film,
+  type FollowerTable,
+  type HearingTables,
+  type LevelTable,
+  type ReadSignal,
+  type SongListener,
+} from '@cyclogram/core';
 import { PcmMixReader } from '../media/pcmReader';
 import { earFiles, filmLength, type FilmTracks } from './filmTracks';
 
-/** Seconds of song analysed between two reports of progress. */
+/** Seconds of song analysed at a time. */
 const stretchSeconds = 10;
-
-/** Level tables of a film's ears, in memory that threads share. */
-export type EarTables = Map<string, LevelTable>;
 
 /** Ids of the ears that a film's picture depends on. */
 export const usedEars = (film: Film) =>
   film.ears.map(({ id }) => id).filter((id) => film.layers.some((layer) => layer.ear === id));
 
+/** Gives `use` what an ear listens to: its tracks, and only its part of them. */
+export async function withEarSound<T>(
+  film: Film,
+  ear: Ear,
+  tracks: FilmTracks,
+  use: (read: ReadSignal) => Promise<T>,
+): Promise<T> {
+  const reader = new PcmMixReader(earFiles(film, ear, tracks));
+  try {
+    return await use(partReader((signal, start, out) => reader.read(signal, start, out), ear.part));
+  } finally {
+    reader.close();
+  }
+}
+
+/** Lets a listener hear all of a film, or [from, to] seconds of it. */
+export async function hearAll(
+  listener: SongListener,
+  read: ReadSignal,
+  part?: [number, number],
+): Promise<void> {
+  const { rate, moments } = listener;
+  const stretches = stretchesFrom(moments, 0, rate * stretchSeconds).filter(
+    ({ first, count }) => !part || ((first + count) / rate >= part[0] && first / rate <= part[1]),
+  );
+  for (const stretch of stretches) await hearStretch(listener, read, stretch);
+}
+
+/** A copy in memory that threads share. */
+function shared(values: Float32Array): Float32Array {
+  const copy = new Float32Array(new SharedArrayBuffer(values.byteLength));
+  copy.set(values);
+  return copy;
+}
+
 /**
- * Hears a whole film, or the part of it around a moment. Blocks: for worker threads.
+ * Hears a film's ears, or the part of it around a moment. Blocks: for worker threads.
  * @param earIds the ears to hear
  * @param part seconds [from, to] that are needed, for a single picture; levels
  *   elsewhere stay silent. Smoothing starts settled at `from`.
  */
-export async function hearFilm(
+export async function hearEars(
   film: Film,
   tracks: FilmTracks,
   earIds: string[] = usedEars(film),
   part?: [number, number],
-): Promise<EarTables> {
-  const tables: EarTables = new Map();
+): Promise<Map<string, LevelTable>> {
+  const tables = new Map<string, LevelTable>();
   for (const ear of film.ears.filter(({ id }) => earIds.includes(id))) {
-    const hearing = new EarHearing(ear, filmLength(tracks));
-    const reader = new PcmMixReader(earFiles(film, ear, tracks), ear.channel);
-    try {
-      const stretches = stretchesFrom(hearing.moments, 0, hearing.rate * stretchSeconds).filter(
-        ({ first, count }) =>
-          !part || ((first + count) / hearing.rate >= part[0] && first / hearing.rate <= part[1]),
-      );
-      for (const stretch of stretches)
-        await hearStretch(hearing, (start, out) => reader.read(start, out), stretch);
-    } finally {
-      reader.close();
-    }
-    hearing.settle();
-    const levels = new Float32Array(new SharedArrayBuffer(hearing.levels.byteLength));
-    levels.set(hearing.levels);
-    tables.set(ear.id, { bands: hearing.bands, rate: hearing.rate, levels });
+    const hearing = await hearEar(film, ear, tracks, part);
+    const { shown, rate, levels, peaks } = hearing;
+    tables.set(ear.id, {
+      bands: shown.length,
+      rate,
+      levels: shared(levels),
+      ...(peaks ? { peaks: shared(peaks) } : {}),
+    });
   }
   return tables;
+}
+
+/** What one ear hears of a film, settled. */
+export async function hearEar(film: Film, ear: Ear, tracks: FilmTracks, part?: [number, number]) {
+  const hearing = new EarHearing(ear, filmLength(film, tracks));
+  await withEarSound(film, ear, tracks, (read) => hearAll(hearing, read, part));
+  hearing.settle();
+  return hearing;
+}
+
+/** What a film's followers hear, settled; those that follow the beat hear nothing. */
+export async function hearFollowers(film: Film, tracks: FilmTracks): Promise<Map<string, FollowerHearing>> {
+  const heard = new Map<string, FollowerHearing>();
+  for (const follower of film.followers) {
+    if (follower.kind === 'beat') continue;
+    const ear = film.ears.find(({ id }) => id === follower.ear)!;
+    const hearing = new FollowerHearing(follower, ear, filmLength(film, tracks));
+    await withEarSound(film, ear, tracks, (read) => hearAll(hearing, read));
+    hearing.settle();
+    heard.set(follower.id, hearing);
+  }
+  return heard;
+}
+
+/** Everything that a picture of the film depends on. Blocks: for worker threads. */
+export async function hearFilm(
+  film: Film,
+  tracks: FilmTracks,
+  part?: [number, number],
+): Promise<HearingTables> {
+  const followers = new Map<string, FollowerTable>();
+  return { ears: await hearEars(film, tracks, undefined, part), followers };
 }

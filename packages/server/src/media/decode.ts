@@ -5,7 +5,7 @@ import { Problem } from '../http/problem';
 import { runTool, type RunOptions } from './ffmpeg';
 
 /** The demuxers that uploads may use: real audio files, no playlists and nothing that opens other files. */
-const demuxers = 'wav,w64,mp3,flac,ogg,mov,mp4,m4a,aac,aiff';
+const demuxers = 'wav,w64,aiff,caf,mp3,flac,ogg,mov,mp4,m4a,aac';
 
 /** Opens a hostile file: nothing but that file, nothing but audio. */
 const inputArgs = (path: string) => [
@@ -21,11 +21,13 @@ const hostile: RunOptions = { timeLimit: 600, memoryLimit: 4096 };
 
 interface Probe {
   channels: number;
+  /** Whether its samples are floating-point numbers, which may hold what is no number. */
+  isFloat: boolean;
   /** Length that the file declares, in seconds; undefined when it does not. */
   declaredSeconds: number | undefined;
 }
 
-const reads = 'Cyclogram reads WAV, MP3, FLAC, OGG and M4A.';
+const reads = 'Cyclogram reads WAV, AIFF, CAF, MP3, M4A, AAC, FLAC, OGG and Opus.';
 
 async function probe(path: string, name: string, signal?: AbortSignal): Promise<Probe> {
   const { size } = await stat(path);
@@ -41,7 +43,7 @@ async function probe(path: string, name: string, signal?: AbortSignal): Promise<
         '-select_streams',
         'a:0',
         '-show_entries',
-        'stream=channels,duration:format=duration,format_name',
+        'stream=channels,duration,codec_name:format=duration,format_name',
         '-of',
         'json',
       ],
@@ -57,13 +59,17 @@ async function probe(path: string, name: string, signal?: AbortSignal): Promise<
     throw error;
   }
   const json = JSON.parse(text) as {
-    streams?: { channels?: number; duration?: string }[];
+    streams?: { channels?: number; duration?: string; codec_name?: string }[];
     format?: { duration?: string };
   };
   const stream = json.streams?.[0];
   if (!stream?.channels) throw new Problem('not-audio', `"${name}" has no audio in it. ${reads}`);
   const declared = Number(stream.duration ?? json.format?.duration);
-  return { channels: stream.channels, declaredSeconds: Number.isFinite(declared) ? declared : undefined };
+  return {
+    channels: stream.channels,
+    isFloat: /^pcm_f/.test(stream.codec_name ?? ''),
+    declaredSeconds: Number.isFinite(declared) ? declared : undefined,
+  };
 }
 
 export interface DecodeOptions {
@@ -88,7 +94,7 @@ export async function decodeTo(
   out: string,
   options: DecodeOptions = {},
 ): Promise<PcmShape> {
-  const { channels: fileChannels, declaredSeconds } = await probe(path, name, options.signal);
+  const { channels: fileChannels, isFloat, declaredSeconds } = await probe(path, name, options.signal);
   const tooLong = (seconds: number) =>
     new Problem(
       'too-long',
@@ -96,7 +102,7 @@ export async function decodeTo(
     );
   if (declaredSeconds !== undefined && declaredSeconds > limits.songSeconds) throw tooLong(declaredSeconds);
   const channels = fileChannels === 1 ? 1 : 2;
-  await runDecoder(path, name, channels, out, options.signal);
+  await runDecoder(path, name, channels, isFloat, out, options.signal);
   const { size } = await stat(out);
   const length = Math.floor(size / (2 * channels));
   const seconds = length / pcmSampleRate;
@@ -117,6 +123,7 @@ async function runDecoder(
   path: string,
   name: string,
   channels: 1 | 2,
+  isFloat: boolean,
   out: string,
   signal?: AbortSignal,
 ): Promise<void> {
@@ -140,6 +147,8 @@ async function runDecoder(
     String(channels),
     '-ar',
     String(pcmSampleRate),
+    // What is no number, or infinite, becomes silence rather than a crack.
+    ...(isFloat ? ['-af', "aeval=exprs='if(lt(abs(val(ch)),1e6),val(ch),0)':c=same"] : []),
   ];
   try {
     await runTool('ffmpeg', [...args, ...output, '-c:a', 'pcm_s16le', '-f', 's16le', '-y', `file:${out}`], {

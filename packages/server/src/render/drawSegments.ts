@@ -44,7 +44,7 @@ export async function drawSegments(
 function frameDrawer({ film, tables, width, height, fps }: SegmentsTask): (frame: number) => Buffer {
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
-  const hearing = new TableHearing(tables);
+  const hearing = new TableHearing(tables, film);
   return (frame) => {
     painter.paint(context, pictureAt(film, hearing, frameMoment(frame, fps)), width, height);
     return image.data();

@@ -1,4 +1,4 @@
-import { pcmSampleRate } from '@cyclogram/core';
+import { coveredPart, pcmSampleRate } from '@cyclogram/core';
 import { rename, writeFile } from 'node:fs/promises';
 import { runTool } from '../media/ffmpeg';
 import type { PcmTrack } from '../media/pcmReader';
@@ -24,18 +24,18 @@ export async function joinSegments(
   const list = `${out}.list`;
   const temporary = `${out}.part`;
   await writeFile(list, segments.map((path) => `file 'file:${path.replaceAll("'", "'\\''")}'\n`).join(''));
-  const start = plan.firstFrame / plan.fps;
   const seconds = plan.frameCount / plan.fps;
-  const inputs = tracks.flatMap((track) => [
-    ...['-f', 's16le', '-ar', String(pcmSampleRate), '-ac', String(track.channels)],
-    ...['-ss', start.toFixed(6), '-t', seconds.toFixed(6), '-i', `file:${track.path}`],
-  ]);
+  const start = Math.round((plan.firstFrame / plan.fps) * pcmSampleRate);
+  const placed = tracks.flatMap((track): PlacedSound[] => {
+    const part = coveredPart(track.placement, start, start + Math.round(seconds * pcmSampleRate));
+    return part ? [{ track, ...part }] : [];
+  });
   await runTool(
     'ffmpeg',
     [
       ...['-v', 'error', '-nostdin', '-protocol_whitelist', 'file', '-f', 'concat', '-safe', '0', '-i', list],
-      ...inputs,
-      ...(tracks.length > 0 ? ['-filter_complex', soundGraph(tracks, seconds), '-map', '[sound]'] : []),
+      ...placed.flatMap(soundInput),
+      ...['-filter_complex', soundGraph(placed, seconds), '-map', '[sound]'],
       ...['-map', '0:v', '-c:v', 'copy', '-c:a', 'aac', '-b:a', audioBitRate],
       ...['-movflags', '+faststart', '-f', 'mp4', '-y', `file:${temporary}`],
     ],
@@ -44,12 +44,33 @@ export async function joinSegments(
   await rename(temporary, out);
 }
 
-/** Filters that mix the tracks at their gains, sum not average, and end with the picture. */
-function soundGraph(tracks: PcmTrack[], seconds: number): string {
-  const gains = tracks.map(
-    (track, i) => `[${i + 1}:a]volume=${track.gain}dB,aformat=sample_fmts=fltp:channel_layouts=stereo[t${i}]`,
+/** A track's samples [from, to), of which the first is heard `offset` samples into the video. */
+interface PlacedSound {
+  track: PcmTrack;
+  from: number;
+  to: number;
+  offset: number;
+}
+
+/** The stretch of a track, to the byte. */
+function soundInput({ track, from, to }: PlacedSound): string[] {
+  const bytes = 2 * track.channels;
+  return [
+    ...['-protocol_whitelist', 'file,subfile', '-f', 's16le'],
+    ...['-ar', String(pcmSampleRate), '-ac', String(track.channels)],
+    ...['-i', `subfile,,start,${from * bytes},end,${to * bytes},,:file:${track.path}`],
+  ];
+}
+
+/** Filters that mix the tracks at their gains and places, sum not average, and end with the picture. */
+function soundGraph(placed: PlacedSound[], seconds: number): string {
+  const end = `atrim=0:${seconds.toFixed(6)}[sound]`;
+  if (placed.length === 0) return `anullsrc=r=${pcmSampleRate}:cl=stereo,${end}`;
+  const gains = placed.map(
+    ({ track, offset }, i) =>
+      `[${i + 1}:a]volume=${track.gain}dB,aformat=sample_fmts=fltp:channel_layouts=stereo,adelay=${offset}S:all=1[t${i}]`,
   );
-  const names = tracks.map((_, i) => `[t${i}]`).join('');
-  const mix = `${names}amix=inputs=${tracks.length}:normalize=0:duration=longest`;
-  return [...gains, `${mix},apad,atrim=0:${seconds.toFixed(6)}[sound]`].join(';');
+  const names = placed.map((_, i) => `[t${i}]`).join('');
+  const mix = `${names}amix=inputs=${placed.length}:normalize=0:duration=longest`;
+  return [...gains, `${mix},apad,${end}`].join(';');
 }

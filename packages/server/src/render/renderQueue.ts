@@ -75,7 +75,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
 
   async add(film: Film, filmId: string | null, request: RenderRequest): Promise<RenderView> {
     const tracks = await this.films.tracks(film);
-    const plan = planRender(film, filmSeconds(tracks), request);
+    const plan = planRender(film, filmSeconds(film, tracks), request);
     const row: RenderRow = {
       id: randomUUID(),
       filmId,

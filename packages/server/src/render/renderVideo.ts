@@ -1,10 +1,10 @@
-import type { Film } from '@cyclogram/core';
+import type { Film, HearingTables } from '@cyclogram/core';
 import { stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { playedFiles, type FilmTracks } from '../hearing/filmTracks';
-import { usedEars, type EarTables } from '../hearing/hearFilm';
+import { usedEars } from '../hearing/hearFilm';
 import { Problem } from '../http/problem';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
 import type { Segment } from '../work/tasks';
@@ -76,7 +76,11 @@ export async function renderVideo(job: RenderJob): Promise<void> {
 }
 
 /** Hears a film's ears side by side. */
-async function hearOnAllProcessors(film: Film, tracks: FilmTracks, signal?: AbortSignal): Promise<EarTables> {
+async function hearOnAllProcessors(
+  film: Film,
+  tracks: FilmTracks,
+  signal?: AbortSignal,
+): Promise<HearingTables> {
   const ears = usedEars(film);
   const shares = Array.from({ length: Math.min(threadCount(), ears.length) }, (_, thread) =>
     ears.filter((_id, i) => i % threadCount() === thread),
@@ -84,13 +88,13 @@ async function hearOnAllProcessors(film: Film, tracks: FilmTracks, signal?: Abor
   const heard = await Promise.all(
     shares.map((earIds) => runTask('hear', { film, tracks, earIds }, { signal })),
   );
-  return new Map(heard.flatMap((tables) => [...tables]));
+  return { ears: new Map(heard.flatMap((tables) => [...tables])), followers: new Map() };
 }
 
 /** Draws segments on all processors. The first failure stops the others. */
 async function drawAll(
   job: RenderJob,
-  tables: EarTables,
+  tables: HearingTables,
   segments: Segment[],
   onFrames: (frames: number) => void,
 ): Promise<void> {

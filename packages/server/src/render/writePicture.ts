@@ -15,9 +15,14 @@ const leadIn = 10;
  */
 export async function writePicture(given: Tasks['picture']['given']): Promise<void> {
   const { film, tracks, at, whole, width, height, out } = given;
-  const tables = await hearFilm(film, tracks, undefined, whole ? undefined : [at - leadIn, at + 0.1]);
+  const tables = await hearFilm(film, tracks, whole ? undefined : [at - leadIn, at + 0.1]);
   const { image, context } = createSkiaSurface(width, height);
-  new Painter(createSurface).paint(context, pictureAt(film, new TableHearing(tables), at), width, height);
+  new Painter(createSurface).paint(
+    context,
+    pictureAt(film, new TableHearing(tables, film), at),
+    width,
+    height,
+  );
   const temporary = `${out}.part`;
   await writeFile(temporary, await image.encode('png'));
   await rename(temporary, out);

@@ -1,11 +1,12 @@
-import type { Film, PcmShape } from '@cyclogram/core';
+import type { Film, HearingTables, LevelTable, PcmShape } from '@cyclogram/core';
+import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
-import type { EarTables } from '../hearing/hearFilm';
 
 /** What worker threads do for the server: for each task what it is given and what it answers. */
 export interface Tasks {
   overview: { given: { pcmPath: string; shape: PcmShape; out: string }; answer: void };
-  hear: { given: { film: Film; tracks: FilmTracks; earIds: string[] }; answer: EarTables };
+  hear: { given: { film: Film; tracks: FilmTracks; earIds: string[] }; answer: Map<string, LevelTable> };
+  export: { given: { film: Film; tracks: FilmTracks; wish: ExportWish }; answer: string | Uint8Array };
   picture: {
     given: {
       film: Film;
@@ -27,7 +28,7 @@ export type TaskName = keyof Tasks;
 /** Drawing and encoding segments, one after the other as they are handed over. */
 export interface SegmentsTask {
   film: Film;
-  tables: EarTables;
+  tables: HearingTables;
   width: number;
   height: number;
   fps: number;

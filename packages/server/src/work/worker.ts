@@ -1,6 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { synthesise } from '../synthesise';
-import { hearFilm } from '../hearing/hearFilm';
+import { exportFilm } from '../export/exportFilm';
+import { hearEars } from '../hearing/hearFilm';
 import { toProblem } from '../http/problem';
 import { writeOverview } from '../media/overview';
 import { writePicture } from '../render/writePicture';
@@ -16,7 +17,8 @@ const progress = (value: unknown) => say({ say: 'progress', progress: value });
 
 const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tasks[Name]['answer']> } = {
   overview: ({ pcmPath, shape, out }) => writeOverview(pcmPath, shape, out),
-  hear: ({ film, tracks, earIds }) => hearFilm(film, tracks, earIds),
+  hear: ({ film, tracks, earIds }) => hearEars(film, tracks, earIds),
+  export: ({ film, tracks, wish }) => exportFilm(film, tracks, wish),
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),
   synthesise,

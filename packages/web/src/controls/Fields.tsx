@@ -1,4 +1,11 @@
-import type { ColorField, ChoiceField, Field, FieldGroup, SwitchField } from '@cyclogram/core';
+import {
+  shownFields,
+  type ChoiceField,
+  type ColorField,
+  type Field,
+  type FieldGroup,
+  type SwitchField,
+} from '@cyclogram/core';
 import { Check, ChevronDown } from 'lucide-react';
 import { Popover, Select, Switch } from 'radix-ui';
 import { useId, type ReactNode } from 'react';
@@ -15,9 +22,9 @@ interface FieldsProps {
   onChange: (key: string, value: unknown) => void;
 }
 
-/** The properties of something, under their headings. */
+/** The properties of something, under their headings; those without effect are not shown. */
 export function Fields({ groups, values, defaults, onChange }: FieldsProps) {
-  return groups.map(({ heading, fields }) => (
+  return shownFields(groups, values).map(({ heading, fields }) => (
     <section key={heading} className="mt-3">
       <h4 className="mb-0.5 border-b border-rule text-xs text-dim">{heading}</h4>
       {fields.map((field) => (
@@ -78,7 +85,12 @@ function FieldRow({ id, field, children }: FieldRowProps) {
   );
 }
 
-export function ChoiceInput({ field, value, onChange }: ControlProps<ChoiceField, string>) {
+interface ChoiceInputProps extends ControlProps<ChoiceField, string> {
+  /** Shown while none of the choices is chosen. */
+  placeholder?: string;
+}
+
+export function ChoiceInput({ field, value, onChange, placeholder }: ChoiceInputProps) {
   const id = useId();
   return (
     <FieldRow id={id} field={field}>
@@ -88,7 +100,7 @@ export function ChoiceInput({ field, value, onChange }: ControlProps<ChoiceField
           className="flex h-6 w-28 items-center justify-between gap-1 border-b border-rule hover:border-edge"
         >
           <span className="truncate">
-            <Select.Value />
+            <Select.Value placeholder={placeholder} />
           </span>
           <ChevronDown size={13} className="shrink-0 text-dim" />
         </Select.Trigger>
@@ -148,7 +160,7 @@ export function ColorInput({ field, value, onChange }: ControlProps<ColorField, 
   );
 }
 
-function SwitchInput({ field, value, onChange }: ControlProps<SwitchField, boolean>) {
+export function SwitchInput({ field, value, onChange }: ControlProps<SwitchField, boolean>) {
   const id = useId();
   return (
     <FieldRow id={id} field={field}>
@@ -157,9 +169,9 @@ function SwitchInput({ field, value, onChange }: ControlProps<SwitchField, boole
           id={id}
           checked={value}
           onCheckedChange={onChange}
-          className="h-4 w-7 rounded-full border border-edge p-px data-[state=checked]:border-glass"
+          className="h-4 w-7 rounded-full border border-edge p-px data-[state=checked]:border-signal"
         >
-          <Switch.Thumb className="block size-3 rounded-full bg-edge transition-transform data-[state=checked]:translate-x-3 data-[state=checked]:bg-glass" />
+          <Switch.Thumb className="block size-3 rounded-full bg-edge transition-transform data-[state=checked]:translate-x-3 data-[state=checked]:bg-signal" />
         </Switch.Root>
       </span>
     </FieldRow>

@@ -3,6 +3,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { useAssets } from '../api/assets';
 import { HearPanel } from '../hear/HearPanel';
+import { ListeningView } from '../listening/ListeningView';
 import { Screen } from '../screen/Screen';
 import { ShowPanel } from '../show/ShowPanel';
 import { Tape } from '../tape/Tape';
@@ -10,16 +11,22 @@ import { useEditor } from './editorStore';
 import { FilmBar } from './FilmBar';
 import { useStage, useStageState } from './stageContext';
 
+interface WorkspaceProps {
+  /** The ear that is shown large, in place of the areas below the Tape. */
+  listeningTo: string | undefined;
+}
+
 /** One film: time on top, sound on the left, the picture in the middle, what is drawn on the right. */
-export function Workspace() {
+export function Workspace({ listeningTo }: WorkspaceProps) {
   const stage = useStage();
   const film = useEditor((state) => state.film);
   const openEar = useEditor((state) => state.openEar);
+  const watched = listeningTo ?? openEar ?? film.ears[0]?.id;
   const hashes = useMemo(() => film.tracks.flatMap(({ source }) => source.asset ?? []), [film.tracks]);
   const assets = useAssets(hashes);
   const problem = useStageState((state) => state.problem);
   useEffect(() => stage.setFilm(film, assets), [stage, film, assets]);
-  useEffect(() => stage.watch(openEar ?? film.ears[0]?.id), [stage, openEar, film.ears]);
+  useEffect(() => stage.watch(watched), [stage, watched]);
   useShortcuts();
   const columns = useDefaultLayout({ id: 'columns', storage: localStorage });
   const rows = useDefaultLayout({ id: 'rows', storage: localStorage });
@@ -38,28 +45,32 @@ export function Workspace() {
         defaultLayout={rows.defaultLayout}
         onLayoutChanged={rows.onLayoutChanged}
       >
-        <Panel id="tape" defaultSize="20%" minSize={96} maxSize="45%">
+        <Panel id="tape" defaultSize="27%" minSize={96} maxSize="60%">
           <Tape assets={assets} />
         </Panel>
         <Separator className="h-px bg-rule outline-offset-0 hover:bg-edge" aria-label="Height of the Tape" />
         <Panel id="areas">
-          <Group
-            orientation="horizontal"
-            defaultLayout={columns.defaultLayout}
-            onLayoutChanged={columns.onLayoutChanged}
-          >
-            <Panel id="hear" defaultSize={272} minSize={220} maxSize={420}>
-              <HearPanel assets={assets} />
-            </Panel>
-            <Separator className="w-px bg-rule hover:bg-edge" aria-label="Width of Hear" />
-            <Panel id="screen" minSize={360}>
-              <Screen />
-            </Panel>
-            <Separator className="w-px bg-rule hover:bg-edge" aria-label="Width of Show" />
-            <Panel id="show" defaultSize={280} minSize={230} maxSize={420}>
-              <ShowPanel />
-            </Panel>
-          </Group>
+          {listeningTo === undefined ? (
+            <Group
+              orientation="horizontal"
+              defaultLayout={columns.defaultLayout}
+              onLayoutChanged={columns.onLayoutChanged}
+            >
+              <Panel id="hear" defaultSize={272} minSize={220} maxSize={420}>
+                <HearPanel assets={assets} />
+              </Panel>
+              <Separator className="w-px bg-rule hover:bg-edge" aria-label="Width of Hear" />
+              <Panel id="screen" minSize={360}>
+                <Screen />
+              </Panel>
+              <Separator className="w-px bg-rule hover:bg-edge" aria-label="Width of Show" />
+              <Panel id="show" defaultSize={280} minSize={230} maxSize={420}>
+                <ShowPanel />
+              </Panel>
+            </Group>
+          ) : (
+            <ListeningView earId={listeningTo} />
+          )}
         </Panel>
       </Group>
     </div>

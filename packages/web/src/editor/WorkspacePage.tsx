@@ -9,7 +9,7 @@ import { StageContext } from './stageContext';
 import { keptHistory, useFilmSaving } from './useFilmSaving';
 import { Workspace } from './Workspace';
 
-/** Opens the film named in the address. */
+/** Opens the film named in the address; /films/:id/listening/:ear shows one of its ears large. */
 export function WorkspacePage() {
   const { id = '' } = useParams();
   const film = useStoredFilm(id);
@@ -40,6 +40,12 @@ function OpenFilm({ stored }: { stored: StoredFilm }) {
   return history.data ? <OpenedFilm stored={stored} history={history.data} /> : null;
 }
 
+/** The ear that the address asks for. */
+function useListeningTo(): string | undefined {
+  const { '*': rest = '' } = useParams();
+  return /^listening\/(.+)$/.exec(rest)?.[1];
+}
+
 function OpenedFilm({
   stored,
   history,
@@ -51,10 +57,11 @@ function OpenedFilm({
   const [stage] = useState(() => new Stage());
   useEffect(() => () => stage.close(), [stage]);
   useFilmSaving(store);
+  const listeningTo = useListeningTo();
   return (
     <EditorContext value={store}>
       <StageContext value={stage}>
-        <Workspace />
+        <Workspace listeningTo={listeningTo} />
       </StageContext>
     </EditorContext>
   );

@@ -1,4 +1,4 @@
-import type { Ear, Film, Layer } from '@cyclogram/core';
+import type { Ear, Film, Follower, Layer, Track } from '@cyclogram/core';
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { makeChange, redoChange, undoChange, type Change, type History } from './history';
@@ -19,12 +19,14 @@ export interface EditorState extends History {
   saving: SaveState;
   selectedLayer: string | undefined;
   openEar: string | undefined;
+  openFollower: string | undefined;
   /** Changes the film; `key` joins quick changes of one thing into one undo step. */
   change(label: string, edit: (film: Film) => void, key?: string): void;
   undo(): void;
   redo(): void;
   selectLayer(id: string | undefined): void;
   openEarCard(id: string | undefined): void;
+  openFollowerCard(id: string | undefined): void;
   setSaving(saving: SaveState, revision?: number): void;
 }
 
@@ -63,12 +65,14 @@ export function createEditorStore({
       // A film with one layer opens it; with several, the list comes first.
       selectedLayer: onlyOne(document.layers),
       openEar: onlyOne(document.ears),
+      openFollower: undefined,
       change: (label, edit, key = '') =>
         setHistory((history) => makeChange(history, label, key, Date.now(), edit)),
       undo: () => setHistory(undoChange),
       redo: () => setHistory(redoChange),
       selectLayer: (selectedLayer) => set({ selectedLayer }),
       openEarCard: (openEar) => set({ openEar }),
+      openFollowerCard: (openFollower) => set({ openFollower }),
       setSaving: (saving, nextRevision) =>
         set(nextRevision === undefined ? { saving } : { saving, revision: nextRevision }),
     };
@@ -87,6 +91,10 @@ export function useEditor<T>(select: (state: EditorState) => T): T {
 /** The layer with this id, for use inside a change. */
 export const findLayer = (film: Film, id: string): Layer | undefined =>
   film.layers.find((layer) => layer.id === id);
+export const findTrack = (film: Film, id: string): Track | undefined =>
+  film.tracks.find((track) => track.id === id);
+export const findFollower = (film: Film, id: string): Follower | undefined =>
+  film.followers.find((follower) => follower.id === id);
 export const findEar = (film: Film, id: string): Ear | undefined => film.ears.find((ear) => ear.id === id);
 
 /** An id that none of the items has: the first free `stem-n`. */

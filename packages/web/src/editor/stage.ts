@@ -1,15 +1,28 @@
-import { frameAt, frameMoment, heardTracks, type Film } from '@cyclogram/core';
+import {
+  filmSamples,
+  frameAt,
+  frameMoment,
+  heardTracks,
+  pcmSampleRate,
+  placeTrack,
+  type Film,
+  type Track,
+} from '@cyclogram/core';
 import { createStore, type StoreApi } from 'zustand';
 import type { Asset } from '../api/assets';
 import { clockTime, Player, type ClockState } from '../sound/player';
 import type {
   EarReport,
+  FollowerReport,
   FromHearing,
   FromPainting,
+  LiveLevels,
   PaintStats,
-  SpectrogramPicture,
+  QuestionName,
+  Questions,
   ToHearing,
   ToPainting,
+  TrackSource,
 } from '../workers/messages';
 
 /** What changes rarely enough to be shown by React. What changes every frame is asked for: see {@link Stage}. */
@@ -17,14 +30,20 @@ export interface StageState {
   playing: boolean;
   speed: number;
   loop: readonly [number, number] | undefined;
+  /** How long the film is when its length is not set, in seconds. */
+  trackSeconds: number;
   /** 0..1 of the song that has been heard. */
   heard: number;
   ears: Record<string, EarReport>;
-  spectrogram: SpectrogramPicture | undefined;
+  followers: Record<string, FollowerReport>;
+  /** Counts up whenever more of the spectrogram has been heard. */
+  spectrogramVersion: number;
   stats: PaintStats | undefined;
   problem: string | undefined;
   /** Track that alone is played, for listening. */
   only: string | undefined;
+  /** Tracks that are not played for now. */
+  muted: readonly string[];
 }
 
 /**
@@ -36,15 +55,18 @@ export class Stage {
     playing: false,
     speed: 1,
     loop: undefined,
+    trackSeconds: 0,
     heard: 0,
     ears: {},
-    spectrogram: undefined,
+    followers: {},
+    spectrogramVersion: 0,
     stats: undefined,
     problem: undefined,
     only: undefined,
+    muted: [],
   }));
-  /** Band levels by ear at the last painted frame. */
-  levels: ReadonlyMap<string, Float32Array> = new Map();
+  /** What is heard at the last painted frame. */
+  live: LiveLevels = { time: 0, ears: new Map(), peaks: new Map(), followers: new Map() };
   private clock: ClockState;
   private readonly listeners = new Set<() => void>();
   private readonly hearing = new Worker(new URL('../workers/hearing.worker.ts', import.meta.url), {
@@ -55,6 +77,11 @@ export class Stage {
   });
   private readonly player: Player;
   private readonly saves = new Map<number, (blob: Blob) => void>();
+  private readonly questions = new Map<
+    number,
+    { resolve: (answer: never) => void; reject: (error: Error) => void }
+  >();
+  private lastQuestion = 0;
   private film: Film | undefined;
   private assets: ReadonlyMap<string, Asset> = new Map();
   private filmSeconds = 0;
@@ -95,8 +122,9 @@ export class Stage {
   }
 
   /** The canvas to paint on, once. */
-  setCanvas(canvas: OffscreenCanvas): void {
-    this.tellPainting({ say: 'canvas', canvas }, [canvas]);
+  /** The canvas to paint on; none while no Screen is shown. */
+  setCanvas(canvas: OffscreenCanvas | undefined): void {
+    this.tellPainting({ say: 'canvas', canvas }, canvas ? [canvas] : []);
   }
 
   /** Room for the picture in device pixels. */
@@ -108,21 +136,50 @@ export class Stage {
   setFilm(film: Film, assets: ReadonlyMap<string, Asset>): void {
     this.film = film;
     this.assets = assets;
-    const length = Math.max(
-      0,
-      ...film.tracks.map(({ source }) => assets.get(source.asset ?? '')?.length ?? 0),
-    );
-    this.filmSeconds = length / 48000;
+    this.filmSeconds = this.secondsOf(film, assets);
+    this.state.setState({ trackSeconds: this.secondsOf({ ...film, length: null }, assets) });
+    const length = Math.round(this.filmSeconds * pcmSampleRate);
     this.tellPainting({ say: 'film', film });
-    const ears = film.ears.map((ear) => ({
-      ear,
-      tracks: heardTracks(film, ear).flatMap(({ source, gain }) => {
-        const asset = assets.get(source.asset ?? '');
-        return asset ? [{ sha256: asset.sha256, channels: asset.channels, length: asset.length, gain }] : [];
-      }),
-    }));
-    this.tellHearing({ say: 'film', ears, length });
+    const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(heardTracks(film, ear)) }));
+    this.tellHearing({ say: 'film', ears, followers: film.followers, length });
     this.updateTracks();
+  }
+
+  /** Length of a film in seconds, as far as its sounds are known. */
+  secondsOf(film: Film, assets: ReadonlyMap<string, Asset>): number {
+    return filmSamples(film, ({ source }) => assets.get(source.asset ?? '')?.length) / pcmSampleRate;
+  }
+
+  private asset(track: Track): Asset | undefined {
+    return this.assets.get(track.source.asset ?? '');
+  }
+
+  /** Tracks as the hearing worker needs them; those whose sound is not known yet are left out. */
+  private sources(tracks: Track[]): TrackSource[] {
+    return tracks.flatMap((track) => {
+      const asset = this.asset(track);
+      if (!asset) return [];
+      const { sha256, channels, length } = asset;
+      return [{ sha256, channels, length, gain: track.gain, placement: placeTrack(track, length) }];
+    });
+  }
+
+  /** Asks the hearing worker something. @throws Error saying why there is no answer */
+  ask<Name extends QuestionName>(
+    what: Name,
+    given: Questions[Name]['given'],
+  ): Promise<Questions[Name]['answer']> {
+    const id = ++this.lastQuestion;
+    return new Promise((resolve, reject) => {
+      this.questions.set(id, { resolve, reject });
+      this.tellHearing({ say: 'ask', id, what, given });
+    });
+  }
+
+  /** Tempo and beats of what is listened to; null when nothing repeats. */
+  findBeats() {
+    const listened = (this.film?.tracks ?? []).filter((track) => track.listened);
+    return this.ask('beats', { tracks: this.sources(listened) });
   }
 
   /** The ear whose spectrogram the Tape shows. */
@@ -155,9 +212,27 @@ export class Stage {
     this.player.setLoop(loop);
   }
 
+  /** Plays a moment for itself, while someone looks for a place. */
+  scrub(time: number): void {
+    void this.player.scrub(time).catch(() => {});
+  }
+
+  /** Lets only a range be heard, in Hz; undefined for all. */
+  setBand(band: readonly [number, number] | undefined): void {
+    void this.player.setBand(band);
+  }
+
   /** Plays one track alone, for listening; the film is not changed. */
   setOnly(only: string | undefined): void {
     this.state.setState({ only });
+    this.updateTracks();
+  }
+
+  /** Does not play a track for now; the film is not changed. */
+  setMuted(id: string, mute: boolean): void {
+    this.state.setState(({ muted }) => ({
+      muted: mute ? [...muted, id] : muted.filter((other) => other !== id),
+    }));
     this.updateTracks();
   }
 
@@ -179,12 +254,14 @@ export class Stage {
   }
 
   private updateTracks(): void {
-    const { only } = this.state.getState();
-    const tracks = (this.film?.tracks ?? []).filter(({ id, muted }) => (only ? id === only : !muted));
+    const { only, muted } = this.state.getState();
+    const tracks = (this.film?.tracks ?? []).filter(({ id, heard }) =>
+      only ? id === only : heard && !muted.includes(id),
+    );
     this.player.setTracks(
-      tracks.flatMap(({ source, gain }) => {
-        const asset = this.assets.get(source.asset ?? '');
-        return asset ? [{ asset, gain }] : [];
+      tracks.flatMap((track) => {
+        const asset = this.asset(track);
+        return asset ? [{ asset, gain: track.gain, placement: placeTrack(track, asset.length) }] : [];
       }),
       this.filmSeconds,
     );
@@ -207,16 +284,35 @@ export class Stage {
 
   private onHearing(message: FromHearing): void {
     const { setState } = this.state;
-    if (message.say === 'progress') setState({ heard: message.share });
-    else if (message.say === 'ear') {
-      setState(({ ears }) => ({ ears: { ...ears, [message.earId]: message.report }, problem: undefined }));
-    } else if (message.say === 'spectrogram') setState({ spectrogram: message.picture });
-    else setState({ problem: message.text });
+    switch (message.say) {
+      case 'progress':
+        return setState({ heard: message.share });
+      case 'ear':
+        return setState(({ ears }) => ({
+          ears: { ...ears, [message.earId]: message.report },
+          problem: undefined,
+        }));
+      case 'follower':
+        return setState(({ followers }) => ({
+          followers: { ...followers, [message.followerId]: message.report },
+        }));
+      case 'spectrogram':
+        return setState(({ spectrogramVersion }) => ({ spectrogramVersion: spectrogramVersion + 1 }));
+      case 'failed':
+        return setState({ problem: message.text });
+      case 'answer':
+        this.questions.get(message.id)?.resolve(message.answer as never);
+        this.questions.delete(message.id);
+        return;
+      case 'noAnswer':
+        this.questions.get(message.id)?.reject(new Error(message.text));
+        this.questions.delete(message.id);
+    }
   }
 
   private onPainting(message: FromPainting): void {
     if (message.say === 'levels') {
-      this.levels = message.levels;
+      this.live = message.live;
       for (const listener of this.listeners) listener();
     } else if (message.say === 'stats') this.state.setState({ stats: message.stats });
     else {

@@ -24,13 +24,21 @@ export function AddSong() {
 }
 
 interface AddSongDialogProps {
+  title?: string;
+  description?: string;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   onAdded: (asset: Asset) => void;
 }
 
 /** Adds another track: an instrument of the song, or another take. */
-export function AddSongDialog({ open, onOpenChange, onAdded }: AddSongDialogProps) {
+export function AddSongDialog({
+  open,
+  onOpenChange,
+  onAdded,
+  title = 'Add a track',
+  description = 'A separate instrument shows what the mix hides. It is not heard in the film: ears can listen to it all the same.',
+}: AddSongDialogProps) {
   const queries = useQueryClient();
   const added = (asset: Asset) => {
     queries.setQueryData(['asset', asset.sha256], asset);
@@ -38,12 +46,7 @@ export function AddSongDialog({ open, onOpenChange, onAdded }: AddSongDialogProp
     onOpenChange(false);
   };
   return (
-    <Dialog
-      open={open}
-      onOpenChange={onOpenChange}
-      title="Add a track"
-      description="A separate instrument shows what the mix hides. It comes muted: ears can listen to it all the same."
-    >
+    <Dialog open={open} onOpenChange={onOpenChange} title={title} description={description}>
       <SongDrop onAdded={added} words="Drop an audio file." />
     </Dialog>
   );

@@ -57,7 +57,9 @@ export function SongDrop({ onAdded, words }: { onAdded: (asset: Asset) => void; 
               )}
             </div>
           ) : (
-            <p className="text-dim">WAV, MP3, FLAC, OGG or M4A, up to 500 MB and two hours.</p>
+            <p className="text-dim">
+              WAV, AIFF, CAF, MP3, M4A, AAC, FLAC, OGG or Opus, up to 500 MB and two hours.
+            </p>
           )}
         </>
       )}

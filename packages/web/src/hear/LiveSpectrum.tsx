@@ -1,10 +1,18 @@
 import { useEffect, useRef } from 'react';
-import { useStage } from '../editor/stageContext';
+import { useStage, useStageState } from '../editor/stageContext';
 import { useElementSize } from '../screen/useElementSize';
 
-/** The levels of an ear's bands now. */
-export function LiveSpectrum({ earId, height }: { earId: string; height: number }) {
+const colour = { line: '#37312b', bar: '#f0ac48', full: '#ff7a6b', peak: '#efe8dc', text: '#aca294' };
+
+interface LiveSpectrumProps {
+  earId: string;
+  height: number;
+}
+
+/** The levels of an ear's bands now, from floor to ceiling; what is full is red at its top. */
+export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
   const stage = useStage();
+  const limits = useStageState((state) => state.ears[earId]?.limits);
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width } = useElementSize(box);
@@ -12,24 +20,48 @@ export function LiveSpectrum({ earId, height }: { earId: string; height: number 
     const element = canvas.current;
     const context = element?.getContext('2d');
     if (!element || !context || width < 1) return;
-    element.width = width;
-    element.height = height;
+    const ratio = window.devicePixelRatio || 1;
+    element.width = Math.round(width * ratio);
+    element.height = Math.round(height * ratio);
+    context.scale(ratio, ratio);
     const draw = () => {
-      const levels = stage.levels.get(earId);
+      const levels = stage.live.ears.get(earId);
+      const peaks = stage.live.peaks.get(earId);
       context.clearRect(0, 0, width, height);
-      context.fillStyle = '#37312b';
+      context.fillStyle = colour.line;
+      context.fillRect(0, 0, width, 1);
       context.fillRect(0, height - 1, width, 1);
       if (!levels) return;
-      context.fillStyle = '#f0ac48';
       const step = width / levels.length;
+      const barWidth = Math.max(step - 1, 0.5);
       levels.forEach((level, band) => {
-        const tall = level * (height - 1);
-        context.fillRect(band * step, height - 1 - tall, Math.max(step - 1, 0.5), tall);
+        const tall = Math.min(Math.max(level, 0), 1) * (height - 2);
+        context.fillStyle = colour.bar;
+        context.fillRect(band * step, height - 1 - tall, barWidth, tall);
+        if (level >= 1) {
+          context.fillStyle = colour.full;
+          context.fillRect(band * step, 1, barWidth, 2);
+        }
       });
+      if (peaks) {
+        context.fillStyle = colour.peak;
+        peaks.forEach((peak, band) => {
+          const tall = Math.min(Math.max(peak, 0), 1) * (height - 2);
+          context.fillRect(band * step, height - 2 - tall, barWidth, 1);
+        });
+      }
+      if (limits && height > 50) {
+        context.font = '10px "Martian Mono Variable", monospace';
+        context.textBaseline = 'top';
+        context.fillStyle = colour.text;
+        context.fillText(`${limits.ceilingDb.toFixed(0)} dB`, 2, 3);
+        context.textBaseline = 'bottom';
+        context.fillText(`${limits.floorDb.toFixed(0)} dB`, 2, height - 2);
+      }
     };
     draw();
     return stage.onFrame(draw);
-  }, [stage, earId, width, height]);
+  }, [stage, earId, width, height, limits]);
   return (
     <div ref={box} className="w-full">
       <canvas

@@ -54,6 +54,7 @@ function Picture() {
     canvas.setAttribute('aria-label', 'The picture now');
     holder.current!.replaceChildren(canvas);
     stage.setCanvas(canvas.transferControlToOffscreen());
+    return () => stage.setCanvas(undefined);
   }, [stage]);
   return <div ref={holder} className="size-full" />;
 }

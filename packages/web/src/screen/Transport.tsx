@@ -4,6 +4,7 @@ import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { IconButton } from '../controls/Button';
 import { ChoiceInput } from '../controls/Fields';
+import { saveFile } from '../controls/saveFile';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
@@ -32,11 +33,7 @@ export function Transport() {
   };
   const savePicture = async () => {
     const blob = await stage.savePicture();
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(blob);
-    link.download = `${title || 'film'} ${clock(stage.time(), true).replace(':', '-')}.png`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(blob, `${title || 'film'} ${clock(stage.time(), true).replace(':', '-')}.png`);
   };
   return (
     <div

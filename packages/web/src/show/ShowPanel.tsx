@@ -1,4 +1,4 @@
-import { defaultEar, defaultFilm, defaultLayer } from '@cyclogram/core';
+import { defaultEar, defaultFilm, defaultLayer, mostSeconds } from '@cyclogram/core';
 import {
   closestCenter,
   DndContext,
@@ -18,7 +18,9 @@ import {
 import { Plus } from 'lucide-react';
 import { Button, IconButton } from '../controls/Button';
 import { Fields } from '../controls/Fields';
+import { NumberInput } from '../controls/NumberInput';
 import { freeId, useEditor } from '../editor/editorStore';
+import { useStageState } from '../editor/stageContext';
 import { LayerRow } from './LayerRow';
 
 /** The picture side: layers front to back, the selected one open, and the background behind them. */
@@ -96,6 +98,38 @@ const colorFields = [
 
 const standard = defaultFilm('');
 
+const lengthField = {
+  kind: 'number',
+  key: 'length',
+  label: 'Length',
+  help: 'How long the film is. Unless set, as long as the longest track that is heard.',
+  min: 0.1,
+  max: mostSeconds,
+  step: 1,
+  unit: 's',
+} as const;
+
+/** Length of the film: set, or that of its longest track. */
+function LengthInput() {
+  const length = useEditor((state) => state.film.length);
+  const change = useEditor((state) => state.change);
+  const own = useStageState((state) => state.trackSeconds);
+  const set = (value: number | null) => change('length', (film) => void (film.length = value), 'length');
+  return (
+    <>
+      <NumberInput field={lengthField} value={length ?? own} onChange={set} resetTo={own} />
+      {length !== null && (
+        <p className="flex items-center justify-between text-xs text-dim">
+          Set by hand.
+          <button type="button" className="underline hover:text-paper" onClick={() => set(null)}>
+            Follow the tracks
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
+
 /** What is behind all layers: the picture's size and rate, and its background. */
 function PictureCard() {
   const film = useEditor((state) => state.film);
@@ -118,6 +152,7 @@ function PictureCard() {
           )
         }
       />
+      <LengthInput />
     </div>
   );
 }

@@ -12,6 +12,7 @@ const asset = {
   seconds: 6,
   overviewStep: 480,
 };
+const placement = { start: 0, first: 0, last: length };
 const samples = Int16Array.from({ length }, (_, n) => (n % 30000) - 15000);
 let requests: string[] = [];
 
@@ -44,6 +45,9 @@ class FakeContext {
   }
   close() {
     return Promise.resolve();
+  }
+  createGain() {
+    return { connect: () => {} };
   }
   createBuffer(_channels: number, size: number) {
     const data = new Float32Array(size);
@@ -79,7 +83,7 @@ async function playing(change: (player: Player) => void = () => {}) {
       throw error;
     },
   );
-  player.setTracks([{ asset, gain: 0 }], 6);
+  player.setTracks([{ asset, gain: 0, placement }], 6);
   change(player);
   await player.play();
   await settle();
@@ -177,7 +181,7 @@ describe('playing', () => {
     const { player, context } = await playing();
     context.currentTime = context.started[0]!.at + 0.25;
     const before = context.started.length;
-    player.setTracks([{ asset, gain: -20 }], 6);
+    player.setTracks([{ asset, gain: -20, placement }], 6);
     await settle();
     const piece = context.started[before]!;
     expect(piece.samples[0]).toBeCloseTo((samples[12000]! / 32768) * 0.1, 4);

@@ -1,4 +1,5 @@
-import { dbToGain, pcmSampleRate } from '@cyclogram/core';
+import { coveredPart, dbToGain, pcmSampleRate, type Placement } from '@cyclogram/core';
+import { connectBand } from './bandPass';
 import type { Asset } from '../api/assets';
 import { PcmSource } from './pcmSource';
 
@@ -7,6 +8,7 @@ export interface PlayedTrack {
   asset: Asset;
   /** dB */
   gain: number;
+  placement: Placement;
 }
 
 /** Where playback stands, to be carried on from by anyone with a clock. */
@@ -34,6 +36,9 @@ interface Piece {
 const pieceSeconds = 1;
 const aheadSeconds = 2.5;
 const pumpInterval = 80;
+/** Length of what is played while scrubbing, and how it fades in and out. */
+const grainSeconds = 0.09;
+const grainShape = Float32Array.from({ length: 64 }, (_, i) => Math.sin((Math.PI * i) / 63) ** 2);
 
 export const wallClock = () => performance.timeOrigin + performance.now();
 
@@ -58,6 +63,9 @@ export class Player {
   private run = 0;
   private pumping = false;
   private timer: ReturnType<typeof setInterval> | undefined;
+  /** What everything that is played goes through. */
+  private input: GainNode | undefined;
+  private scrubbing = false;
 
   /** @param onChange told whenever the clock's course changes, and now and then in between */
   constructor(
@@ -71,7 +79,10 @@ export class Player {
       end === this.end &&
       tracks.length === this.tracks.length &&
       tracks.every(
-        (track, i) => track.gain === this.tracks[i]!.gain && track.asset === this.tracks[i]!.asset,
+        (track, i) =>
+          track.gain === this.tracks[i]!.gain &&
+          track.asset === this.tracks[i]!.asset &&
+          JSON.stringify(track.placement) === JSON.stringify(this.tracks[i]!.placement),
       );
     if (same) return;
     const time = this.time();
@@ -103,8 +114,7 @@ export class Player {
 
   async play(): Promise<void> {
     if (this.playing || this.end === 0) return;
-    this.context ??= new AudioContext({ sampleRate: pcmSampleRate, latencyHint: 'interactive' });
-    await this.context.resume();
+    await this.openContext();
     const start = this.restTime >= this.end - 0.02 ? (this.loop?.[0] ?? 0) : this.restTime;
     this.playing = true;
     this.timer ??= setInterval(() => this.pump(), pumpInterval);
@@ -141,6 +151,48 @@ export class Player {
   close(): void {
     this.pause();
     void this.context?.close();
+  }
+
+  /** Lets only a range be heard, in Hz; undefined for all. */
+  async setBand(band: readonly [number, number] | undefined): Promise<void> {
+    const context = await this.openContext();
+    connectBand(context, this.input!, band);
+  }
+
+  /** Plays a moment for itself, while someone looks for a place. One at a time; others are dropped. */
+  async scrub(time: number): Promise<void> {
+    if (this.playing || this.scrubbing) return;
+    this.scrubbing = true;
+    try {
+      const context = await this.openContext();
+      const start = Math.max(0, time - grainSeconds / 2);
+      const buffers = await Promise.all(
+        this.tracks.map((track) => this.load(context, track, start, start + grainSeconds)),
+      );
+      const at = context.currentTime + 0.01;
+      const fade = new GainNode(context, { gain: 0 });
+      fade.connect(this.input!);
+      fade.gain.setValueCurveAtTime(grainShape, at, grainSeconds);
+      for (const loaded of buffers) {
+        if (!loaded) continue;
+        const node = new AudioBufferSourceNode(context, { buffer: loaded.buffer });
+        node.connect(fade);
+        node.start(at + loaded.offset);
+      }
+      await new Promise((resolve) => setTimeout(resolve, grainSeconds * 700));
+    } finally {
+      this.scrubbing = false;
+    }
+  }
+
+  private async openContext(): Promise<AudioContext> {
+    if (!this.context) {
+      this.context = new AudioContext({ sampleRate: pcmSampleRate, latencyHint: 'interactive' });
+      this.input = this.context.createGain();
+      this.input.connect(this.context.destination);
+    }
+    await this.context.resume();
+    return this.context;
   }
 
   private restart(time: number): void {
@@ -196,8 +248,8 @@ export class Player {
       if (run !== this.run) return;
       const contextStart = Math.max(this.nextContext, context.currentTime + 0.01);
       const contextEnd = contextStart + (stop - start) / this.speed;
-      const nodes = buffers.flatMap((buffer) =>
-        buffer ? [this.startNode(context, buffer, contextStart)] : [],
+      const nodes = buffers.flatMap((loaded) =>
+        loaded ? [this.startNode(context, loaded.buffer, contextStart + loaded.offset / this.speed)] : [],
       );
       this.pieces.push({ contextStart, contextEnd, filmStart: start, nodes });
       this.pieces = this.pieces.filter((piece) => piece.contextEnd > context.currentTime - 1);
@@ -210,25 +262,33 @@ export class Player {
     const node = context.createBufferSource();
     node.buffer = buffer;
     node.playbackRate.value = this.speed;
-    node.connect(context.destination);
+    node.connect(this.input!);
     node.start(at);
     return node;
   }
 
-  /** Samples of a track for [start, stop) in seconds; undefined beyond its end. */
-  private async load(context: AudioContext, { asset, gain }: PlayedTrack, start: number, stop: number) {
-    const first = Math.round(start * pcmSampleRate);
-    const last = Math.min(Math.round(stop * pcmSampleRate), asset.length);
-    if (last <= first) return undefined;
-    const samples = await this.source.read(asset, first, last);
+  /**
+   * What a track plays in [start, stop) of the film, in seconds, and how long
+   * after `start` it begins; undefined where it has nothing.
+   */
+  private async load(
+    context: AudioContext,
+    { asset, gain, placement }: PlayedTrack,
+    start: number,
+    stop: number,
+  ): Promise<{ buffer: AudioBuffer; offset: number } | undefined> {
+    const sample = (seconds: number) => Math.round(seconds * pcmSampleRate);
+    const part = coveredPart(placement, sample(start), sample(stop));
+    if (!part) return undefined;
+    const samples = await this.source.read(asset, part.from, part.to);
     const { channels } = asset;
-    const buffer = context.createBuffer(channels, last - first, pcmSampleRate);
+    const buffer = context.createBuffer(channels, part.to - part.from, pcmSampleRate);
     const factor = dbToGain(gain) / 32768;
     for (let channel = 0; channel < channels; channel++) {
       const out = buffer.getChannelData(channel);
       for (let n = 0; n < out.length; n++) out[n] = samples[n * channels + channel]! * factor;
     }
-    return buffer;
+    return { buffer, offset: part.offset / pcmSampleRate };
   }
 }
 

@@ -1,52 +1,54 @@
 import { playedTracks } from '@cyclogram/core';
-import { useQueries } from '@tanstack/react-query';
-import { ZoomIn, ZoomOut } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Asset } from '../api/assets';
-import { IconButton } from '../controls/Button';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
-import { useElementSize } from '../screen/useElementSize';
 import { AddSong } from '../films/AddSong';
-import { drawTape, rulerHeight } from './drawTape';
-import { panView, zoomView, type TapeView } from './tapeView';
+import { useElementSize } from '../screen/useElementSize';
+import { drawTape } from './drawTape';
+import { TapeTools } from './TapeTools';
+import { followView, panView, zoomView, type TapeView } from './tapeView';
+import { useOverview, useSpectrogram, useWaveDetail } from './useTapeData';
+import { useTapePointer } from './useTapePointer';
 
-/** The time axis: ruler, waveform and what the open ear hears. Click or drag to move, drag on the ruler to loop, wheel to zoom. */
+/**
+ * The time axis: ruler with beats, waveform, spectrogram, and the open follower's
+ * level. Click or drag to move, drag on the ruler to loop, wheel to zoom.
+ */
 export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
   const stage = useStage();
   const film = useEditor((state) => state.film);
-  const openEar = useEditor((state) => state.openEar) ?? film.ears[0]?.id;
-  const spectrogram = useStageState((state) => state.spectrogram);
+  const openFollower = useEditor((state) => state.openFollower);
   const heard = useStageState((state) => state.heard);
   const loop = useStageState((state) => state.loop);
-  const ear = film.ears.find(({ id }) => id === openEar);
-  const tracks = film.tracks.flatMap(({ source }) => assets.get(source.asset ?? '') ?? []);
-  const end = Math.max(0, ...tracks.map(({ seconds }) => seconds));
-  const shown = playedTracks(film)[0] ?? film.tracks[0];
-  const shownAsset = assets.get(shown?.source.asset ?? '');
-  const overview = useOverview(shownAsset);
+  const report = useStageState((state) => (openFollower ? state.followers[openFollower] : undefined));
+  // The stage has been told the film, and what is known of its sounds, by the time this is shown.
+  const end = useFilmSeconds(assets);
+  const follower = film.followers.find(({ id, kind }) => id === openFollower && kind !== 'beat');
+  const track = playedTracks(film)[0] ?? film.tracks[0];
+  const asset = assets.get(track?.source.asset ?? '');
+  const overview = useOverview(asset);
 
   const [view, setView] = useState<TapeView>();
   const visible = useMemo(() => (view && view.to <= end + 1e-6 ? view : { from: 0, to: end }), [view, end]);
+  const tiles = useSpectrogram(visible, end);
+  const detail = useWaveDetail(track, asset, visible);
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const head = useRef<HTMLDivElement>(null);
   const { width, height } = useElementSize(box);
-
-  const picture = useMemo(
-    () =>
-      spectrogram && spectrogram.earId === openEar
-        ? new ImageData(spectrogram.pixels, spectrogram.width, spectrogram.height)
-        : undefined,
-    [spectrogram, openEar],
-  );
-  const bitmap = useBitmap(picture);
+  const pointer = useTapePointer({
+    ...{ box, view: visible, width, height, end, beats: film.beats },
+    ...{ follower, report },
+  });
 
   useEffect(() => {
-    if (canvas.current && width > 0)
-      drawTape(canvas.current, { width, height, view: visible, end, overview, bitmap, loop, ear });
-  }, [width, height, visible, end, overview, bitmap, loop, ear]);
+    if (!canvas.current || width < 1) return;
+    const { beats } = film;
+    const contents = { width, height, view: visible, end, track, overview, detail, tiles };
+    drawTape(canvas.current, { ...contents, loop, beats, follower, report });
+  }, [width, height, visible, end, track, overview, detail, tiles, loop, film, follower, report]);
 
   useEffect(() => {
     const move = () => {
@@ -58,6 +60,8 @@ export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
     move();
     return stage.onFrame(move);
   }, [stage, visible, width, end]);
+
+  useFollowing(visible, setView, end);
 
   // React listens to wheels passively, where scrolling cannot be prevented.
   useEffect(() => {
@@ -76,40 +80,6 @@ export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
     return () => element?.removeEventListener('wheel', onWheel);
   }, [visible, width, end]);
 
-  const drag = useRef<{ kind: 'move' } | { kind: 'loop'; from: number }>(undefined);
-  const timeAt = (event: PointerEvent) => {
-    const x = event.clientX - box.current!.getBoundingClientRect().left;
-    return Math.min(Math.max(visible.from + (x / width) * (visible.to - visible.from), 0), end);
-  };
-  const onPointerDown = (event: PointerEvent) => {
-    if (event.button !== 0 || end === 0) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    const y = event.clientY - box.current!.getBoundingClientRect().top;
-    if (y < rulerHeight) drag.current = { kind: 'loop', from: timeAt(event) };
-    else {
-      drag.current = { kind: 'move' };
-      stage.seek(timeAt(event));
-    }
-  };
-  const onPointerMove = (event: PointerEvent) => {
-    if (!drag.current) return;
-    const time = timeAt(event);
-    if (drag.current.kind === 'move') stage.seek(time);
-    else {
-      const { from } = drag.current;
-      if (Math.abs(time - from) > 0.05) stage.setLoop([Math.min(from, time), Math.max(from, time)]);
-    }
-  };
-  const onPointerUp = (event: PointerEvent) => {
-    if (drag.current?.kind === 'loop') {
-      const time = timeAt(event);
-      if (Math.abs(time - drag.current.from) <= 0.05) {
-        stage.setLoop(undefined);
-        stage.seek(time);
-      }
-    }
-    drag.current = undefined;
-  };
   const zoom = (factor: number) => setView(zoomView(visible, factor, stage.time(), end));
   const onKeyDown = (event: KeyboardEvent) => {
     const step = (visible.to - visible.from) / 50;
@@ -121,73 +91,66 @@ export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
     event.preventDefault();
   };
 
+  if (film.tracks.length === 0) {
+    return (
+      <section aria-label="Tape" className="h-full bg-room">
+        <AddSong />
+      </section>
+    );
+  }
   return (
     <section aria-label="Tape" className="relative h-full bg-room">
-      {film.tracks.length === 0 ? (
-        <AddSong />
-      ) : (
-        <>
-          <div
-            ref={box}
-            role="slider"
-            tabIndex={0}
-            aria-label="Time in the song"
-            aria-valuemin={0}
-            aria-valuemax={end}
-            aria-valuenow={stage.time()}
-            aria-valuetext={clock(stage.time(), true)}
-            className="absolute inset-0 cursor-text touch-none overflow-hidden -outline-offset-2"
-            onPointerDown={onPointerDown}
-            onPointerMove={onPointerMove}
-            onPointerUp={onPointerUp}
-            onKeyDown={onKeyDown}
-          >
-            <canvas ref={canvas} className="block size-full" />
-            <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
-          </div>
-          <div className="pointer-events-none absolute top-0 right-0 flex items-center bg-room px-1 text-dim">
-            {heard < 1 && (
-              <span className="figures mx-2 text-amber">hearing {Math.round(heard * 100)} %</span>
-            )}
-            <span className="pointer-events-auto flex">
-              <IconButton label="Zoom out" className="size-5" onClick={() => zoom(1 / 0.6)}>
-                <ZoomOut size={13} />
-              </IconButton>
-              <IconButton label="Zoom in" className="size-5" onClick={() => zoom(0.6)}>
-                <ZoomIn size={13} />
-              </IconButton>
-            </span>
-          </div>
-        </>
-      )}
+      <div
+        ref={box}
+        role="slider"
+        tabIndex={0}
+        aria-label="Time in the song"
+        aria-valuemin={0}
+        aria-valuemax={end}
+        aria-valuenow={stage.time()}
+        aria-valuetext={clock(stage.time(), true)}
+        className="absolute inset-0 touch-none overflow-hidden -outline-offset-2"
+        style={{ cursor: pointer.cursor }}
+        onPointerDown={pointer.onPointerDown}
+        onPointerMove={pointer.onPointerMove}
+        onPointerUp={pointer.onPointerUp}
+        onKeyDown={onKeyDown}
+      >
+        <canvas ref={canvas} className="block size-full" />
+        <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
+      </div>
+      <TapeTools heard={heard} onZoom={zoom} />
     </section>
   );
 }
 
-/** Waveform overview of a track: lowest, highest and mean level of every 10 ms. */
-function useOverview(asset: Asset | undefined): Int16Array | undefined {
-  const [result] = useQueries({
-    queries: (asset ? [asset.sha256] : []).map((hash) => ({
-      queryKey: ['overview', hash],
-      queryFn: async () => {
-        const response = await fetch(`/api/assets/${hash}/overview`);
-        if (!response.ok) throw new Error('the waveform could not be read');
-        return new Int16Array(await response.arrayBuffer());
-      },
-      staleTime: Infinity,
-    })),
-  });
-  return result?.data;
+/** Length of the film in seconds, as soon as its sounds are known. */
+function useFilmSeconds(assets: ReadonlyMap<string, Asset>): number {
+  const stage = useStage();
+  const film = useEditor((state) => state.film);
+  return useMemo(() => stage.secondsOf(film, assets), [stage, film, assets]);
 }
 
-/** Image data as a canvas that can be drawn scaled. */
-function useBitmap(data: ImageData | undefined): HTMLCanvasElement | undefined {
-  return useMemo(() => {
-    if (!data) return undefined;
-    const canvas = document.createElement('canvas');
-    canvas.width = data.width;
-    canvas.height = data.height;
-    canvas.getContext('2d', { willReadFrequently: true })!.putImageData(data, 0, 0);
-    return canvas;
-  }, [data]);
+/** While playing, a zoomed view moves along with the song, until it is moved by hand. */
+function useFollowing(view: TapeView, setView: (view: TapeView) => void, end: number): void {
+  const stage = useStage();
+  const playing = useStageState((state) => state.playing);
+  const latest = useRef(view);
+  useEffect(() => {
+    latest.current = view;
+  }, [view]);
+  useEffect(() => {
+    if (!playing) return;
+    let request = 0;
+    const follow = () => {
+      const next = followView(latest.current, stage.time(), end);
+      if (next !== latest.current) {
+        latest.current = next;
+        setView(next);
+      }
+      request = requestAnimationFrame(follow);
+    };
+    request = requestAnimationFrame(follow);
+    return () => cancelAnimationFrame(request);
+  }, [stage, playing, setView, end]);
 }

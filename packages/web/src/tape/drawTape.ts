@@ -1,140 +1,140 @@
-import { frequencyScales, type Ear } from '@cyclogram/core';
+import { beatsBetween, type Beats, type Follower, type Track } from '@cyclogram/core';
 import { ticks } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { clock } from '../controls/time';
+import type { FollowerReport } from '../workers/messages';
+import { colours, tapeFont } from './colours';
+import { drawTrace } from './drawTrace';
+import { drawWave, type WaveDetail } from './drawWave';
+import { namedFrequencies, yOfHz } from './frequencyAxis';
+import { layLanes, type Lane } from './lanes';
 import type { TapeView } from './tapeView';
 
-export const rulerHeight = 20;
-
-const colour = {
-  ruler: '#aca294',
-  rule: '#37312b',
-  peak: '#8a642c',
-  body: '#f0ac48',
-  middle: '#5c4a2c',
-  loop: '#efe8dc',
-};
-const secondsPerPoint = 0.01;
+/** A part of the spectrogram as it can be drawn. */
+export interface SpectrogramTile {
+  /** Seconds. */
+  from: number;
+  to: number;
+  canvas: HTMLCanvasElement;
+}
 
 export interface TapeContents {
   width: number;
   height: number;
   view: TapeView;
-  /** Length of the song in seconds. */
+  /** Length of the film in seconds. */
   end: number;
-  /** Lowest, highest and mean level of every 10 ms, 16 bit. */
+  /** The track whose waveform is shown. */
+  track: Track | undefined;
+  /** Lowest, highest and mean level of every 10 ms of it, 16 bit. */
   overview: Int16Array | undefined;
-  /** What the open ear hears, over the whole song. */
-  bitmap: HTMLCanvasElement | undefined;
+  detail: WaveDetail | undefined;
+  /** Coarse ones first. */
+  tiles: readonly SpectrogramTile[];
   loop: readonly [number, number] | undefined;
-  ear: Ear | undefined;
+  beats: Beats | null;
+  /** The follower that is open. */
+  follower: Follower | undefined;
+  report: FollowerReport | undefined;
 }
 
-/** Draws the Tape: ruler, waveform, spectrogram, loop. */
+/** Draws the Tape: ruler, waveform, spectrogram, the open follower, beats, loop. */
 export function drawTape(canvas: HTMLCanvasElement, contents: TapeContents): void {
-  const { width, height, view, end, overview, bitmap, loop, ear } = contents;
+  const { width, height, view, end, track, loop, follower, report } = contents;
   const ratio = window.devicePixelRatio || 1;
-  canvas.width = Math.round(width * ratio);
-  canvas.height = Math.round(height * ratio);
-  const context = canvas.getContext('2d')!;
-  context.scale(ratio, ratio);
+  const [pixelWidth, pixelHeight] = [Math.round(width * ratio), Math.round(height * ratio)];
+  if (canvas.width !== pixelWidth || canvas.height !== pixelHeight) {
+    canvas.width = pixelWidth;
+    canvas.height = pixelHeight;
+  }
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.setTransform(ratio, 0, 0, ratio, 0, 0);
+  context.clearRect(0, 0, width, height);
   if (end === 0) return;
-  const x = scaleLinear([view.from, view.to], [0, width]);
-  const waveHeight = Math.max(20, Math.round((height - rulerHeight) * 0.45));
-  const waveTop = rulerHeight;
-  drawRuler(context, x, width, height);
-  if (overview) drawWave(context, overview, view, width, waveTop, waveHeight);
-  const top = waveTop + waveHeight + 1;
-  const room = height - top;
-  if (bitmap && room > 8) {
-    const from = (view.from / end) * bitmap.width;
-    const span = ((view.to - view.from) / end) * bitmap.width;
-    context.imageSmoothingEnabled = true;
-    context.drawImage(bitmap, from, 0, span, bitmap.height, 0, top, width, room);
-    if (ear && room > 40) drawFrequencies(context, ear, top, room);
-  }
-  if (loop) {
-    context.fillStyle = 'rgba(239, 232, 220, 0.10)';
-    context.fillRect(x(loop[0]), 0, x(loop[1]) - x(loop[0]), height);
-    context.fillStyle = colour.loop;
-    context.fillRect(x(loop[0]), 0, x(loop[1]) - x(loop[0]), 2);
-    context.fillRect(x(loop[0]), 0, 1, height);
-    context.fillRect(x(loop[1]) - 1, 0, 1, height);
-  }
+  const lanes = layLanes(height, follower !== undefined && report !== undefined);
+  drawRuler(context, contents);
+  if (track) drawWave(context, lanes.wave, view, width, track, contents.overview, contents.detail);
+  drawSpectrogram(context, lanes.spectrogram, contents);
+  if (follower && report) drawTrace(context, lanes.trace, view, width, follower, report);
+  if (loop) drawLoop(context, view, width, height, loop);
 }
 
-function drawRuler(
-  context: CanvasRenderingContext2D,
-  x: (t: number) => number,
-  width: number,
-  height: number,
-): void {
-  context.font = '10px "Martian Mono Variable", monospace';
+const xOf = (view: TapeView, width: number, time: number) =>
+  ((time - view.from) / (view.to - view.from)) * width;
+
+function drawRuler(context: CanvasRenderingContext2D, { view, width, height, beats }: TapeContents): void {
+  const x = scaleLinear([view.from, view.to], [0, width]);
+  context.font = tapeFont;
   context.textBaseline = 'middle';
-  const marks = ticks(x2t(x, 0), x2t(x, width), Math.max(2, Math.floor(width / 90)));
-  const fine = (marks[1] ?? 1) - (marks[0] ?? 0) < 1;
+  const marks = ticks(view.from, view.to, Math.max(2, Math.floor(width / 90)));
+  const step = (marks[1] ?? 1) - (marks[0] ?? 0);
+  const text = (time: number) =>
+    step < 0.1 ? `${time.toFixed(step < 0.01 ? 3 : 2)} s` : clock(time, step < 1);
   for (const time of marks) {
     const at = Math.round(x(time));
-    context.fillStyle = colour.rule;
+    context.fillStyle = colours.rule;
     context.fillRect(at, 0, 1, height);
-    context.fillStyle = colour.ruler;
-    context.fillText(clock(time, fine), at + 4, rulerHeight / 2);
+    context.fillStyle = colours.ruler;
+    context.fillText(text(time), at + 4, 8);
+  }
+  if (!beats) return;
+  // Beats too close together to be told apart are left to the bars.
+  const spacing = ((60 / beats.bpm) * width) / (view.to - view.from);
+  if (spacing * beats.perBar < 4) return;
+  for (const { time, bar } of beatsBetween(beats, view.from, view.to)) {
+    if (!bar && spacing < 5) continue;
+    context.fillStyle = bar ? colours.waveBody : colours.wavePeak;
+    context.fillRect(Math.round(x(time)), bar ? 13 : 16, 1, bar ? 7 : 4);
   }
 }
 
-const x2t = (x: (t: number) => number, px: number) => {
-  const zero = x(0);
-  return (px - zero) / (x(1) - zero);
-};
-
-function drawWave(
-  context: CanvasRenderingContext2D,
-  overview: Int16Array,
-  view: TapeView,
-  width: number,
-  top: number,
-  height: number,
-): void {
-  const middle = top + height / 2;
-  const scale = height / 2 / 32768;
-  const points = overview.length / 3;
-  context.fillStyle = colour.middle;
-  context.fillRect(0, Math.round(middle), width, 1);
-  for (let px = 0; px < width; px++) {
-    const from = Math.floor((view.from + (px / width) * (view.to - view.from)) / secondsPerPoint);
-    const to = Math.max(
-      from + 1,
-      Math.floor((view.from + ((px + 1) / width) * (view.to - view.from)) / secondsPerPoint),
-    );
-    let low = 0;
-    let high = 0;
-    let body = 0;
-    for (let p = Math.max(from, 0); p < Math.min(to, points); p++) {
-      low = Math.min(low, overview[3 * p]!);
-      high = Math.max(high, overview[3 * p + 1]!);
-      body = Math.max(body, overview[3 * p + 2]!);
-    }
-    context.fillStyle = colour.peak;
-    context.fillRect(px, middle - high * scale, 1, (high - low) * scale);
-    context.fillStyle = colour.body;
-    context.fillRect(px, middle - body * scale, 1, 2 * body * scale);
+function drawSpectrogram(context: CanvasRenderingContext2D, lane: Lane, contents: TapeContents): void {
+  const { view, width, tiles, follower } = contents;
+  const { top, height } = lane;
+  if (height < 4) return;
+  context.save();
+  context.beginPath();
+  context.rect(0, top, width, height);
+  context.clip();
+  context.imageSmoothingEnabled = true;
+  for (const { from, to, canvas } of tiles) {
+    const left = xOf(view, width, from);
+    context.drawImage(canvas, left, top, xOf(view, width, to) - left, height);
   }
-}
-
-/** Names a few frequencies at the left of the spectrogram. */
-function drawFrequencies(context: CanvasRenderingContext2D, ear: Ear, top: number, height: number): void {
-  const { toUnits } = frequencyScales[ear.scale];
-  const low = toUnits(Math.max(ear.fromHz, 1));
-  const high = toUnits(ear.toHz);
-  let last = Infinity;
-  for (const hz of [50, 100, 200, 500, 1000, 2000, 5000, 10000, 20000]) {
-    const y = top + height * (1 - (toUnits(hz) - low) / (high - low));
-    if (hz < ear.fromHz || hz > ear.toHz || last - y < 14 || y < top + 7 || y > top + height - 7) continue;
-    last = y;
-    const text = hz < 1000 ? `${hz}` : `${hz / 1000}k`;
-    context.fillStyle = 'rgba(18, 16, 14, 0.7)';
+  if (follower?.kind === 'range' || follower?.kind === 'onsets') {
+    const high = yOfHz(lane, follower.toHz);
+    const low = yOfHz(lane, follower.fromHz);
+    context.fillStyle = colours.range;
+    context.fillRect(0, high, width, Math.max(low - high, 1));
+    context.fillStyle = colours.pick;
+    context.fillRect(0, Math.round(high), width, 1);
+    context.fillRect(0, Math.round(low) - 1, width, 1);
+  }
+  context.restore();
+  if (height < 40) return;
+  context.font = tapeFont;
+  context.textBaseline = 'middle';
+  for (const { y, text } of namedFrequencies(lane)) {
+    context.fillStyle = colours.label;
     context.fillRect(0, y - 6, context.measureText(text).width + 8, 12);
-    context.fillStyle = colour.ruler;
+    context.fillStyle = colours.ruler;
     context.fillText(text, 4, y);
   }
+}
+
+function drawLoop(
+  context: CanvasRenderingContext2D,
+  view: TapeView,
+  width: number,
+  height: number,
+  [from, to]: readonly [number, number],
+): void {
+  const left = xOf(view, width, from);
+  const right = xOf(view, width, to);
+  context.fillStyle = colours.loopFill;
+  context.fillRect(left, 0, right - left, height);
+  context.fillStyle = colours.loop;
+  context.fillRect(left, 0, right - left, 2);
+  context.fillRect(left, 0, 1, height);
+  context.fillRect(right - 1, 0, 1, height);
 }

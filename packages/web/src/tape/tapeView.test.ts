@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { panView, zoomView } from './tapeView';
+import { followView, panView, zoomView } from './tapeView';
 
 describe('view of the Tape', () => {
   it('zooms around a time that stays where it is', () => {
@@ -14,8 +14,18 @@ describe('view of the Tape', () => {
     expect(panView({ from: 10, to: 50 }, 99, 80)).toEqual({ from: 40, to: 80 });
   });
 
-  it('never gets shorter than half a second', () => {
-    const { from, to } = zoomView({ from: 0, to: 80 }, 1e-6, 40, 80);
-    expect(to - from).toBeCloseTo(0.5, 9);
+  it('never gets shorter than four milliseconds: a few periods of a bass note', () => {
+    const { from, to } = zoomView({ from: 0, to: 80 }, 1e-9, 40, 80);
+    expect(to - from).toBeCloseTo(0.004, 9);
+  });
+
+  it('follows what plays once it reaches the middle, and to where it jumps', () => {
+    const view = { from: 10, to: 20 };
+    expect(followView(view, 12, 80)).toBe(view);
+    expect(followView(view, 16, 80)).toEqual({ from: 11, to: 21 });
+    expect(followView(view, 2, 80)).toEqual({ from: 0, to: 10 });
+    expect(followView({ from: 70, to: 80 }, 79, 80)).toEqual({ from: 70, to: 80 });
+    const whole = { from: 0, to: 80 };
+    expect(followView(whole, 70, 80)).toBe(whole);
   });
 });

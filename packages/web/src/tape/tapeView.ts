@@ -4,7 +4,11 @@ export interface TapeView {
   to: number;
 }
 
-const shortestView = 0.5;
+/** Close enough to see single periods of a sound. */
+const shortestView = 0.004;
+
+/** Share of the view at which the moment that plays is kept. */
+const followShare = 0.5;
 
 /** The view with `factor` times the length, `anchor` seconds staying where it is; kept within the song. */
 export function zoomView({ from, to }: TapeView, factor: number, anchor: number, end: number): TapeView {
@@ -16,6 +20,18 @@ export function zoomView({ from, to }: TapeView, factor: number, anchor: number,
 /** The view moved by `seconds`, kept within the song. */
 export function panView({ from, to }: TapeView, seconds: number, end: number): TapeView {
   return keepWithin({ from: from + seconds, to: to + seconds }, end);
+}
+
+/**
+ * The view that keeps the moment that plays in its middle: moved along once the
+ * moment gets there, moved back when it jumps out of sight. The same view while nothing has to move.
+ */
+export function followView(view: TapeView, time: number, end: number): TapeView {
+  const { from, to } = view;
+  const place = (time - from) / (to - from);
+  if (to - from >= end - 1e-6 || (place >= 0 && place <= followShare)) return view;
+  const next = panView(view, time - (from + followShare * (to - from)), end);
+  return Math.abs(next.from - from) < 1e-6 ? view : next;
 }
 
 function keepWithin({ from, to }: TapeView, end: number): TapeView {

@@ -1,21 +1,71 @@
-import type { Ear, Film, LevelTable } from '@cyclogram/core';
+import type {
+  Beats,
+  BandStatistics,
+  Ear,
+  Film,
+  Follower,
+  FollowerTable,
+  LevelTable,
+  Placement,
+  Smoothing,
+  SongFit,
+} from '@cyclogram/core';
 import type { ClockState } from '../sound/player';
 
-/** What an ear listens to, as the hearing worker needs it. */
+/** A track as the hearing worker needs it. */
+export interface TrackSource {
+  sha256: string;
+  channels: 1 | 2;
+  length: number;
+  /** dB */
+  gain: number;
+  placement: Placement;
+}
+
+/** What an ear listens to. */
 export interface EarSource {
   ear: Ear;
-  tracks: { sha256: string; channels: 1 | 2; length: number; gain: number }[];
+  tracks: TrackSource[];
 }
+
+/** Questions to the hearing worker, and the answers. */
+export interface Questions {
+  /** Settings that suit the song. */
+  fit: { given: { earId: string }; answer: SongFit };
+  /** What each band does over the song. */
+  statistics: { given: { earId: string }; answer: BandStatistics[] };
+  /** Tempo and beats; null when nothing repeats. */
+  beats: { given: { tracks: TrackSource[] }; answer: Beats | null };
+  /** Levels of a band from one time to another, with the ear's smoothing and with another one. */
+  traces: {
+    given: { earId: string; band: number; from: number; to: number; other: Smoothing };
+    answer: { rate: number; own: Float32Array; other: Float32Array };
+  };
+  /** Level in dBFS around a moment at `count` places from one frequency to another, equally far apart on a log scale. */
+  spectrum: {
+    given: { earId: string; time: number; count: number; fromHz: number; toHz: number };
+    answer: Float32Array;
+  };
+  /** A part of the spectrogram, in pixels. */
+  spectrogram: {
+    given: { from: number; to: number; columns: number };
+    answer: SpectrogramPicture | null;
+  };
+}
+export type QuestionName = keyof Questions;
 
 export type ToHearing =
   | { say: 'connect'; painter: MessagePort }
-  | { say: 'film'; ears: EarSource[]; length: number }
+  | { say: 'film'; ears: EarSource[]; followers: Follower[]; length: number }
   | { say: 'now'; time: number }
-  | { say: 'watch'; earId: string | undefined };
+  | { say: 'watch'; earId: string | undefined }
+  | { say: 'ask'; id: number; what: QuestionName; given: unknown };
 
-/** Colours of a spectrogram: `width` moments by `height` bands, RGBA, high bands on top. */
+/** Colours of a part of a spectrogram: `width` moments by `height` bands, RGBA, high bands on top. */
 export interface SpectrogramPicture {
-  earId: string;
+  /** Seconds. */
+  from: number;
+  to: number;
   width: number;
   height: number;
   pixels: Uint8ClampedArray<ArrayBuffer>;
@@ -24,23 +74,57 @@ export interface SpectrogramPicture {
 export interface EarReport {
   /** Band edges in Hz. */
   edges: Float64Array;
+  /** Window of each band in seconds. */
+  windows: Float64Array;
   /** Whether narrow bands share bins of the transform. */
   sharesBins: boolean;
   binHz: number;
+  /** Floor and ceiling in use, in dB. */
+  limits: { floorDb: number; ceilingDb: number };
+}
+
+/** What a follower has heard so far, for drawing it over the song. */
+export interface FollowerReport {
+  /** Values per second of `raw` and `values`. */
+  rate: number;
+  /** Level of every moment, in dB, LUFS or as flux. */
+  raw: Float32Array;
+  /** 0..1 */
+  values: Float32Array;
+  /** Gate and ceiling in use, as raw. */
+  gate: number;
+  ceiling: number;
+  /** What the drawing spans, as raw. */
+  low: number;
+  high: number;
+  /** Shares of levels in equal parts from `low` to `high`. */
+  histogram: number[];
+  /** Times at which it fires, and how often a minute. */
+  fires: number[];
+  firesPerMinute: number;
+  /** Percentiles 0, 1, ... 100 of the levels of the song. */
+  percentiles: number[];
+  /** Integrated loudness in LUFS, of followers of loudness. */
+  integrated: number | undefined;
 }
 
 export type FromHearing =
   | { say: 'progress'; share: number }
   | { say: 'ear'; earId: string; report: EarReport }
-  | { say: 'spectrogram'; picture: SpectrogramPicture }
-  | { say: 'failed'; text: string };
+  | { say: 'follower'; followerId: string; report: FollowerReport }
+  /** More of the spectrogram has been heard. */
+  | { say: 'spectrogram' }
+  | { say: 'failed'; earId?: string; text: string }
+  | { say: 'answer'; id: number; answer: unknown }
+  | { say: 'noAnswer'; id: number; text: string };
 
 /** From the hearing worker to the painting worker. */
-export type LevelsMessage = { earId: string; table: LevelTable };
+export type TableMessage =
+  { what: 'ear'; id: string; table: LevelTable } | { what: 'follower'; id: string; table: FollowerTable };
 
 export type ToPainting =
   | { say: 'connect'; hearing: MessagePort }
-  | { say: 'canvas'; canvas: OffscreenCanvas }
+  | { say: 'canvas'; canvas: OffscreenCanvas | undefined }
   | { say: 'film'; film: Film }
   | { say: 'size'; width: number; height: number }
   | { say: 'clock'; clock: ClockState }
@@ -56,7 +140,17 @@ export interface PaintStats {
   paintMs: number;
 }
 
+/** What is heard at the painted moment. */
+export interface LiveLevels {
+  time: number;
+  /** Band levels, and held peaks, by ear. */
+  ears: Map<string, Float32Array>;
+  peaks: Map<string, Float32Array>;
+  /** Values by follower. */
+  followers: Map<string, number>;
+}
+
 export type FromPainting =
-  | { say: 'levels'; time: number; levels: Map<string, Float32Array> }
+  | { say: 'levels'; live: LiveLevels }
   | { say: 'stats'; stats: PaintStats }
   | { say: 'saved'; id: number; blob: Blob };

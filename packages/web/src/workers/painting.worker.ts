@@ -1,9 +1,9 @@
-import { pictureAt, TableHearing, type Film, type LevelTable } from '@cyclogram/core';
+import { emptyTables, pictureAt, TableHearing, type Film } from '@cyclogram/core';
 import { Painter, type PaintContext, type Surface } from '@cyclogram/painter';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
-import type { FromPainting, LevelsMessage, ToPainting } from './messages';
+import type { FromPainting, LiveLevels, TableMessage, ToPainting } from './messages';
 
 /** Paints the preview: on every frame of the screen while playing, else when something has changed. */
 
@@ -19,8 +19,8 @@ const createSurface = (width: number, height: number): Surface => {
 };
 
 const painter = new Painter(createSurface);
-const tables = new Map<string, LevelTable>();
-const hearing = new TableHearing(tables);
+const tables = emptyTables();
+let hearing = new TableHearing(tables);
 const resolution = new Resolution();
 let canvas: OffscreenCanvas | undefined;
 let context: PaintContext | undefined;
@@ -35,17 +35,19 @@ let framesSinceStats = 0;
 self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
   switch (data.say) {
     case 'connect':
-      data.hearing.onmessage = ({ data: { earId, table } }: MessageEvent<LevelsMessage>) => {
-        tables.set(earId, table);
+      data.hearing.onmessage = ({ data: message }: MessageEvent<TableMessage>) => {
+        if (message.what === 'ear') tables.ears.set(message.id, message.table);
+        else tables.followers.set(message.id, message.table);
         schedule();
       };
       return;
     case 'canvas':
       canvas = data.canvas;
-      context = canvas.getContext('2d', settings) as unknown as PaintContext;
+      context = canvas?.getContext('2d', settings) as unknown as PaintContext | undefined;
       break;
     case 'film':
       film = data.film;
+      hearing = new TableHearing(tables, film);
       break;
     case 'size':
       room = data;
@@ -69,8 +71,14 @@ function schedule(): void {
 
 function paintFrame(): void {
   scheduled = false;
-  if (!canvas || !context || !film || room.width < 1) return;
+  if (!film) return;
   const time = clockTime(clock);
+  if (canvas && context && room.width >= 1) paintOn(canvas, context, film, time);
+  else report(time);
+  if (clock.playing && time < clock.end) schedule();
+}
+
+function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, time: number): void {
   const scale = clock.playing ? resolution.scale : 1;
   const width = Math.max(16, Math.round(room.width * scale));
   const height = Math.max(9, Math.round(room.height * scale));
@@ -83,22 +91,31 @@ function paintFrame(): void {
   const paintMs = performance.now() - start;
   framesSinceStats++;
   if (clock.playing) resolution.note(start, paintMs);
-  report(time, width, height, paintMs);
-  if (clock.playing && time < clock.end) schedule();
+  report(time);
+  reportStats(width, height, paintMs);
 }
 
-function report(time: number, width: number, height: number, paintMs: number): void {
+/** Tells what is heard now, every so often while playing. */
+function report(time: number): void {
   const now = wallClock();
-  if (!film) return;
-  if (!clock.playing || now - lastLevels > levelsInterval) {
-    lastLevels = now;
-    const levels = new Map<string, Float32Array>();
-    for (const { id } of film.ears) {
-      const heard = hearing.levelsAt(id, time);
-      if (heard) levels.set(id, heard);
-    }
-    say({ say: 'levels', time, levels });
+  if (!film || (clock.playing && now - lastLevels <= levelsInterval)) return;
+  lastLevels = now;
+  const live: LiveLevels = { time, ears: new Map(), peaks: new Map(), followers: new Map() };
+  for (const { id } of film.ears) {
+    const levels = hearing.levelsAt(id, time);
+    const peaks = hearing.peaksAt(id, time);
+    if (levels) live.ears.set(id, levels);
+    if (peaks) live.peaks.set(id, peaks);
   }
+  for (const { id } of film.followers) {
+    const value = hearing.followerAt(id, time);
+    if (value !== undefined) live.followers.set(id, value);
+  }
+  say({ say: 'levels', live });
+}
+
+function reportStats(width: number, height: number, paintMs: number): void {
+  const now = wallClock();
   const since = now - lastStats;
   if (!clock.playing || since > 1000) {
     const fps = clock.playing && since < 3000 ? (framesSinceStats * 1000) / since : 0;

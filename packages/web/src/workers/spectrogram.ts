@@ -1,35 +1,47 @@
-import type { EarHearing } from '@cyclogram/core';
+import { spectrogramRange, type SpectrogramListener } from '@cyclogram/core';
 import { interpolateRgb } from 'd3-interpolate';
 import type { SpectrogramPicture } from './messages';
 
-const mostColumns = 2400;
-
-/** From the tape's ground over amber to near white. */
-const colours = Array.from({ length: 256 }, (_, i) => {
+/** From the tape's ground over amber to near white, as RGBA words in the machine's order. */
+const colours = Uint32Array.from({ length: 256 }, (_, i) => {
   const x = i / 255;
-  const low = interpolateRgb('#12100e', '#c9741e');
-  const high = interpolateRgb('#c9741e', '#fff3d6');
+  const low = interpolateRgb('#12100e', '#b4621c');
+  const high = interpolateRgb('#b4621c', '#fff3d6');
   const [r, g, b] = (x < 0.6 ? low(x / 0.6) : high((x - 0.6) / 0.4)).match(/\d+/g)!.map(Number);
-  return [r!, g!, b!] as const;
+  return new Uint32Array(Uint8Array.of(r!, g!, b!, 255).buffer)[0]!;
 });
 
-/** What an ear has heard so far, over the whole song; what it has not is left clear. */
+/**
+ * A part of a spectrogram as it has been heard so far; what has not is left clear.
+ * @param from seconds
+ * @param columns at most so many; fewer where there are not as many moments
+ */
 export function paintSpectrogram(
-  earId: string,
-  { levels, heard, bands, moments }: EarHearing,
+  { bytes, heard, moments, rate }: SpectrogramListener,
+  from: number,
+  to: number,
+  columns: number,
 ): SpectrogramPicture {
-  const width = Math.min(moments, mostColumns);
-  const pixels = new Uint8ClampedArray(width * bands * 4);
+  const height = spectrogramRange.bands;
+  const first = Math.min(Math.max(0, Math.floor(from * rate)), moments - 1);
+  const last = Math.min(Math.max(first + 1, Math.ceil(to * rate)), moments);
+  const width = Math.max(1, Math.min(last - first, columns));
+  const pixels = new Uint8ClampedArray(width * height * 4);
+  const words = new Uint32Array(pixels.buffer);
+  const column = new Uint8Array(height);
   for (let x = 0; x < width; x++) {
-    const from = Math.floor((x * moments) / width);
-    const to = Math.max(from + 1, Math.floor(((x + 1) * moments) / width));
-    if (!heard[from]) continue;
-    for (let band = 0; band < bands; band++) {
-      let most = 0;
-      for (let moment = from; moment < to; moment++) most = Math.max(most, levels[moment * bands + band]!);
-      const [r, g, b] = colours[Math.round(most * 255)]!;
-      pixels.set([r, g, b, 255], ((bands - 1 - band) * width + x) * 4);
+    const start = first + Math.floor((x * (last - first)) / width);
+    const end = Math.max(start + 1, first + Math.floor(((x + 1) * (last - first)) / width));
+    if (!heard[start]) continue;
+    column.fill(0);
+    for (let moment = start; moment < end; moment++) {
+      for (let band = 0; band < height; band++) {
+        const level = bytes[moment * height + band]!;
+        if (level > column[band]!) column[band] = level;
+      }
     }
+    for (let band = 0; band < height; band++)
+      words[(height - 1 - band) * width + x] = colours[column[band]!]!;
   }
-  return { earId, width, height: bands, pixels };
+  return { from: first / rate, to: last / rate, width, height, pixels };
 }

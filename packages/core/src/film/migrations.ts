@@ -1,0 +1,34 @@
+import { earStandard } from './defaults';
+
+type Json = Record<string, unknown>;
+
+const list = (value: unknown): Json[] =>
+  Array.isArray(value) ? value.map((item: unknown) => (item ?? {}) as Json) : [];
+const clamp = (value: unknown, low: number, high: number) =>
+  typeof value === 'number' ? Math.min(Math.max(value, low), high) : value;
+
+/** Version 1 had one switch for a track, and no followers, beats or length. */
+function fromVersion1(film: Json): Json {
+  const tracks = list(film['tracks']).map(({ muted, ...track }) => ({
+    ...track,
+    heard: muted === false,
+    listened: muted === false,
+    start: 0,
+    in: 0,
+    out: null,
+  }));
+  const ears = list(film['ears']).map((ear) => ({
+    ...earStandard,
+    ...ear,
+    channel: ear['channel'] === 'mix' ? 'middle' : ear['channel'],
+    window: clamp(ear['window'], 0.01, 0.5),
+  }));
+  const layers = list(film['layers']).map((layer) => ({
+    ...layer,
+    figure: { ...(layer['figure'] as Json), caps: false },
+  }));
+  return { ...film, version: 2, length: null, tracks, ears, followers: [], beats: null, layers };
+}
+
+/** Steps from each older version of the format to the next, by the version they start from. */
+export const migrations: Record<number, (film: Json) => Json> = { 1: fromVersion1 };

@@ -1,0 +1,82 @@
+import type { Field, FieldGroup } from '@cyclogram/core';
+import { InvalidArgumentError, Option, type Command } from 'commander';
+
+/** Names of options that differ from those of the properties. */
+const optionNames: Record<string, string> = {
+  fromHz: 'from',
+  toHz: 'to',
+  floorDb: 'floor',
+  ceilingDb: 'ceiling',
+  tiltDbPerOctave: 'tilt',
+  fraction: 'per-octave',
+  averageTime: 'average',
+  kind: 'follows',
+};
+
+const dashed = (key: string) => key.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
+const optionName = (key: string) => optionNames[key] ?? dashed(key);
+
+/** A number given on the command line. */
+export function parseNumber(text: string): number {
+  const value = Number(text);
+  if (text.trim() === '' || !Number.isFinite(value)) throw new InvalidArgumentError('It must be a number.');
+  return value;
+}
+
+/** Numbers between commas. */
+export const parseNumbers = (text: string): number[] => text.split(',').map(parseNumber);
+
+/** Reads what is given for a property, in the unit in which the interface shows it. */
+function parserOf(field: Field): (text: string) => unknown {
+  if (field.kind !== 'number') return (text) => text;
+  const { min, max, shownPer = 1 } = field;
+  return (text) => {
+    const value = parseNumber(text) / shownPer;
+    if (value < min || value > max) {
+      throw new InvalidArgumentError(`It must be from ${min * shownPer} to ${max * shownPer} ${field.unit}.`);
+    }
+    return value;
+  };
+}
+
+/** Adds an option for each property of some groups: the same as in the interface, in the same units. */
+export function addFieldOptions(command: Command, groups: readonly FieldGroup[], standard: object): Command {
+  const values = standard as Record<string, unknown>;
+  for (const field of groups.flatMap(({ fields }) => fields)) {
+    const name = optionName(field.key);
+    const label = field.label.toLowerCase();
+    if (field.kind === 'switch') command.option(`--${name}`, label);
+    else if (field.kind === 'choice') {
+      const choices = field.choices.map(({ value }) => value);
+      command.addOption(
+        new Option(`--${name} <choice>`, label).choices(choices).default(values[field.key] as string),
+      );
+    } else {
+      const shown =
+        field.kind === 'number' ? (field.shownPer ?? 1) * (values[field.key] as number) : undefined;
+      const unit = field.kind === 'number' && field.unit ? field.unit.replace(/[^a-zA-Z%/]/g, '') : 'n';
+      command.addOption(
+        new Option(`--${name} <${unit}>`, label)
+          .argParser(parserOf(field))
+          .default(values[field.key], String(shown)),
+      );
+    }
+  }
+  return command;
+}
+
+/** The properties as they were given. @param options of commander */
+export function fieldValues(
+  groups: readonly FieldGroup[],
+  options: Record<string, unknown>,
+): Record<string, unknown> {
+  const camel = (name: string) => name.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase());
+  return Object.fromEntries(
+    groups
+      .flatMap(({ fields }) => fields)
+      .map(({ key, kind }) => {
+        const value = options[camel(optionName(key))];
+        return [key, kind === 'switch' ? value === true : value];
+      }),
+  );
+}

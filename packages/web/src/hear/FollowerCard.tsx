@@ -1,0 +1,133 @@
+import { defaultFollower, followerFields, followerPresets, type Follower } from '@cyclogram/core';
+import { Ear as EarIcon, Trash2 } from 'lucide-react';
+import { Button } from '../controls/Button';
+import { ChoiceInput, Fields } from '../controls/Fields';
+import { findFollower, useEditor } from '../editor/editorStore';
+import { useStage, useStageState } from '../editor/stageContext';
+import { keepOrder } from './earChanges';
+import { firesText, inUnit } from './followerWords';
+import { RangePicker } from './RangePicker';
+
+const presetField = {
+  kind: 'choice',
+  key: 'preset',
+  label: 'Start from',
+  help: 'Where in the spectrum something usually is.',
+  choices: followerPresets.map(({ id, label }) => ({ value: id, label })),
+} as const;
+
+const isPreset = (follower: Follower, settings: Partial<Follower>) =>
+  Object.entries(settings).every(([key, value]) => follower[key as keyof Follower] === value);
+
+/** Everything about one follower. Its level over the song is drawn on the Tape while it is open. */
+export function FollowerCard({ follower }: { follower: Follower }) {
+  const { id } = follower;
+  const ears = useEditor((state) => state.film.ears);
+  const beats = useEditor((state) => state.film.beats);
+  const change = useEditor((state) => state.change);
+  const report = useStageState((state) => state.followers[id]);
+  const setAll = (label: string, part: Partial<Follower>, key = label) =>
+    change(`follower ${label}`, (film) => void Object.assign(findFollower(film, id)!, part), `${id} ${key}`);
+  const set = (key: string, value: unknown) =>
+    setAll(
+      key,
+      key === 'unit' && report
+        ? inUnit(follower, report, value as Follower['unit'])
+        : keepOrder(follower, key, value),
+    );
+  const earField = {
+    kind: 'choice',
+    key: 'ear',
+    label: 'Ear',
+    help: 'Whose tracks, channel, part and window it listens with.',
+    choices: ears.map((ear) => ({ value: ear.id, label: ear.name })),
+  } as const;
+  const preset = followerPresets.find(({ settings }) => isPreset(follower, settings));
+  const usesRange = follower.kind === 'range' || follower.kind === 'onsets';
+  return (
+    <div className="px-3 pb-3">
+      <input
+        aria-label="Name of the follower"
+        value={follower.name}
+        maxLength={200}
+        onChange={({ target }) => setAll('name', { name: target.value })}
+        className="h-7 w-full border-b border-rule bg-transparent"
+      />
+      <ChoiceInput field={earField} value={follower.ear} onChange={(ear) => setAll('ear', { ear })} />
+      <ChoiceInput
+        field={presetField}
+        value={preset?.id ?? ''}
+        placeholder="a preset"
+        onChange={(value) => {
+          const chosen = followerPresets.find((other) => other.id === value)!;
+          const unnamed = /^Follower \d+$/.test(follower.name) || preset?.label === follower.name;
+          setAll('preset', { ...chosen.settings, ...(unnamed ? { name: chosen.label } : {}) });
+        }}
+      />
+      {usesRange && (
+        <>
+          <RangePicker
+            earId={follower.ear}
+            range={[follower.fromHz, follower.toHz]}
+            onChange={([fromHz, toHz]) => setAll('range', { fromHz, toHz })}
+          />
+          <ListenButton range={[follower.fromHz, follower.toHz]} />
+        </>
+      )}
+      {report && follower.kind !== 'beat' && (
+        <p className="mt-1 text-amber" data-testid="fires">
+          {firesText(follower, report)}
+        </p>
+      )}
+      {report?.integrated !== undefined && follower.kind === 'loudness' && (
+        <p className="figures text-dim">whole song {report.integrated.toFixed(1)} LUFS</p>
+      )}
+      {follower.kind === 'beat' && !beats && (
+        <p className="mt-1 text-amber">The film has no beats yet: find or tap them on the Tape.</p>
+      )}
+      <Fields
+        groups={followerFields}
+        values={follower}
+        defaults={{ ...defaultFollower('', '') }}
+        onChange={set}
+      />
+      <Button
+        className="mt-3"
+        onClick={() =>
+          change(
+            'remove follower',
+            (film) => void (film.followers = film.followers.filter((other) => other.id !== id)),
+          )
+        }
+      >
+        <Trash2 size={13} /> Remove the follower
+      </Button>
+    </div>
+  );
+}
+
+/** While held, only the range is heard. */
+function ListenButton({ range }: { range: readonly [number, number] }) {
+  const stage = useStage();
+  const start = () => stage.setBand(range);
+  const stop = () => stage.setBand(undefined);
+  return (
+    <Button
+      className="mt-1 touch-none select-none active:bg-amber active:text-room"
+      title="Hold, while the song plays: only this range is heard"
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        start();
+      }}
+      onPointerUp={stop}
+      onPointerCancel={stop}
+      onKeyDown={(event) => {
+        if ((event.key === ' ' || event.key === 'Enter') && !event.repeat) start();
+      }}
+      onKeyUp={stop}
+      onBlur={stop}
+    >
+      <EarIcon size={13} /> Hold to hear the range
+    </Button>
+  );
+}

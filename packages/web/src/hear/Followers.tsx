@@ -1,0 +1,67 @@
+import { defaultFollower } from '@cyclogram/core';
+import { Activity, Plus } from 'lucide-react';
+import { Button, IconButton } from '../controls/Button';
+import { freeId, useEditor } from '../editor/editorStore';
+import { FollowerCard } from './FollowerCard';
+import { FollowerMeter } from './FollowerMeter';
+import { Disclosure, SectionHeading } from './Section';
+
+/** The numbers taken from the sound, each with its live meter. */
+export function Followers() {
+  const followers = useEditor((state) => state.film.followers);
+  const ears = useEditor((state) => state.film.ears);
+  const openEar = useEditor((state) => state.openEar);
+  const openFollower = useEditor((state) => state.openFollower);
+  const open = useEditor((state) => state.openFollowerCard);
+  const change = useEditor((state) => state.change);
+  const add = () => {
+    const id = freeId('follower', followers);
+    const ear = openEar ?? ears[0]?.id;
+    if (!ear) return;
+    change(
+      'add follower',
+      (film) => void film.followers.push(defaultFollower(id, ear, `Follower ${film.followers.length + 1}`)),
+    );
+    open(id);
+  };
+  return (
+    <>
+      <SectionHeading
+        action={
+          <IconButton label="Add a follower" onClick={add} disabled={ears.length === 0}>
+            <Plus size={15} />
+          </IconButton>
+        }
+      >
+        Followers
+      </SectionHeading>
+      {followers.length === 0 && (
+        <div className="px-3 py-2 text-dim">
+          <p className="mb-2">
+            A follower is one number from the sound: the kick, the voice, the loudness, the beat.
+          </p>
+          <Button onClick={add} disabled={ears.length === 0}>
+            <Activity size={14} /> Add a follower
+          </Button>
+        </div>
+      )}
+      {followers.map((follower) => {
+        const { id, name } = follower;
+        return (
+          <article key={id} className="border-b border-rule/60">
+            <div className="flex items-center gap-2 pr-3 pl-1.5">
+              <Disclosure
+                open={openFollower === id}
+                onToggle={() => open(openFollower === id ? undefined : id)}
+              >
+                <span className="truncate">{name}</span>
+              </Disclosure>
+              <FollowerMeter followerId={id} />
+            </div>
+            {openFollower === id && <FollowerCard follower={follower} />}
+          </article>
+        );
+      })}
+    </>
+  );
+}

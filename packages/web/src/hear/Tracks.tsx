@@ -1,0 +1,85 @@
+import { defaultTrack } from '@cyclogram/core';
+import { clsx } from 'clsx';
+import { Headphones, Plus, Volume2, VolumeX } from 'lucide-react';
+import { useState } from 'react';
+import type { Asset } from '../api/assets';
+import { IconButton } from '../controls/Button';
+import { freeId, useEditor } from '../editor/editorStore';
+import { useStage, useStageState } from '../editor/stageContext';
+import { AddSongDialog } from '../films/AddSong';
+import { Disclosure, SectionHeading } from './Section';
+import { TrackCard } from './TrackCard';
+
+/** The audio files of the film. */
+export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
+  const stage = useStage();
+  const tracks = useEditor((state) => state.film.tracks);
+  const change = useEditor((state) => state.change);
+  const only = useStageState((state) => state.only);
+  const mutedNow = useStageState((state) => state.muted);
+  const [open, setOpen] = useState<string>();
+  const [adding, setAdding] = useState(false);
+  const add = (asset: Asset) =>
+    change('add track', (film) => {
+      const track = defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), {
+        asset: asset.sha256,
+      });
+      // What comes after the song is there for ears that name it.
+      const first = !film.tracks.some(({ heard }) => heard);
+      film.tracks.push({ ...track, heard: first, listened: first });
+    });
+  return (
+    <>
+      <SectionHeading
+        action={
+          <IconButton label="Add a track" onClick={() => setAdding(true)}>
+            <Plus size={15} />
+          </IconButton>
+        }
+      >
+        Tracks
+      </SectionHeading>
+      {tracks.length === 0 && <p className="px-3 py-2 text-dim">No song yet. Drop one on the Tape.</p>}
+      <ul>
+        {tracks.map((track) => {
+          const { id, name, heard } = track;
+          const muted = mutedNow.includes(id);
+          const silent = only ? only !== id : !heard || muted;
+          return (
+            <li key={id} className="border-b border-rule/60 px-1.5">
+              <div className="flex h-7 items-center">
+                <Disclosure open={open === id} onToggle={() => setOpen(open === id ? undefined : id)}>
+                  <span className={clsx('truncate', silent && 'text-dim')}>{name}</span>
+                </Disclosure>
+                <IconButton
+                  label={only === id ? 'Play all again' : 'Play only this one, for now'}
+                  aria-pressed={only === id}
+                  className={clsx('size-6', only === id ? 'text-amber' : 'text-dim')}
+                  onClick={() => stage.setOnly(only === id ? undefined : id)}
+                >
+                  <Headphones size={13} />
+                </IconButton>
+                {heard ? (
+                  <IconButton
+                    label={muted ? 'Unmute' : 'Mute, for now'}
+                    aria-pressed={muted}
+                    className={clsx('size-6', muted && 'text-dim')}
+                    onClick={() => stage.setMuted(id, !muted)}
+                  >
+                    {muted ? <VolumeX size={13} /> : <Volume2 size={13} />}
+                  </IconButton>
+                ) : (
+                  <span className="w-6 text-center text-xs text-dim" title="Not heard in the film">
+                    –
+                  </span>
+                )}
+              </div>
+              {open === id && <TrackCard track={track} asset={assets.get(track.source.asset ?? '')} />}
+            </li>
+          );
+        })}
+      </ul>
+      <AddSongDialog open={adding} onOpenChange={setAdding} onAdded={add} />
+    </>
+  );
+}

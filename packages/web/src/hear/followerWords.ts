@@ -1,0 +1,63 @@
+import type { Follower } from '@cyclogram/core';
+import type { FollowerReport } from '../workers/messages';
+
+/** How often a follower fires, in words. */
+export function firesText({ kind }: Follower, { fires, firesPerMinute }: FollowerReport): string {
+  const often = `${Math.round(firesPerMinute)} times a minute`;
+  const all = `${fires.length} in the song`;
+  return kind === 'onsets' ? `${often}, ${all}` : `fires ${often}, ${all}`;
+}
+
+/** The level below which so many percent of the song's levels lie. */
+export const levelOfPercent = ({ percentiles }: FollowerReport, percent: number): number => {
+  const low = Math.min(Math.floor(percent), 99);
+  return percentiles[low]! + (percentiles[low + 1]! - percentiles[low]!) * (percent - low);
+};
+
+/** Percent of the song's levels that lie below a level, to a tenth. */
+export function percentOfLevel({ percentiles }: FollowerReport, level: number): number {
+  const above = percentiles.findIndex((value) => value > level);
+  if (above === 0) return 0;
+  if (above < 0) return 100;
+  const low = percentiles[above - 1]!;
+  const percent = above - 1 + (level - low) / (percentiles[above]! - low);
+  return Math.round(percent * 10) / 10;
+}
+
+/** What to set for gate or ceiling to lie at a level, in the unit the follower is measured in. */
+export function limitAt(
+  follower: Follower,
+  report: FollowerReport,
+  limit: 'gate' | 'ceiling',
+  level: number,
+): Partial<Follower> {
+  if (follower.unit === 'percent') {
+    const percent = percentOfLevel(report, level);
+    return limit === 'gate'
+      ? { gatePercent: Math.min(percent, follower.ceilingPercent - 0.1, 99.9) }
+      : { ceilingPercent: Math.max(percent, follower.gatePercent + 0.1) };
+  }
+  const db = Math.round(level * 10) / 10;
+  return limit === 'gate'
+    ? { gateDb: Math.min(db, follower.ceilingDb - 1) }
+    : { ceilingDb: Math.max(db, follower.gateDb + 1) };
+}
+
+/** The same gate and ceiling in the other unit. */
+export function inUnit(
+  follower: Follower,
+  report: FollowerReport,
+  unit: Follower['unit'],
+): Partial<Follower> {
+  if (unit === follower.unit) return { unit };
+  if (unit === 'db') {
+    const gateDb = Math.round(report.gate * 10) / 10;
+    return { unit, gateDb, ceilingDb: Math.max(Math.round(report.ceiling * 10) / 10, gateDb + 1) };
+  }
+  const gatePercent = Math.min(percentOfLevel(report, report.gate), 99);
+  return {
+    unit,
+    gatePercent,
+    ceilingPercent: Math.max(percentOfLevel(report, report.ceiling), gatePercent + 0.1),
+  };
+}

@@ -1,0 +1,127 @@
+import { beatsFromTaps, scaleTempo, shiftBeats, type Beats } from '@cyclogram/core';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { Button } from '../controls/Button';
+import { NumberInput } from '../controls/NumberInput';
+import { useEditor } from '../editor/editorStore';
+import { useStage, useStageState } from '../editor/stageContext';
+
+const bpmField = {
+  kind: 'number',
+  key: 'bpm',
+  label: 'Tempo',
+  min: 20,
+  max: 400,
+  step: 0.1,
+  unit: 'bpm',
+} as const;
+const firstField = {
+  kind: 'number',
+  key: 'first',
+  label: 'A bar begins at',
+  min: -7200,
+  max: 7200,
+  step: 0.01,
+  unit: 's',
+} as const;
+const perBarField = {
+  kind: 'number',
+  key: 'perBar',
+  label: 'Beats in a bar',
+  min: 1,
+  max: 32,
+  step: 1,
+  unit: '',
+  whole: true,
+} as const;
+
+/** Pauses longer than this begin a new row of taps, in seconds. */
+const longestPause = 3;
+
+/** Tempo and beat grid: found, tapped, or set by hand. */
+export function BeatCard() {
+  const stage = useStage();
+  const beats = useEditor((state) => state.film.beats);
+  const change = useEditor((state) => state.change);
+  const playing = useStageState((state) => state.playing);
+  const [finding, setFinding] = useState(false);
+  const [taps, setTaps] = useState(0);
+  const times = useRef<number[]>([]);
+  const set = (label: string, next: Beats | null, key = '') =>
+    change(label, (film) => void (film.beats = next), key);
+  const find = () => {
+    setFinding(true);
+    stage
+      .findBeats()
+      .then((found) => {
+        if (found) set('find beats', found);
+        else toast('Nothing repeats steadily in this song. Tap along instead.');
+      })
+      .catch((error: Error) => toast.error(`The beats could not be found: ${error.message}.`))
+      .finally(() => setFinding(false));
+  };
+  const tap = () => {
+    const now = stage.time();
+    const last = times.current.at(-1);
+    if (last === undefined || now <= last || now - last > longestPause) times.current = [];
+    times.current.push(now);
+    setTaps(times.current.length);
+    const found = beatsFromTaps(times.current, beats?.perBar ?? 4);
+    if (found) set('tap beats', found, 'taps');
+  };
+  const part = (label: string, values: Partial<Beats>) =>
+    beats && set(label, { ...beats, ...values }, `beats ${label}`);
+  return (
+    <div>
+      <div className="flex gap-2">
+        <Button onClick={find} disabled={finding}>
+          {finding ? 'Finding…' : 'Find the beats'}
+        </Button>
+        <Button
+          onClick={tap}
+          disabled={!playing}
+          title={playing ? undefined : 'Play the song, then tap along'}
+        >
+          {taps > 0 && taps < 4 ? `Tap (${4 - taps} more)` : 'Tap'}
+        </Button>
+      </div>
+      {beats ? (
+        <>
+          <div className="mt-2">
+            <NumberInput field={bpmField} value={beats.bpm} onChange={(bpm) => part('tempo', { bpm })} />
+            <NumberInput
+              field={firstField}
+              value={beats.first}
+              resetTo={0}
+              onChange={(first) => part('bar', { first })}
+            />
+            <NumberInput
+              field={perBarField}
+              value={beats.perBar}
+              resetTo={4}
+              onChange={(perBar) => part('beats in a bar', { perBar })}
+            />
+          </div>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <Button onClick={() => set('double tempo', scaleTempo(beats, 2))}>Double</Button>
+            <Button onClick={() => set('half tempo', scaleTempo(beats, 0.5))}>Half</Button>
+            <Button
+              onClick={() => set('shift beats', shiftBeats(beats, 1))}
+              title="The bar begins a beat later"
+            >
+              Shift a beat
+            </Button>
+            <Button onClick={() => set('bar begins here', { ...beats, first: stage.time() })}>
+              Begins here
+            </Button>
+            <Button onClick={() => set('remove beats', null)}>Remove</Button>
+          </div>
+        </>
+      ) : (
+        <p className="mt-2 text-dim">
+          With beats, loops snap to them, followers can follow them, and they can be exported.
+        </p>
+      )}
+    </div>
+  );
+}

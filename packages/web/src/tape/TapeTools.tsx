@@ -1,0 +1,68 @@
+import { AudioWaveform, Magnet, Metronome, ZoomIn, ZoomOut } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { clsx } from 'clsx';
+import { IconButton } from '../controls/Button';
+import { useEditor } from '../editor/editorStore';
+import { BeatCard } from './BeatCard';
+import { ExportMenu } from './ExportMenu';
+import { useTapePreferences } from './tapePreferences';
+
+interface TapeToolsProps {
+  /** 0..1 of the song that has been heard. */
+  heard: number;
+  onZoom: (factor: number) => void;
+}
+
+/** What is done with the Tape, in its upper right corner. */
+export function TapeTools({ heard, onZoom }: TapeToolsProps) {
+  const beats = useEditor((state) => state.film.beats);
+  const { scrubSound, snap, set } = useTapePreferences();
+  const toggle = (on: boolean) => clsx('size-5', on ? 'text-amber' : 'text-dim');
+  return (
+    <div className="absolute top-0 right-0 flex items-center bg-room px-1 text-dim">
+      {heard < 1 && <span className="figures mx-2 text-amber">hearing {Math.round(heard * 100)} %</span>}
+      <Popover.Root>
+        <Popover.Trigger
+          aria-label={beats ? `Beats: ${beats.bpm.toFixed(1)} a minute` : 'Beats'}
+          className="flex h-5 items-center gap-1 rounded-sm px-1 hover:bg-raised"
+        >
+          <Metronome size={13} />
+          <span className="figures">{beats ? beats.bpm.toFixed(1) : 'beats'}</span>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            side="bottom"
+            align="end"
+            className="z-50 w-72 border border-edge bg-raised p-3"
+            aria-label="Beats"
+          >
+            <BeatCard />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <IconButton
+        label={snap ? 'Loops snap to beats' : 'Loops do not snap'}
+        aria-pressed={snap}
+        className={toggle(snap)}
+        onClick={() => set({ snap: !snap })}
+      >
+        <Magnet size={13} />
+      </IconButton>
+      <IconButton
+        label={scrubSound ? 'Moving along can be heard' : 'Moving along is silent'}
+        aria-pressed={scrubSound}
+        className={toggle(scrubSound)}
+        onClick={() => set({ scrubSound: !scrubSound })}
+      >
+        <AudioWaveform size={13} />
+      </IconButton>
+      <ExportMenu />
+      <IconButton label="Zoom out" keys="-" className="size-5" onClick={() => onZoom(1 / 0.6)}>
+        <ZoomOut size={13} />
+      </IconButton>
+      <IconButton label="Zoom in" keys="+" className="size-5" onClick={() => onZoom(0.6)}>
+        <ZoomIn size={13} />
+      </IconButton>
+    </div>
+  );
+}

@@ -1,0 +1,18 @@
+/** The Tape's colours: amber for sound, paper for what is picked. */
+export const colours = {
+  ground: '#12100e',
+  ruler: '#aca294',
+  rule: '#37312b',
+  wavePeak: '#8a642c',
+  waveBody: '#f0ac48',
+  waveMiddle: '#5c4a2c',
+  loop: '#efe8dc',
+  loopFill: 'rgba(239, 232, 220, 0.10)',
+  range: 'rgba(239, 232, 220, 0.16)',
+  pick: '#efe8dc',
+  value: 'rgba(240, 172, 72, 0.34)',
+  raw: '#f0ac48',
+  histogram: 'rgba(239, 232, 220, 0.28)',
+  label: 'rgba(18, 16, 14, 0.75)',
+};
+export const tapeFont = '10px "Martian Mono Variable", monospace';

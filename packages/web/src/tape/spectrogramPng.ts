@@ -1,0 +1,35 @@
+import { ticks } from 'd3-array';
+import { clock } from '../controls/time';
+import type { Stage } from '../editor/stage';
+import { colours, tapeFont } from './colours';
+import { namedFrequencies } from './frequencyAxis';
+
+const mostColumns = 6000;
+const pixelsPerSecond = 30;
+const height = 720;
+const margin = { left: 44, bottom: 26 };
+
+/** The spectrogram of the whole song with its axes, as PNG. @throws Error when nothing has been heard */
+export async function spectrogramPng(stage: Stage): Promise<Blob> {
+  const end = stage.seconds;
+  const columns = Math.max(600, Math.min(mostColumns, Math.round(end * pixelsPerSecond)));
+  const picture = await stage.ask('spectrogram', { from: 0, to: end, columns });
+  if (!picture) throw new Error('Nothing has been heard yet.');
+  const source = new OffscreenCanvas(picture.width, picture.height);
+  source.getContext('2d')!.putImageData(new ImageData(picture.pixels, picture.width, picture.height), 0, 0);
+  const canvas = new OffscreenCanvas(columns + margin.left, height + margin.bottom);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.fillStyle = colours.ground;
+  context.fillRect(0, 0, canvas.width, canvas.height);
+  context.drawImage(source, margin.left, 0, columns, height);
+  context.font = tapeFont;
+  context.fillStyle = colours.ruler;
+  context.textBaseline = 'middle';
+  for (const { y, text } of namedFrequencies({ top: 0, height })) context.fillText(`${text} Hz`, 2, y);
+  for (const time of ticks(0, end, Math.floor(columns / 120))) {
+    const x = margin.left + (time / end) * columns;
+    context.fillRect(x, height, 1, 5);
+    context.fillText(clock(time), x + 3, height + 15);
+  }
+  return canvas.convertToBlob({ type: 'image/png' });
+}

@@ -1,0 +1,120 @@
+import {
+  estimateBeats,
+  fitToSong,
+  FluxListener,
+  listenToAll,
+  pcmSampleRate,
+  powerToDb,
+  SegmentAnalyser,
+  SpectrogramListener,
+  type EarHearing,
+} from '@cyclogram/core';
+import type { EarSounds } from './earSounds';
+import type { ListeningQueue } from './listeningQueue';
+import type { EarSource, QuestionName, Questions } from './messages';
+import { paintSpectrogram } from './spectrogram';
+
+/** What answers are found with. */
+interface Knowledge {
+  sources: EarSource[];
+  /** Samples in the film. */
+  length: number;
+  sounds: EarSounds;
+  queue: ListeningQueue;
+}
+
+type Answers = {
+  [Name in QuestionName]: (
+    given: Questions[Name]['given'],
+    knowledge: Knowledge,
+  ) => Promise<Questions[Name]['answer']>;
+};
+
+/** Range in which beats are looked for, in Hz. */
+const beatRange = [30, 16000] as const;
+
+function sourceOf(earId: string, { sources }: Knowledge): EarSource {
+  const source = sources.find(({ ear }) => ear.id === earId);
+  if (!source) throw new Error('the ear is gone');
+  return source;
+}
+
+const heardBy = async (earId: string, { queue }: Knowledge) =>
+  (await queue.complete(`ear ${earId}`)) as EarHearing;
+
+const answers: Answers = {
+  async fit({ earId }, knowledge) {
+    const source = sourceOf(earId, knowledge);
+    return fitToSong(source.ear, knowledge.length, knowledge.sounds.reader(source));
+  },
+
+  async statistics({ earId }, knowledge) {
+    const hearing = await heardBy(earId, knowledge);
+    hearing.settle(sourceOf(earId, knowledge).ear);
+    return hearing.bandStatistics();
+  },
+
+  async beats({ tracks }, { length, sounds }) {
+    const listener = new FluxListener('middle', ...beatRange, length);
+    await listenToAll(listener, sounds.tracksReader(tracks));
+    return estimateBeats(listener.raw(), listener.rate) ?? null;
+  },
+
+  async traces({ earId, band, from, to, other }, knowledge) {
+    const hearing = await heardBy(earId, knowledge);
+    hearing.settle(sourceOf(earId, knowledge).ear);
+    const width = hearing.shown.length;
+    const column = (levels: Float32Array) => {
+      const first = Math.max(0, Math.floor(from * hearing.rate));
+      const count = Math.max(0, Math.min(Math.ceil(to * hearing.rate), hearing.moments) - first);
+      return Float32Array.from({ length: count }, (_, n) => levels[(first + n) * width + band] ?? 0);
+    };
+    return { rate: hearing.rate, own: column(hearing.levels), other: column(hearing.levelsWith(other)) };
+  },
+
+  async spectrum(given, knowledge) {
+    return spectrumAt(sourceOf(given.earId, knowledge), given, knowledge);
+  },
+
+  async spectrogram({ from, to, columns }, { queue }) {
+    const listener = queue.get('spectrogram');
+    return listener instanceof SpectrogramListener ? paintSpectrogram(listener, from, to, columns) : null;
+  },
+};
+
+/** Analysers for single spectra, by window. */
+const analysers = new Map<string, SegmentAnalyser>();
+
+async function spectrumAt(
+  source: EarSource,
+  { time, count, fromHz, toHz }: Questions['spectrum']['given'],
+  { sounds }: Knowledge,
+): Promise<Float32Array> {
+  const { ear } = source;
+  const key = `${ear.window} ${ear.windowShape}`;
+  let analyser = analysers.get(key);
+  if (!analyser) {
+    if (analysers.size > 8) analysers.clear();
+    const all = { ...ear, scale: 'hand' as const, edges: [1, 23999], longWindow: 0 };
+    analysers.set(key, (analyser = new SegmentAnalyser(all, pcmSampleRate)));
+  }
+  const { segmentLength } = analyser.plan.groups[0]!;
+  const { binHz } = analyser.plan;
+  const samples = new Float32Array(2 * segmentLength);
+  const signal = ear.channel === 'mix' ? 'middle' : ear.channel;
+  await sounds.reader(source)(signal, Math.round(time * pcmSampleRate) - segmentLength, samples);
+  const power = analyser.spectrum(samples, segmentLength);
+  const hzAt = (place: number) => fromHz * (toHz / fromHz) ** (place / (count - 1));
+  return Float32Array.from({ length: count }, (_, i) => {
+    const low = Math.floor(hzAt(i - 0.5) / binHz);
+    const high = Math.max(low, Math.floor(hzAt(i + 0.5) / binHz));
+    let most = 0;
+    for (let bin = Math.max(low, 1); bin <= high && bin < power.length; bin++)
+      most = Math.max(most, power[bin]!);
+    return powerToDb(most);
+  });
+}
+
+/** Answers a question. @throws Error saying why there is no answer */
+export const answerQuestion = (what: QuestionName, given: unknown, knowledge: Knowledge): Promise<unknown> =>
+  (answers[what] as (given: unknown, knowledge: Knowledge) => Promise<unknown>)(given, knowledge);

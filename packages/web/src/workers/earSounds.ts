@@ -1,0 +1,46 @@
+import { addMono, coveredPart, dbToGain, partReader, type ReadSignal } from '@cyclogram/core';
+import { PcmSource } from '../sound/pcmSource';
+import type { EarSource, TrackSource } from './messages';
+
+/** Blocks of 2.7 s of a separated part that are kept: ten minutes. */
+const keptBlocks = 220;
+
+/** What ears listen to, read from the server. */
+export class EarSounds {
+  private readonly pcm = new PcmSource();
+  /** Readers of separated parts, which keep what they have worked out. */
+  private readonly parts = new Map<string, ReadSignal>();
+
+  /** Reads tracks, mixed. */
+  tracksReader(tracks: TrackSource[]): ReadSignal {
+    return async (signal, start, out) => {
+      for (const track of tracks) {
+        const part = coveredPart(track.placement, start, start + out.length);
+        if (!part) continue;
+        const samples = await this.pcm.read(track, part.from, part.to);
+        addMono(samples, track.channels, signal, dbToGain(track.gain), out, part.offset);
+      }
+    };
+  }
+
+  /** Reads what an ear listens to: only its part. */
+  reader(source: EarSource): ReadSignal {
+    const { ear, tracks } = source;
+    if (ear.part === 'all') return this.tracksReader(tracks);
+    const key = partKey(source);
+    let reader = this.parts.get(key);
+    if (!reader) {
+      reader = partReader(this.tracksReader(tracks), ear.part, keptBlocks);
+      this.parts.set(key, reader);
+    }
+    return reader;
+  }
+
+  /** Forgets the parts that no ear listens to any more. */
+  keepOnly(sources: EarSource[]): void {
+    const wanted = new Set(sources.map(partKey));
+    for (const key of this.parts.keys()) if (!wanted.has(key)) this.parts.delete(key);
+  }
+}
+
+const partKey = ({ ear, tracks }: EarSource) => JSON.stringify([ear.part, tracks]);
