@@ -60,11 +60,12 @@ export const breakwater: Song = {
         for (const step of bassSteps) {
           const note = {
             start: start + (step * beat) / 4,
-            seconds: 0.16,
+            // The note before a repeated one is cut short, so that both are heard.
+            seconds: step === 6 ? 0.07 : 0.16,
             hz: noteHz(root + (step === 14 ? 12 : 0)),
             gain: 0.5,
           };
-          addHeldNote(bass!, bassWave, note, 0.006, 0.06, 4);
+          addHeldNote(bass!, bassWave, note, 0.006, step === 6 ? 0.03 : 0.06, 4);
         }
       }
       if (plays.bells(b)) {

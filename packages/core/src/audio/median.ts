@@ -20,7 +20,7 @@ class SortedWindow {
   remove(value: number): void {
     const { values } = this;
     let at = 0;
-    while (values[at] !== value) at++;
+    while (at < this.count && values[at] !== value) at++;
     this.count--;
     values.copyWithin(at, at + 1, this.count + 1);
   }
@@ -39,8 +39,8 @@ export function slidingMedian(values: Float32Array, span: number, out: Float32Ar
   const window = new SortedWindow(span);
   for (let i = 0; i < half && i < values.length; i++) window.insert(values[i]!);
   for (let i = 0; i < values.length; i++) {
-    if (i + half < values.length) window.insert(values[i + half]!);
     if (i - half - 1 >= 0) window.remove(values[i - half - 1]!);
+    if (i + half < values.length) window.insert(values[i + half]!);
     out[i] = window.median;
   }
 }

@@ -2,14 +2,15 @@ import { earStandard } from './defaults';
 
 type Json = Record<string, unknown>;
 
-const list = (value: unknown): Json[] =>
-  Array.isArray(value) ? value.map((item: unknown) => (item ?? {}) as Json) : [];
+/** A list with each item changed; what is no list stays as it is, for the schema to refuse. */
+const mapList = (value: unknown, change: (item: Json) => Json): unknown =>
+  Array.isArray(value) ? value.map((item: unknown) => change((item ?? {}) as Json)) : value;
 const clamp = (value: unknown, low: number, high: number) =>
   typeof value === 'number' ? Math.min(Math.max(value, low), high) : value;
 
 /** Version 1 had one switch for a track, and no followers, beats or length. */
 function fromVersion1(film: Json): Json {
-  const tracks = list(film['tracks']).map(({ muted, ...track }) => ({
+  const tracks = mapList(film['tracks'], ({ muted, ...track }) => ({
     ...track,
     heard: muted === false,
     listened: muted === false,
@@ -17,13 +18,13 @@ function fromVersion1(film: Json): Json {
     in: 0,
     out: null,
   }));
-  const ears = list(film['ears']).map((ear) => ({
+  const ears = mapList(film['ears'], (ear) => ({
     ...earStandard,
     ...ear,
     channel: ear['channel'] === 'mix' ? 'middle' : ear['channel'],
     window: clamp(ear['window'], 0.01, 0.5),
   }));
-  const layers = list(film['layers']).map((layer) => ({
+  const layers = mapList(film['layers'], (layer) => ({
     ...layer,
     figure: { ...(layer['figure'] as Json), caps: false },
   }));

@@ -47,7 +47,7 @@ const highestWithin = 0.03;
 const meanWithin = 0.1;
 const apart = 0.05;
 /** Smaller growth than this is the beating of held notes, not the start of one. */
-const leastFlux = 0.06;
+const leastFlux = 0.09;
 
 /**
  * Onsets: moments where the flux is the highest around and stands out from its

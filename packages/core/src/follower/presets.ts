@@ -25,6 +25,12 @@ export const followerPresets: readonly FollowerPreset[] = [
     settings: { ...level, fromHz: 40, toHz: 100, gatePercent: 90, attack: 0.003, release: 0.16 },
   },
   {
+    id: 'bass-line',
+    label: 'Bass line',
+    help: 'Each note between 40 and 250 Hz. Best on a track of its own: in a mix the kick hides it.',
+    settings: { ...onsets, fromHz: 40, toHz: 250, sensitivity: 0.7, release: 0.16 },
+  },
+  {
     id: 'snare-body',
     label: 'Snare body',
     help: 'Strokes between 150 and 400 Hz.',

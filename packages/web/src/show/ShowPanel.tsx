@@ -117,7 +117,7 @@ function LengthInput() {
   const set = (value: number | null) => change('length', (film) => void (film.length = value), 'length');
   return (
     <>
-      <NumberInput field={lengthField} value={length ?? own} onChange={set} resetTo={own} />
+      <NumberInput field={lengthField} value={length ?? own} onChange={set} />
       {length !== null && (
         <p className="flex items-center justify-between text-xs text-dim">
           Set by hand.

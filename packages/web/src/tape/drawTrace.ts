@@ -23,7 +23,7 @@ function eachPixel(
   rate: number,
   view: TapeView,
   width: number,
-  use: (px: number, low: number, high: number) => void,
+  visit: (px: number, low: number, high: number) => void,
 ): void {
   const perPixel = ((view.to - view.from) * rate) / width;
   const start = view.from * rate;
@@ -33,7 +33,7 @@ function eachPixel(
       const at = start + px * perPixel;
       const share = at - from;
       const value = (values[from] ?? 0) * (1 - share) + (values[from + 1] ?? values[from] ?? 0) * share;
-      if (from >= 0 && from < values.length) use(px, value, value);
+      if (from >= 0 && from < values.length) visit(px, value, value);
       continue;
     }
     const to = Math.max(from + 1, Math.floor(start + (px + 1) * perPixel));
@@ -43,7 +43,7 @@ function eachPixel(
       low = Math.min(low, values[n]!);
       high = Math.max(high, values[n]!);
     }
-    if (high >= low) use(px, low, high);
+    if (high >= low) visit(px, low, high);
   }
 }
 

@@ -1,0 +1,203 @@
+import { describe, expect, it } from 'vitest';
+import { defaultEar } from '../film/defaults';
+import type { Ear } from '../film/schema';
+import { shownBands } from '../film/shownBands';
+import { noise, pinkNoise, readerOf, sine } from '../testing';
+import { EarHearing } from './earHearing';
+import { fitToSong } from './fitToSong';
+import { listenToAll } from './listen';
+import { trimSilentBands } from './trimBands';
+
+const ear: Ear = { ...defaultEar('e'), bands: 24, smoothing: 'none' };
+
+async function hear(part: Partial<Ear>, sound: Float32Array): Promise<EarHearing> {
+  const hearing = new EarHearing({ ...ear, ...part }, sound.length);
+  await listenToAll(hearing, readerOf(sound));
+  hearing.settle();
+  return hearing;
+}
+
+describe('what an ear hears', () => {
+  const song = noise(48000 * 2, 2);
+
+  it('has no marks for muted bands', async () => {
+    const all = await hear({}, song);
+    const some = await hear({ mutes: [0, 5] }, song);
+    expect(shownBands({ ...ear, mutes: [0, 5] })).toHaveLength(22);
+    expect(Array.from(some.levelsAt(1))).toEqual(
+      Array.from(all.levelsAt(1)).filter((_, band) => band !== 0 && band !== 5),
+    );
+  });
+
+  it('takes floor and ceiling from the song: another level of the whole song looks the same', async () => {
+    const part = { limits: 'fitted', floorPercent: 20, ceilingPercent: 99 } as const;
+    const loud = await hear(part, song);
+    const quiet = await hear(
+      part,
+      song.map((value) => value * 0.03),
+    );
+    Array.from(loud.levelsAt(1)).forEach((level, band) =>
+      expect(quiet.levelsAt(1)[band]).toBeCloseTo(level, 3),
+    );
+    const full = loud.levels.filter((level) => level >= 1).length / loud.levels.length;
+    const empty = loud.levels.filter((level) => level <= 0).length / loud.levels.length;
+    expect(full).toBeGreaterThan(0.001);
+    expect(full).toBeLessThan(0.02);
+    expect(Math.abs(empty - 0.2)).toBeLessThan(0.03);
+  });
+
+  it('reads the same at the same times at 24, 30 and 60 frames a second', async () => {
+    const hearing = await hear({ smoothing: 'attackRelease' }, song);
+    // Times that are frames at every rate: multiples of a sixth of a second.
+    for (let sixth = 0; sixth < 12; sixth++) {
+      const [a, b, c] = [24, 30, 60].map((fps) => Array.from(hearing.levelsAt((sixth * fps) / 6 / fps)));
+      expect(a).toEqual(b);
+      expect(b).toEqual(c);
+    }
+  });
+
+  it('knows what each band does over the song', async () => {
+    // Faded in and out: a tone that begins at once is heard in all bands for a moment.
+    const tone = sine(1000, 48000 * 2).map((value, n) => value * Math.sin((Math.PI * n) / 96000) ** 2);
+    const hearing = await hear({ bands: 8, floorDb: -60, tiltDbPerOctave: 0 }, tone);
+    const statistics = hearing.bandStatistics();
+    const loudest = statistics.findIndex(({ loudDb }) => loudDb > -1);
+    expect(hearing.edges[loudest]!).toBeLessThan(1000);
+    expect(hearing.edges[loudest + 1]!).toBeGreaterThan(1000);
+    // The fade's square is sin^4, whose mean is 3/8.
+    expect(statistics[loudest]!.meanDb).toBeCloseTo(10 * Math.log10(3 / 8), 0);
+    expect(statistics.filter(({ silent }) => !silent)).toHaveLength(1);
+  });
+
+  it('averages the powers of both channels, in which nothing cancels', async () => {
+    const tone = sine(1000, 48000);
+    const opposite = (signal: string, start: number, out: Float32Array) => {
+      readerOf(tone)(signal, start, out);
+      if (signal === 'right') for (let n = 0; n < out.length; n++) out[n] = -out[n]!;
+      if (signal === 'middle') out.fill(0);
+    };
+    const level = async (channel: Ear['channel']) => {
+      const hearing = new EarHearing(
+        { ...ear, channel, bands: 1, scale: 'linear', fromHz: 100, toHz: 9000 },
+        tone.length,
+      );
+      await listenToAll(hearing, opposite);
+      return hearing.db[30]!;
+    };
+    expect(await level('middle')).toBe(-200);
+    expect(await level('mix')).toBeCloseTo(0, 1);
+  });
+
+  it('can be smoothed another way for comparison, and stays as it is', async () => {
+    const hearing = await hear({ smoothing: 'none' }, song);
+    const before = hearing.levels.slice();
+    const slow = hearing.levelsWith({ ...ear, smoothing: 'average', averageTime: 0.5 });
+    expect(hearing.levels).toEqual(before);
+    const jumps = (levels: Float32Array) => {
+      let sum = 0;
+      for (let i = 24; i < levels.length; i++) sum += Math.abs(levels[i]! - levels[i - 24]!);
+      return sum;
+    };
+    expect(jumps(slow)).toBeLessThan(jumps(before) / 3);
+  });
+});
+
+describe('odd sounds', () => {
+  it.each([
+    ['nothing', new Float32Array(0)],
+    ['one sample', Float32Array.of(0.5)],
+    ['silence', new Float32Array(48000)],
+    ['a constant', new Float32Array(48000).fill(0.7)],
+    ['full-scale clipping', sine(100, 48000).map((value) => Math.sign(value))],
+  ])('%s gives levels from 0 to 1', async (_name, sound) => {
+    for (const part of [{}, { limits: 'fitted' }, { law: 'power' }, { smoothing: 'spring' }] as const) {
+      const { levels } = await hear(part, sound);
+      expect(levels.every((level) => Number.isFinite(level) && level >= -1 && level <= 2)).toBe(true);
+    }
+  });
+
+  it('a constant is heard in no band above 20 Hz', async () => {
+    const { levels, moments } = await hear({ fromHz: 60 }, new Float32Array(96000).fill(0.7));
+    const middle = levels.subarray(24 * Math.floor(moments / 2), 24 * (Math.floor(moments / 2) + 1));
+    expect(Math.max(...middle)).toBe(0);
+  });
+
+  it('512 bands in 10 Hz share bins, and say so', async () => {
+    const hearing = await hear({ bands: 512, scale: 'linear', fromHz: 100, toHz: 110 }, sine(105, 48000));
+    expect(hearing.plan.sharesBins).toBe(true);
+    expect(hearing.levels.every(Number.isFinite)).toBe(true);
+  });
+
+  it('bands above half the sample rate are silent', async () => {
+    const hearing = await hear({ scale: 'hand', edges: [1000, 23000, 24000] }, noise(48000));
+    expect(hearing.levels.every(Number.isFinite)).toBe(true);
+    expect(() => new EarHearing({ ...ear, fromHz: 500, toHz: 400 }, 100)).toThrow(RangeError);
+  });
+});
+
+describe('fitting to the song', () => {
+  it('levels pink noise, neither dead on one side nor pinned at the top, and says why', async () => {
+    const pink = pinkNoise(48000 * 12, 7);
+    const fit = await fitToSong({ ...ear, bands: 40 }, pink.length, readerOf(pink));
+    const { settings, reasons } = fit;
+    expect(Math.abs(settings.tiltDbPerOctave)).toBeLessThanOrEqual(0.5);
+    expect(reasons).toHaveLength(4);
+    const hearing = await hear({ bands: 40, ...settings }, pink);
+    const share = (test: (level: number) => boolean) =>
+      hearing.levels.filter(test).length / hearing.levels.length;
+    expect(share((level) => level >= 1)).toBeLessThan(0.02);
+    // Neither side is dead: every third of the bands moves about as much as the others.
+    const thirds = [0, 1, 2].map((third) => {
+      let sum = 0;
+      for (let i = 0; i < hearing.levels.length; i++) {
+        if (Math.floor((i % 40) / 13.4) === third) sum += hearing.levels[i]!;
+      }
+      return sum;
+    });
+    expect(Math.min(...thirds) / Math.max(...thirds)).toBeGreaterThan(0.5);
+  });
+
+  it('lifts a song that falls with frequency, and leaves out where it is empty', async () => {
+    let last = 0;
+    const dull = noise(48000 * 8, 2).map((value) => (last = 0.97 * last + 0.03 * value));
+    const { settings } = await fitToSong(ear, dull.length, readerOf(dull));
+    expect(settings.tiltDbPerOctave).toBeGreaterThan(1);
+    const bass = sine(80, 48000 * 4);
+    const narrow = await fitToSong(ear, bass.length, readerOf(bass));
+    expect(narrow.settings.toHz).toBeLessThan(200);
+  });
+
+  it('refuses silence', async () => {
+    await expect(fitToSong(ear, 48000, readerOf(new Float32Array(48000)))).rejects.toThrow(RangeError);
+  });
+});
+
+describe('trimming silent bands', () => {
+  const silent = (...on: boolean[]) => on.map((loud) => !loud);
+
+  it('keeps the bands that are left where they were', () => {
+    const edges = new EarHearing({ ...ear, bands: 5 }, 0).edges;
+    const trimmed = trimSilentBands(
+      { ...ear, bands: 5, mutes: [0, 2] },
+      edges,
+      silent(false, true, true, false, false),
+    )!;
+    expect(trimmed).toMatchObject({ bands: 2, mutes: [1] });
+    const after = new EarHearing({ ...ear, ...trimmed }, 0).edges;
+    Array.from(after).forEach((edge, i) => expect(edge / edges[i + 1]!).toBeCloseTo(1, 6));
+  });
+
+  it('of bands by hand takes their edges and names', () => {
+    const hand: Ear = { ...ear, scale: 'hand', edges: [10, 20, 30, 40], bandNames: ['a', 'b', 'c'] };
+    expect(trimSilentBands(hand, hand.edges, silent(false, true, false))).toEqual({
+      edges: [20, 30],
+      bandNames: ['b'],
+      mutes: [],
+    });
+  });
+
+  it('does nothing when no end is silent, or all is', () => {
+    expect(trimSilentBands(ear, [1, 2, 3, 4], silent(true, false, true))).toBeUndefined();
+    expect(trimSilentBands(ear, [1, 2, 3], silent(false, false))).toBeUndefined();
+  });
+});
