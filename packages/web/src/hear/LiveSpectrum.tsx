@@ -2,7 +2,14 @@ import { useEffect, useRef } from 'react';
 import { useStage, useStageState } from '../editor/stageContext';
 import { useElementSize } from '../screen/useElementSize';
 
-const colour = { line: '#37312b', bar: '#f0ac48', full: '#ff7a6b', peak: '#efe8dc', text: '#aca294' };
+const colour = {
+  line: '#37312b',
+  bar: '#f0ac48',
+  full: '#ff7a6b',
+  peak: '#efe8dc',
+  text: '#aca294',
+  ground: 'rgba(25, 22, 19, 0.8)',
+};
 
 interface LiveSpectrumProps {
   earId: string;
@@ -52,11 +59,15 @@ export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
       }
       if (limits && height > 50) {
         context.font = '10px "Martian Mono Variable", monospace';
-        context.textBaseline = 'top';
-        context.fillStyle = colour.text;
-        context.fillText(`${limits.ceilingDb.toFixed(0)} dB`, 2, 3);
-        context.textBaseline = 'bottom';
-        context.fillText(`${limits.floorDb.toFixed(0)} dB`, 2, height - 2);
+        context.textBaseline = 'middle';
+        const label = (text: string, y: number) => {
+          context.fillStyle = colour.ground;
+          context.fillRect(0, y - 7, context.measureText(text).width + 6, 14);
+          context.fillStyle = colour.text;
+          context.fillText(text, 3, y);
+        };
+        label(`${limits.ceilingDb.toFixed(0)} dB`, 8);
+        label(`${limits.floorDb.toFixed(0)} dB`, height - 9);
       }
     };
     draw();

@@ -105,13 +105,19 @@ async function spectrumAt(
   await sounds.reader(source)(signal, Math.round(time * pcmSampleRate) - segmentLength, samples);
   const power = analyser.spectrum(samples, segmentLength);
   const hzAt = (place: number) => fromHz * (toHz / fromHz) ** (place / (count - 1));
+  const binDb = (bin: number) => powerToDb(power[Math.min(Math.max(bin, 1), power.length - 1)]!);
   return Float32Array.from({ length: count }, (_, i) => {
-    const low = Math.floor(hzAt(i - 0.5) / binHz);
-    const high = Math.max(low, Math.floor(hzAt(i + 0.5) / binHz));
-    let most = 0;
-    for (let bin = Math.max(low, 1); bin <= high && bin < power.length; bin++)
-      most = Math.max(most, power[bin]!);
-    return powerToDb(most);
+    const from = hzAt(i - 0.5) / binHz;
+    const to = hzAt(i + 0.5) / binHz;
+    if (to - from < 1) {
+      // Between bins, a straight line.
+      const place = hzAt(i) / binHz;
+      const low = Math.floor(place);
+      return binDb(low) + (binDb(low + 1) - binDb(low)) * (place - low);
+    }
+    let most = -Infinity;
+    for (let bin = Math.floor(from); bin <= to; bin++) most = Math.max(most, binDb(bin));
+    return most;
   });
 }
 
