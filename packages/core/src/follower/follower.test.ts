@@ -17,7 +17,7 @@ const bursts = noise(length, 3).map((hiss, n) => {
   return gain * shape * Math.sin((2 * Math.PI * 80 * n) / 48000) + 0.01 * hiss;
 });
 
-async function follow(part: Partial<Follower>, sound = bursts): Promise<FollowerHearing> {
+async function follow(part: Partial<Follower>, sound: Float32Array = bursts): Promise<FollowerHearing> {
   const follower = { ...defaultFollower('f', 'e'), attack: 0, release: 0, ...part };
   const hearing = new FollowerHearing(follower, { ...defaultEar('e'), window: 0.05 }, sound.length);
   await listenToAll(hearing, readerOf(sound));

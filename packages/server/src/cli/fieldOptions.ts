@@ -65,12 +65,13 @@ export function addFieldOptions(command: Command, groups: readonly FieldGroup[],
   return command;
 }
 
-/** The properties as they were given. @param options of commander */
+const camel = (name: string) => name.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase());
+
+/** The properties as they were given, or as they are by default. @param options of commander */
 export function fieldValues(
   groups: readonly FieldGroup[],
   options: Record<string, unknown>,
 ): Record<string, unknown> {
-  const camel = (name: string) => name.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase());
   return Object.fromEntries(
     groups
       .flatMap(({ fields }) => fields)
@@ -78,5 +79,13 @@ export function fieldValues(
         const value = options[camel(optionName(key))];
         return [key, kind === 'switch' ? value === true : value];
       }),
+  );
+}
+
+/** Of those, the ones that were given. */
+export function givenValues(groups: readonly FieldGroup[], command: Command): Record<string, unknown> {
+  const isGiven = (key: string) => command.getOptionValueSource(camel(optionName(key))) === 'cli';
+  return Object.fromEntries(
+    Object.entries(fieldValues(groups, command.opts())).filter(([key]) => isGiven(key)),
   );
 }

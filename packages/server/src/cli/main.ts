@@ -17,7 +17,7 @@ import { Problem, toProblem } from '../http/problem';
 import { openServices, type Services } from '../services';
 import { version } from '../version';
 import { drawFrame } from './drawFrame';
-import { addFieldOptions, fieldValues, parseNumber, parseNumbers } from './fieldOptions';
+import { addFieldOptions, fieldValues, givenValues, parseNumber, parseNumbers } from './fieldOptions';
 import { filmOfSong, followToFile } from './followToFile';
 import { hearToCsv, type HearOptions } from './hearToCsv';
 import { openFilm } from './openFilm';
@@ -126,18 +126,18 @@ follow.action((name: string, options) =>
   run(async (services) => {
     const isAudio = /\.(wav|aiff?|caf|mp3|m4a|aac|flac|ogg|opus|oga)$/i.test(name);
     const film = isAudio
-      ? await filmOfSong(services, name, {}, followerOf(options as Record<string, unknown>))
+      ? await filmOfSong(services, name, {}, followerOf(options.preset as string | undefined))
       : await openFilm(services, name);
     const onsets = isAudio && options.onsets ? 'follower' : options.onsets;
     await followToFile(services, film, { ...options, onsets, fps: options.rate });
   }),
 );
 
-function followerOf(options: Record<string, unknown>): Follower {
-  const preset = followerPresets.find(({ id }) => id === options['preset']);
-  const given = fieldValues(followerFields, options);
-  const follower = { ...defaultFollower('follower', 'ear', preset?.label), ...given, ...preset?.settings };
-  return checked(followerSchema, follower);
+/** A follower as a preset has it, changed by what was given. */
+function followerOf(presetId: string | undefined): Follower {
+  const preset = followerPresets.find(({ id }) => id === presetId);
+  const standard = { ...defaultFollower('follower', 'ear', preset?.label), ...preset?.settings };
+  return checked(followerSchema, { ...standard, ...givenValues(followerFields, follow) });
 }
 
 /** @throws Problem naming what is wrong with options */

@@ -16,6 +16,7 @@ import {
 } from '@cyclogram/core';
 import { Problem } from '../http/problem';
 import { filmLength, type FilmTracks } from '../hearing/filmTracks';
+import { findBeats } from '../hearing/findBeats';
 import { hearEar, hearFollowers } from '../hearing/hearFilm';
 
 /** What of a film's sound is to be written, and how. */
@@ -56,8 +57,8 @@ export async function exportFilm(
       return toMidi(film.title, notes, film.beats?.bpm ?? plainTempo, film.beats?.perBar);
     }
     case 'beats': {
-      const { beats } = film;
-      if (!beats) throw new Problem('bad-request', 'The film has no beats yet. Find or tap them first.');
+      const beats = film.beats ?? (await findBeats(film, tracks));
+      if (!beats) throw new Problem('bad-request', 'Nothing repeats steadily in this song: it has no beats.');
       if (wish.format !== 'mid') return asText(beatTable(beats, seconds), wish.format);
       const notes = beatsBetween(beats, 0, seconds).map(({ time, bar }) => ({
         time,

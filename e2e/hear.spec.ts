@@ -1,0 +1,220 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
+import { difference, heard, openFilm, save, screenPixels } from './support';
+
+/** A new film of a demo song's mix, so that other tests find the demo films as they were. */
+async function copyOf(page: Page, title: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: `Duplicate ${title}`, exact: true }).click();
+  await page
+    .getByRole('link', { name: `${title} (copy)`, exact: true })
+    .first()
+    .click();
+  await heard(page);
+}
+
+const hear = (page: Page) => page.getByRole('region', { name: 'Hear' });
+const hits = async (page: Page) =>
+  Number(/(\d+) in the song/.exec((await page.getByTestId('fires').textContent()) ?? '')?.[1] ?? NaN);
+
+test('pick the kick with the mouse, drag its gate, see the hits change, undo', async ({ page }) => {
+  await copyOf(page, 'Breakwater Lamps');
+  await hear(page).getByRole('button', { name: 'Add a follower' }).first().click();
+  await expect(page.getByTestId('fires')).toContainText('times a minute');
+
+  // Drag over the low end of the ear's live spectrum.
+  const picker = page.getByTestId('range-picker');
+  await picker.scrollIntoViewIfNeeded();
+  const box = (await picker.boundingBox())!;
+  await page.mouse.move(box.x + 2, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.12, box.y + 24, { steps: 6 });
+  await page.mouse.up();
+  const from = page.getByRole('spinbutton', { name: 'From', exact: true }).last();
+  const to = page.getByRole('spinbutton', { name: 'To', exact: true }).last();
+  expect(Number(await from.inputValue())).toBeLessThan(70);
+  expect(Number(await to.inputValue())).toBeLessThan(200);
+  await heard(page);
+
+  // On the Tape, the gate is a line over the level: drag it up, nearly to the ceiling.
+  const gate = page.getByRole('spinbutton', { name: 'Gate', exact: true });
+  await gate.fill('60');
+  await gate.press('Enter');
+  await heard(page);
+  const before = await hits(page);
+  const tape = (await page.getByRole('slider', { name: 'Time in the song' }).boundingBox())!;
+  let grip: number | undefined;
+  for (let y = tape.y + tape.height - 3; y > tape.y + tape.height * 0.6 && grip === undefined; y -= 3) {
+    await page.mouse.move(tape.x + 400, y);
+    const cursor = await page
+      .getByRole('slider', { name: 'Time in the song' })
+      .evaluate((element) => element.style.cursor);
+    if (cursor === 'ns-resize') grip = y;
+  }
+  expect(grip).toBeDefined();
+  await page.mouse.down();
+  await page.mouse.move(tape.x + 400, grip! - 14, { steps: 4 });
+  await page.mouse.up();
+  expect(Number(await gate.inputValue())).toBeGreaterThan(61);
+  await expect.poll(() => hits(page)).not.toBe(before);
+  await page.getByRole('button', { name: /^Undo: gate/ }).click();
+  await expect(gate).toHaveValue('60');
+  await expect.poll(() => hits(page)).toBe(before);
+});
+
+test('a preset finds the kick: as many hits as the song has', async ({ page }) => {
+  await copyOf(page, 'Breakwater Lamps');
+  await hear(page).getByRole('button', { name: 'Add a follower' }).first().click();
+  await page.getByLabel('Start from').click();
+  await page.getByRole('option', { name: 'Kick' }).click();
+  // 27 bars of four on the floor.
+  await expect.poll(() => hits(page)).toBe(108);
+  await expect(page.getByRole('textbox', { name: 'Name of the follower' })).toHaveValue('Kick');
+});
+
+test('the Listening page by keyboard', async ({ page }) => {
+  await copyOf(page, 'Slow Tide, Low Lanterns');
+  await hear(page)
+    .getByRole('button', { name: /^Listening: Pipes/ })
+    .press('Enter');
+  await expect(page).toHaveURL(/listening\/deep$/);
+  const listening = page.getByRole('region', { name: 'Listening' });
+  await expect(listening.getByRole('img', { name: 'Spectrum of Pipes' })).toBeVisible();
+  const table = listening.getByRole('table', { name: 'Bands' });
+  await expect(table.getByRole('row')).toHaveCount(49);
+  await heard(page);
+
+  // An inner edge moves with the arrow keys, and makes the bands ones by hand.
+  const edge = table.getByRole('textbox', { name: 'Band 3 from', exact: true });
+  const before = Number(await edge.inputValue());
+  await edge.press('ArrowUp');
+  await expect.poll(async () => Number(await edge.inputValue())).toBeGreaterThan(before);
+  await expect(listening.getByLabel('Scale')).toHaveText('By hand');
+  await edge.fill('62');
+  await edge.press('Enter');
+  await expect(edge).toHaveValue('62.0');
+  await table.getByRole('textbox', { name: 'Name of band 3', exact: true }).fill('Low pipe');
+
+  // Mute, split and remove with the keys of their buttons.
+  await table.getByRole('button', { name: 'Mute band 2', exact: true }).press('Enter');
+  await expect(table.getByRole('button', { name: 'Unmute band 2', exact: true })).toBeVisible();
+  await table.getByRole('button', { name: 'Split band 3', exact: true }).press('Enter');
+  await expect(table.getByRole('row')).toHaveCount(50);
+  await table.getByRole('button', { name: 'Remove band 4', exact: true }).press('Enter');
+  await expect(table.getByRole('row')).toHaveCount(49);
+
+  // Weights: a point is moved with the arrow keys and removed with Delete.
+  await listening.getByRole('button', { name: 'Draw weights' }).press('Enter');
+  const spectrum = (await page.getByTestId('large-spectrum').boundingBox())!;
+  await page.mouse.click(spectrum.x + spectrum.width / 2, spectrum.y + spectrum.height / 3);
+  const point = listening.getByRole('button', { name: /^Weight / });
+  const label = await point.getAttribute('aria-label');
+  await point.press('ArrowUp');
+  await expect(point).not.toHaveAttribute('aria-label', label!);
+  await point.press('Delete');
+  await expect(point).toHaveCount(0);
+
+  await page.keyboard.press('Control+z');
+  await expect(point).toHaveCount(1);
+  await listening.getByRole('button', { name: 'Back to the film' }).press('Enter');
+  await expect(page.getByRole('img', { name: 'The picture now' })).toBeVisible();
+});
+
+test('fit to song says what it chose; trimming and the window’s words follow', async ({ page }) => {
+  await copyOf(page, 'Breakwater Lamps');
+  await hear(page).getByRole('button', { name: 'Whole song', exact: true }).first().click();
+  const before = await page.getByRole('spinbutton', { name: 'Floor' }).inputValue();
+  await expect(page.getByTestId('window-note')).toHaveText('This window tells 24 Hz apart, blurs 85 ms.');
+  await page.getByRole('button', { name: 'Fit to song' }).click();
+  const note = page.getByRole('status').filter({ hasText: 'Ceiling' });
+  await expect(note).toContainText('the song falls by');
+  const ceiling = Number(await page.getByRole('spinbutton', { name: 'Ceiling' }).inputValue());
+  await expect(note).toContainText(`Ceiling ${ceiling} dB`);
+  await page.getByRole('button', { name: /^Undo: fit to song/ }).click();
+  await expect(page.getByRole('spinbutton', { name: 'Floor' })).toHaveValue(before);
+
+  // Up to 23 kHz the last bands hold nothing.
+  const to = page.getByRole('spinbutton', { name: 'To', exact: true }).first();
+  await to.fill('23900');
+  await to.press('Enter');
+  const floor = page.getByRole('spinbutton', { name: 'Floor' });
+  await floor.fill('-20');
+  await floor.press('Enter');
+  await heard(page);
+  await page.getByRole('button', { name: 'Trim silent bands' }).click();
+  await expect.poll(async () => Number(await to.inputValue())).toBeLessThan(23900);
+  expect(Number(await page.getByRole('spinbutton', { name: 'Bands' }).inputValue())).toBeLessThan(72);
+});
+
+test('beats: found, doubled, shifted, exported; a follower follows them', async ({ page }) => {
+  await copyOf(page, 'Dry Dock Signals');
+  await page.getByRole('button', { name: /^Beats/ }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await page.getByRole('button', { name: 'Find the beats' }).click();
+  const tempo = page.getByRole('spinbutton', { name: 'Tempo' });
+  await expect(tempo).toHaveValue(/^96|^95\.[5-9]/, { timeout: 30_000 });
+  const found = Number(await tempo.inputValue());
+  await page.getByRole('button', { name: 'Double' }).click();
+  await expect.poll(async () => Number(await tempo.inputValue())).toBeCloseTo(found * 2, 1);
+  await page.getByRole('button', { name: 'Half' }).click();
+  const first = page.getByRole('spinbutton', { name: 'A bar begins at' });
+  const begins = Number(await first.inputValue());
+  await page.getByRole('button', { name: 'Shift a beat' }).click();
+  await expect.poll(async () => Number(await first.inputValue())).toBeCloseTo(begins + 60 / found, 1);
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  await page.waitForTimeout(1000);
+  await page.getByRole('button', { name: 'Export what is heard' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Beats, MIDI' }).click();
+  const midi = await readFile(await save(await download, 'beats.mid'));
+  expect(midi.subarray(0, 4).toString('latin1')).toBe('MThd');
+  await page.getByRole('button', { name: 'Export what is heard' }).click();
+  const picture = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Spectrogram, PNG' }).click();
+  const png = await readFile(await save(await picture, 'spectrogram.png'));
+  expect(png.subarray(1, 4).toString('latin1')).toBe('PNG');
+});
+
+test('an ear listens to several tracks, a channel, and only what is struck', async ({ page }) => {
+  await copyOf(page, 'Breakwater Lamps');
+  await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 900, y: 60 } });
+  await hear(page).getByRole('button', { name: 'Whole song', exact: true }).first().click();
+  const whole = await screenPixels(page);
+  await page.getByRole('button', { name: /^Listens to/ }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Bells' }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Hats' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Listens to 2 tracks' })).toBeVisible();
+  await heard(page);
+  await expect.poll(async () => difference(await screenPixels(page), whole)).toBeGreaterThan(0.5);
+  const both = await screenPixels(page);
+  await page.getByLabel('Part').click();
+  await page.getByRole('option', { name: 'Struck' }).click();
+  await heard(page);
+  await expect.poll(async () => difference(await screenPixels(page), both)).toBeGreaterThan(0.3);
+  const struck = await screenPixels(page);
+  await page.getByLabel('Channel').click();
+  await page.getByRole('option', { name: 'Sides' }).click();
+  await heard(page);
+  await expect.poll(async () => difference(await screenPixels(page), struck)).toBeGreaterThan(0.3);
+});
+
+test('a track can be muted for now, replaced, and started later', async ({ page }) => {
+  await copyOf(page, 'Dry Dock Signals');
+  await hear(page).getByRole('button', { name: 'Mute, for now' }).click();
+  await expect(hear(page).getByRole('button', { name: 'Unmute' })).toBeVisible();
+  await hear(page).getByRole('button', { name: 'Unmute' }).click();
+  await hear(page).getByRole('button', { name: 'Mix', exact: true }).click();
+  const start = page.getByRole('spinbutton', { name: 'Starts at' }).first();
+  await start.fill('2.5');
+  await start.press('Enter');
+  await expect(page.getByTestId('time')).toContainText('/ 0:42');
+  await page.getByRole('switch', { name: 'Heard in the film' }).click();
+  await expect(hear(page).getByTitle('Not heard in the film')).toHaveCount(4);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: 'Replace' }).click();
+  await expect(page.getByRole('dialog')).toContainText('stays as it is');
+  await page.keyboard.press('Escape');
+  await openFilm(page, page.url());
+});
