@@ -18,7 +18,7 @@ test('from a dropped song to a video file', async ({ page }) => {
   // Change the ear, by typing and by arrow keys: the picture changes, undo brings it back.
   await expect.poll(async () => difference(await screenPixels(page), await screenPixels(page))).toBe(0);
   const before = await screenPixels(page);
-  const bands = page.getByRole('spinbutton', { name: 'Bands' });
+  const bands = page.getByRole('spinbutton', { name: 'Bands', exact: true });
   await bands.fill('48/2');
   await bands.press('Enter');
   await bands.press('ArrowUp');

@@ -52,7 +52,7 @@ export async function openFilm(page: Page, address: string): Promise<void> {
 
 /** Waits until the whole song has been heard. */
 export async function heard(page: Page): Promise<void> {
-  await expect(page.getByRole('img', { name: 'The picture now' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Time in the song' })).toBeVisible();
   // The note may not have come up yet, or be gone already: it has to stay away.
   await expect(async () => {
     await page.waitForTimeout(700);

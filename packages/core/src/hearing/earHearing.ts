@@ -1,19 +1,14 @@
-import { channelParts, pcmSampleRate } from '../audio/pcm';
+import { BandListener } from './bandListener';
 import { shownBands } from '../film/shownBands';
 import type { Ear } from '../film/schema';
 import { powerToDb, silenceDb } from '../spectrum/bands';
 import { Distribution } from '../spectrum/distribution';
 import { mapLevels } from '../spectrum/levelLaw';
 import { holdPeaks } from '../spectrum/peaks';
-import type { AnalysisPlan } from '../spectrum/plan';
 import { smooth, type Smoothing } from '../spectrum/smoothing';
-import { SongAnalyser } from '../spectrum/songAnalyser';
 import { weightingDb } from '../spectrum/weighting';
-import { DbTable } from './dbTable';
 import type { LevelTable } from './hearing';
 import { interpolateRows } from './interpolateRows';
-import { momentsPerSecond } from './moments';
-import type { ChannelPart, SongListener } from './songListener';
 
 /** What one band does over a song. */
 export interface BandStatistics {
@@ -34,16 +29,7 @@ const limitsOf = ({ floorDb, ceilingDb }: Ear) => ({ floorDb, ceilingDb });
  * It is filled in stretches, in any order: {@link hear} analyses a stretch,
  * {@link settle} maps and smooths everything heard so far.
  */
-export class EarHearing implements SongListener {
-  /** Bands there are, muted ones included. */
-  readonly bands: number;
-  readonly rate: number;
-  readonly moments: number;
-  readonly signals: readonly ChannelPart[];
-  /** Band edges in Hz, one more than bands. */
-  readonly edges: Float64Array;
-  /** How the song is transformed. */
-  readonly plan: AnalysisPlan;
+export class EarHearing extends BandListener {
   /** Indices of the bands that give a mark. */
   shown: number[] = [];
   /** 0..1 after mapping and smoothing: `moments` rows of `shown.length`. */
@@ -52,7 +38,6 @@ export class EarHearing implements SongListener {
   peaks: Float32Array | undefined;
   /** Floor and ceiling that were used, in dB. */
   limits = { floorDb: 0, ceilingDb: 0 };
-  private readonly table: DbTable;
 
   /**
    * @param lengthSamples length of the song in samples
@@ -60,33 +45,9 @@ export class EarHearing implements SongListener {
    */
   constructor(
     private ear: Ear,
-    readonly lengthSamples: number,
+    lengthSamples: number,
   ) {
-    this.rate = momentsPerSecond(ear.window);
-    this.signals = channelParts(ear.channel);
-    const analyser = new SongAnalyser(ear, pcmSampleRate, pcmSampleRate / this.rate);
-    this.plan = analyser.plan;
-    this.edges = this.plan.edges;
-    this.bands = this.edges.length - 1;
-    this.table = new DbTable(analyser, this.rate, lengthSamples, this.bands);
-    this.moments = this.table.moments;
-  }
-
-  /** dBFS before any mapping: `moments` rows of `bands`. */
-  get db(): Float32Array {
-    return this.table.db;
-  }
-
-  get heard(): Uint8Array {
-    return this.table.heard;
-  }
-
-  samplesFor(first: number, count: number): [number, number] {
-    return this.table.samplesFor(first, count);
-  }
-
-  hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
-    this.table.hear(signals, start, first, count);
+    super(ear, ear.channel, lengthSamples);
   }
 
   /** Maps and smooths everything anew, with the ear's levelling and smoothing. */
