@@ -129,7 +129,7 @@ export function SpectrumView({ ear, report, noteNames, showWeights, onChange }: 
         aria-label={`Spectrum of ${ear.name}`}
       />
       {showWeights && width > 0 && (
-        <WeightPoints ear={ear} scales={scales} onChange={(weights) => onChange('weights', { weights })} />
+        <WeightPoints ear={ear} scales={scales} onChange={(label, weights) => onChange(label, { weights })} />
       )}
     </div>
   );

@@ -5,7 +5,7 @@ import { spectrumRange, weightZero, type SpectrumScales } from './spectrumScales
 interface WeightPointsProps {
   ear: Ear;
   scales: SpectrumScales;
-  onChange: (weights: Ear['weights']) => void;
+  onChange: (label: string, weights: Ear['weights']) => void;
 }
 
 const most = 48;
@@ -29,8 +29,15 @@ export function WeightPoints({ ear, scales, onChange }: WeightPointsProps) {
     return { hz: Math.round(hz), db: Math.round(db * 2) / 2 };
   };
   const move = (index: number, point: { hz: number; db: number }) =>
-    onChange(weights.map((other, i) => (i === index ? point : other)));
-  const remove = (index: number) => onChange(weights.filter((_, i) => i !== index));
+    onChange(
+      'move weight',
+      weights.map((other, i) => (i === index ? point : other)),
+    );
+  const remove = (index: number) =>
+    onChange(
+      'remove weight',
+      weights.filter((_, i) => i !== index),
+    );
   const onKeyDown = (event: KeyboardEvent, index: number) => {
     const { hz, db } = weights[index]!;
     const big = event.shiftKey ? 6 : 1;
@@ -56,7 +63,7 @@ export function WeightPoints({ ear, scales, onChange }: WeightPointsProps) {
       aria-label="Weights curve"
       onPointerDown={(event) => {
         if (event.target !== svg.current || weights.length >= 64) return;
-        onChange([...weights, pointAt(event)]);
+        onChange('add weight', [...weights, pointAt(event)]);
       }}
     >
       {weights.map((point, i) => (
