@@ -3,6 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { benchHearing } from './hearing';
+import { benchListening } from './listening';
 import { benchPreview } from './preview';
 import { benchRendering } from './rendering';
 
@@ -24,10 +25,11 @@ try {
     child.on('exit', () => reject(new Error('the server ended')));
   });
   const preview = await benchPreview(url);
+  const listening = await benchListening(url, data);
   child.kill();
   const hearing = await benchHearing();
   const rendering = await benchRendering(server('cli.js'), data);
-  console.log(JSON.stringify({ hearing, preview, rendering }, null, 2));
+  console.log(JSON.stringify({ hearing, listening, preview, rendering }, null, 2));
 } finally {
   child.kill();
   await rm(data, { recursive: true, force: true });

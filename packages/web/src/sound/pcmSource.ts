@@ -1,7 +1,6 @@
 import type { Asset } from '../api/assets';
 
 const chunkBytes = 1 << 20;
-const keptChunks = 24;
 
 /**
  * Decoded tracks, read from the server in ranges as they are needed: an hour of
@@ -9,6 +8,9 @@ const keptChunks = 24;
  */
 export class PcmSource {
   private readonly chunks = new Map<string, Promise<ArrayBuffer>>();
+
+  /** @param keptChunks how many pieces of 1 MB are kept */
+  constructor(private readonly keptChunks = 24) {}
 
   /**
    * Interleaved samples [start, end) of a track, per channel; the range must lie within it.
@@ -49,7 +51,7 @@ export class PcmSource {
     }
     // Last used goes last; the one used longest ago is dropped.
     this.chunks.set(key, chunk);
-    if (this.chunks.size > keptChunks) this.chunks.delete(this.chunks.keys().next().value!);
+    if (this.chunks.size > this.keptChunks) this.chunks.delete(this.chunks.keys().next().value!);
     return chunk;
   }
 }

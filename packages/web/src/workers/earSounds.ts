@@ -5,9 +5,12 @@ import type { EarSource, TrackSource } from './messages';
 /** Blocks of 2.7 s of a separated part that are kept: ten minutes. */
 const keptBlocks = 220;
 
+/** Decoded sound that is kept, so that a song of six minutes is read once, not at every change. */
+const keptMegabytes = 72;
+
 /** What ears listen to, read from the server. */
 export class EarSounds {
-  private readonly pcm = new PcmSource();
+  private readonly pcm = new PcmSource(keptMegabytes);
   /** Readers of separated parts, which keep what they have worked out. */
   private readonly parts = new Map<string, ReadSignal>();
 
