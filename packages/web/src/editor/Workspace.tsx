@@ -46,7 +46,7 @@ export function Workspace({ listeningTo }: WorkspaceProps) {
         onLayoutChanged={rows.onLayoutChanged}
       >
         <Panel id="tape" defaultSize="27%" minSize={96} maxSize="60%">
-          <Tape assets={assets} />
+          <Tape assets={assets} watched={watched} />
         </Panel>
         <Separator className="h-px bg-rule outline-offset-0 hover:bg-edge" aria-label="Height of the Tape" />
         <Panel id="areas">

@@ -55,7 +55,8 @@ export function TrackCard({ track, asset }: { track: Track; asset: Asset | undef
     });
   };
   // In and out stay apart, by a hundredth of a second.
-  const setIn = (value: number) => set('in-point', { in: Math.min(value, (track.out ?? seconds) - 0.01) });
+  const setIn = (value: number) =>
+    set('in-point', { in: Math.max(0, Math.min(value, (track.out ?? seconds) - 0.01)) });
   const setOut = (value: number) =>
     set('out-point', { out: value >= seconds ? null : Math.max(value, track.in + 0.01) });
   return (

@@ -37,7 +37,7 @@ export function limitAt(
       ? { gatePercent: Math.min(percent, follower.ceilingPercent - 0.1, 99.9) }
       : { ceilingPercent: Math.max(percent, follower.gatePercent + 0.1) };
   }
-  const db = Math.round(level * 10) / 10;
+  const db = Math.min(Math.max(Math.round(level * 10) / 10, -150), 19);
   return limit === 'gate'
     ? { gateDb: Math.min(db, follower.ceilingDb - 1) }
     : { ceilingDb: Math.max(db, follower.gateDb + 1) };

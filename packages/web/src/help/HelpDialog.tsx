@@ -8,7 +8,11 @@ const shortcuts = [
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Esc', 'stop looping'],
   ['Wheel on the Tape', 'zoom; with Shift, move along'],
+  ['+ and - on the Tape', 'zoom in and out'],
   ['Drag on the ruler', 'loop a part'],
+  ['Drag on the spectrogram', 'pick the open follower’s range'],
+  ['Drag gate or ceiling', 'set the open follower’s limits'],
+  ['Double click in Listening', 'split a band, remove a weight'],
   ['↑ and ↓ in a number', 'one step; Shift ten, Alt a tenth'],
   ['Double click on a number', 'back to its standard value'],
 ];
@@ -17,7 +21,7 @@ const guide = [
   ['Bring the song in', 'Drop an audio file on Films. It becomes a film with one ear and one ring of bars.'],
   [
     'Find what to react to',
-    'On the left, open an ear: choose its range and bands. Raise the floor until silence is still, lower the ceiling until the loudest part is full. Tilt lifts the high bands.',
+    'On the left, open an ear and press Fit to song, then adjust. The button beside its name shows it large, with its bands as a table. Add a follower for one thing alone: start from a preset, drag its range on the spectrum, and its gate on the Tape.',
   ],
   [
     'Draw',

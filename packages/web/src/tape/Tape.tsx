@@ -12,11 +12,17 @@ import { followView, panView, zoomView, type TapeView } from './tapeView';
 import { useOverview, useSpectrogram, useWaveDetail } from './useTapeData';
 import { useTapePointer } from './useTapePointer';
 
+interface TapeProps {
+  assets: ReadonlyMap<string, Asset>;
+  /** The ear whose sound the spectrogram shows, with the ranges of its followers. */
+  watched: string | undefined;
+}
+
 /**
  * The time axis: ruler with beats, waveform, spectrogram, and the open follower's
  * level. Click or drag to move, drag on the ruler to loop, wheel to zoom.
  */
-export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
+export function Tape({ assets, watched }: TapeProps) {
   const stage = useStage();
   const film = useEditor((state) => state.film);
   const openFollower = useEditor((state) => state.openFollower);
@@ -46,9 +52,25 @@ export function Tape({ assets }: { assets: ReadonlyMap<string, Asset> }) {
   useEffect(() => {
     if (!canvas.current || width < 1) return;
     const { beats } = film;
+    const followers = film.followers.filter(({ ear, id }) => ear === watched || id === openFollower);
     const contents = { width, height, view: visible, end, track, overview, detail, tiles };
-    drawTape(canvas.current, { ...contents, loop, beats, follower, report });
-  }, [width, height, visible, end, track, overview, detail, tiles, loop, film, follower, report]);
+    drawTape(canvas.current, { ...contents, loop, beats, followers, follower, report });
+  }, [
+    width,
+    height,
+    visible,
+    end,
+    track,
+    overview,
+    detail,
+    tiles,
+    loop,
+    film,
+    watched,
+    openFollower,
+    follower,
+    report,
+  ]);
 
   useEffect(() => {
     const move = () => {

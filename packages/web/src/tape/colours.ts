@@ -9,6 +9,7 @@ export const colours = {
   loop: '#efe8dc',
   loopFill: 'rgba(239, 232, 220, 0.10)',
   range: 'rgba(239, 232, 220, 0.16)',
+  rangeEdge: 'rgba(239, 232, 220, 0.45)',
   pick: '#efe8dc',
   value: 'rgba(240, 172, 72, 0.34)',
   raw: '#f0ac48',

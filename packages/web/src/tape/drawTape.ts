@@ -33,7 +33,8 @@ export interface TapeContents {
   tiles: readonly SpectrogramTile[];
   loop: readonly [number, number] | undefined;
   beats: Beats | null;
-  /** The follower that is open. */
+  /** Followers whose ranges are shown on the spectrogram, and the one of them that is open. */
+  followers: readonly Follower[];
   follower: Follower | undefined;
   report: FollowerReport | undefined;
 }
@@ -101,15 +102,7 @@ function drawSpectrogram(context: CanvasRenderingContext2D, lane: Lane, contents
     const left = xOf(view, width, from);
     context.drawImage(canvas, left, top, xOf(view, width, to) - left, height);
   }
-  if (follower?.kind === 'range' || follower?.kind === 'onsets') {
-    const high = yOfHz(lane, follower.toHz);
-    const low = yOfHz(lane, follower.fromHz);
-    context.fillStyle = colours.range;
-    context.fillRect(0, high, width, Math.max(low - high, 1));
-    context.fillStyle = colours.pick;
-    context.fillRect(0, Math.round(high), width, 1);
-    context.fillRect(0, Math.round(low) - 1, width, 1);
-  }
+  for (const other of contents.followers) drawRange(context, lane, width, other, other.id === follower?.id);
   context.restore();
   if (height < 40) return;
   context.font = tapeFont;
@@ -120,6 +113,37 @@ function drawSpectrogram(context: CanvasRenderingContext2D, lane: Lane, contents
     context.fillStyle = colours.ruler;
     context.fillText(text, 4, y);
   }
+}
+
+/** The range of a follower as a band across the spectrogram: filled when it is open, else only its edges and its name. */
+function drawRange(
+  context: CanvasRenderingContext2D,
+  lane: Lane,
+  width: number,
+  { kind, name, fromHz, toHz }: Follower,
+  open: boolean,
+): void {
+  if (kind !== 'range' && kind !== 'onsets') return;
+  const high = yOfHz(lane, toHz);
+  const low = yOfHz(lane, fromHz);
+  if (open) {
+    context.fillStyle = colours.range;
+    context.fillRect(0, high, width, Math.max(low - high, 1));
+  }
+  context.fillStyle = open ? colours.pick : colours.rangeEdge;
+  context.fillRect(0, Math.round(high), width, 1);
+  context.fillRect(0, Math.round(low) - 1, width, 1);
+  if (lane.height < 60) return;
+  context.font = tapeFont;
+  context.textAlign = 'right';
+  context.textBaseline = 'middle';
+  const y = (high + low) / 2;
+  const textWidth = context.measureText(name).width;
+  context.fillStyle = colours.label;
+  context.fillRect(width - textWidth - 8, y - 6, textWidth + 8, 12);
+  context.fillStyle = open ? colours.pick : colours.ruler;
+  context.fillText(name, width - 4, y);
+  context.textAlign = 'left';
 }
 
 function drawLoop(

@@ -9,7 +9,7 @@ import {
 /** Seconds of song analysed at a time; new wishes are looked at in between. */
 const stretchSeconds = 2;
 /** The first stretch around the current moment is short, so that it is right at once. */
-const firstSeconds = 0.5;
+const firstSeconds = 0.3;
 
 const turns = new MessageChannel();
 /** Lets what is waiting for this thread have its turn; a timer would wait four milliseconds each time. */
