@@ -162,16 +162,21 @@ test('beats: found, doubled, shifted, exported; a follower follows them', async 
   await expect.poll(async () => Number(await first.inputValue())).toBeCloseTo(begins + 60 / found, 1);
   await page.keyboard.press('Escape');
   await expect(page.getByText(/^saved \d/)).toBeVisible();
-  await page.waitForTimeout(1000);
   await page.getByRole('button', { name: 'Export what is heard' }).click();
-  const download = page.waitForEvent('download');
-  await page.getByRole('menuitem', { name: 'Beats, MIDI' }).click();
-  const midi = await readFile(await save(await download, 'beats.mid'));
+  const take = async (name: string, file: string) => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name, exact: true }).click();
+    return readFile(await save(await download, file));
+  };
+  const midi = await take('Beats, MIDI', 'beats.mid');
   expect(midi.subarray(0, 4).toString('latin1')).toBe('MThd');
-  await page.getByRole('button', { name: 'Export what is heard' }).click();
-  const picture = page.waitForEvent('download');
-  await page.getByRole('menuitem', { name: 'Spectrogram, PNG' }).click();
-  const png = await readFile(await save(await picture, 'spectrogram.png'));
+  const rate = page.getByRole('spinbutton', { name: 'Rows per second' });
+  await rate.fill('12.5');
+  await rate.press('Enter');
+  const csv = String(await take('All followers, CSV', 'followers.csv')).split('\n');
+  expect(csv[0]).toBe('time,Barrel strokes,Planks');
+  expect(csv[2]!.split(',')[0]).toBe('0.08');
+  const png = await take('Spectrogram, PNG', 'spectrogram.png');
   expect(png.subarray(1, 4).toString('latin1')).toBe('PNG');
 });
 

@@ -57,7 +57,7 @@ export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
           context.fillRect(band * step, height - 2 - tall, barWidth, 1);
         });
       }
-      if (limits && height > 50) {
+      if (limits && height > 60) {
         context.font = '10px "Martian Mono Variable", monospace';
         context.textBaseline = 'middle';
         const label = (text: string, y: number) => {

@@ -4,7 +4,7 @@ import { clsx } from 'clsx';
 import { IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { BeatCard } from './BeatCard';
-import { ExportMenu } from './ExportMenu';
+import { ExportDialog } from './ExportDialog';
 import { useTapePreferences } from './tapePreferences';
 
 interface TapeToolsProps {
@@ -56,7 +56,7 @@ export function TapeTools({ heard, onZoom }: TapeToolsProps) {
       >
         <AudioWaveform size={13} />
       </IconButton>
-      <ExportMenu />
+      <ExportDialog />
       <IconButton label="Zoom out" keys="-" className="size-5" onClick={() => onZoom(1 / 0.6)}>
         <ZoomOut size={13} />
       </IconButton>

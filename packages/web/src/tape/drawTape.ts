@@ -70,7 +70,7 @@ function drawRuler(context: CanvasRenderingContext2D, { view, width, height, bea
   const marks = ticks(view.from, view.to, Math.max(2, Math.floor(width / 90)));
   const step = (marks[1] ?? 1) - (marks[0] ?? 0);
   const text = (time: number) =>
-    step < 0.1 ? `${time.toFixed(step < 0.01 ? 3 : 2)} s` : clock(time, step < 1);
+    step < 0.1 ? `${time.toFixed(Math.ceil(-Math.log10(step) - 1e-9))} s` : clock(time, step < 1);
   for (const time of marks) {
     const at = Math.round(x(time));
     context.fillStyle = colours.rule;
@@ -137,7 +137,7 @@ function drawRange(
   context.font = tapeFont;
   context.textAlign = 'right';
   context.textBaseline = 'middle';
-  const y = (high + low) / 2;
+  const y = Math.min(Math.max((high + low) / 2, lane.top + 6), lane.top + lane.height - 6);
   const textWidth = context.measureText(name).width;
   context.fillStyle = colours.label;
   context.fillRect(width - textWidth - 8, y - 6, textWidth + 8, 12);
