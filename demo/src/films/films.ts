@@ -4,7 +4,11 @@ import {
   defaultFollower,
   defaultLayer,
   defaultTrack,
+  figureKinds,
   followerPresets,
+  pathKinds,
+  type FigureOf,
+  type PathOf,
   type Film,
   type Follower,
   type Layer,
@@ -29,8 +33,8 @@ function songTracks(song: Song, assets: SongAssets): Track[] {
   return [mix, ...instruments];
 }
 
-type FigurePart = Partial<Layer['figure']>;
-type PathPart = Partial<Layer['path']>;
+type FigurePart = Partial<FigureOf<'bars'>>;
+type PathPart = Partial<PathOf<'circle'>>;
 
 function ring(
   film: Film,
@@ -42,7 +46,13 @@ function ring(
   rest: Partial<Layer> = {},
 ): Layer {
   const layer = defaultLayer(id, ear, film.width, film.height, name);
-  return { ...layer, ...rest, path: { ...layer.path, ...path }, figure: { ...layer.figure, ...figure } };
+  const { width, height } = film;
+  return {
+    ...layer,
+    ...rest,
+    path: { ...pathKinds.circle.defaults(width, height), ...path },
+    figure: { ...figureKinds.bars.defaults(width, height), ...figure },
+  };
 }
 
 /** A follower set as one of the presets. */
@@ -126,6 +136,10 @@ function breakwaterFilm(film: Film): Film {
   return film;
 }
 
+/** A far shore, as one line from the left edge of the picture to its right. */
+const shoreline =
+  'M0 70C60 66 90 40 150 38S230 62 290 58S360 20 430 24S520 66 600 60S700 30 760 34S850 68 930 62S1030 44 1100 50S1180 72 1240 70';
+
 /** Tide: wide overlapping rings far apart, slow, in sea colours, one of them half out of the picture. */
 function slowTideFilm(film: Film): Film {
   film.background = { color: '#123238', edgeColor: '#060f14' };
@@ -155,6 +169,8 @@ function slowTideFilm(film: Film): Film {
       tiltDbPerOctave: 3,
     },
   ];
+  // The same pipes, flowing into each other: for a shore, not for single marks.
+  film.ears.push({ ...film.ears[0]!, id: 'shore', name: 'Pipes, flowing', bands: 30, acrossBands: 2.5 });
   film.beats = { bpm: 60, first: 0, perBar: 8 };
   film.followers = [
     follow('voice', 'bright', 'voice'),
@@ -182,6 +198,30 @@ function slowTideFilm(film: Film): Film {
       { reach: 330, rest: 2, width: 0.24, color: '#a7e8d6', colorHigh: '#f4fff5' },
       { opacity: 0.85 },
     ),
+    {
+      ...defaultLayer('shore', 'shore', film.width, film.height, 'Far shore'),
+      ...{ opacity: 0.5, blend: 'screen' },
+      path: {
+        ...pathKinds.svg.defaults(film.width, film.height),
+        ...{ data: shoreline, centerX: 960, centerY: 560, scale: 1.56 },
+      },
+      figure: {
+        ...figureKinds.area.defaults(film.width, film.height),
+        ...{ order: 'middle', side: 'outward', reach: 210, rest: 2, color: '#2b8f92' },
+      },
+    },
+    {
+      ...defaultLayer('lanterns', 'bright', film.width, film.height, 'Lanterns'),
+      path: {
+        ...pathKinds.svg.defaults(film.width, film.height),
+        ...{ data: shoreline, centerX: 960, centerY: 560, scale: 1.56 },
+      },
+      figure: {
+        ...figureKinds.dots.defaults(film.width, film.height),
+        ...{ order: 'up', side: 'outward', reach: 120, rest: 0, sizeRest: 2, sizeReach: 13 },
+        ...{ color: '#ffd08a', colorHigh: '#fff3d6' },
+      },
+    },
     ring(
       film,
       'moon',

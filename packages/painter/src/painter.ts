@@ -1,6 +1,9 @@
 import {
   blendModes,
   type BackdropOp,
+  type CurveOp,
+  type DotsOp,
+  type FillOp,
   type GroupOp,
   type Operation,
   type Picture,
@@ -16,6 +19,9 @@ export type PaintContext = Pick<
   | 'beginPath'
   | 'moveTo'
   | 'lineTo'
+  | 'closePath'
+  | 'arc'
+  | 'fill'
   | 'stroke'
   | 'createRadialGradient'
   | 'globalAlpha'
@@ -24,6 +30,7 @@ export type PaintContext = Pick<
   | 'strokeStyle'
   | 'lineWidth'
   | 'lineCap'
+  | 'lineJoin'
 > & {
   drawImage(image: unknown, x: number, y: number): void;
   drawImage(
@@ -99,6 +106,15 @@ export class Painter {
         case 'strokes':
           paintStrokes(context, operation, placement);
           break;
+        case 'dots':
+          paintDots(context, operation, placement);
+          break;
+        case 'curve':
+          paintCurve(context, operation, placement);
+          break;
+        case 'fill':
+          paintFill(context, operation, placement);
+          break;
         case 'group':
           this.paintGroup(context, operation, placement);
           break;
@@ -108,12 +124,11 @@ export class Painter {
 
   /** Whole pixels that operations can touch, within the surface. */
   private pixelBounds(operations: Operation[], { scale, x, y }: Placement) {
-    const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
+    const box: Box = [Infinity, Infinity, -Infinity, -Infinity];
     const add = (all: Operation[]): void => {
       for (const operation of all) {
-        if (operation.op === 'strokes') addBounds(operation, box);
-        else if (operation.op === 'group') add(operation.operations);
-        else box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
+        if (operation.op === 'group') add(operation.operations);
+        else addBounds(operation, box);
       }
     };
     add(operations);
@@ -162,7 +177,7 @@ export class Painter {
     const { operations, opacity, blend } = group;
     if (operations.length === 0) return;
     const plain = opacity === 1 && blend === 'normal';
-    const single = operations.length === 1 && operations[0]!.op === 'strokes';
+    const single = operations.length === 1 && operations[0]!.op !== 'group';
     if (plain || single) {
       context.globalAlpha = opacity;
       context.globalCompositeOperation = blendModes[blend].canvas;
@@ -187,14 +202,76 @@ export class Painter {
   }
 }
 
-/** Bounds of lines in picture units, their width included, added to `box`: [left, top, right, bottom]. */
-function addBounds({ lines, width }: StrokesOp, box: [number, number, number, number]): void {
-  for (let i = 0; i < lines.length; i += 2) {
-    box[0] = Math.min(box[0], lines[i]! - width);
-    box[1] = Math.min(box[1], lines[i + 1]! - width);
-    box[2] = Math.max(box[2], lines[i]! + width);
-    box[3] = Math.max(box[3], lines[i + 1]! + width);
+type Box = [number, number, number, number];
+
+/** Adds points to a box [left, top, right, bottom], with room around each. */
+function addPoints(points: Float32Array, room: number, box: Box): void {
+  for (let i = 0; i < points.length; i += 2) {
+    box[0] = Math.min(box[0], points[i]! - room);
+    box[1] = Math.min(box[1], points[i + 1]! - room);
+    box[2] = Math.max(box[2], points[i]! + room);
+    box[3] = Math.max(box[3], points[i + 1]! + room);
   }
+}
+
+/** Adds what an operation can touch, in picture units. */
+function addBounds(operation: Exclude<Operation, GroupOp>, box: Box): void {
+  switch (operation.op) {
+    case 'strokes':
+      return addPoints(operation.lines, operation.width, box);
+    case 'curve':
+      return addPoints(operation.points, operation.width, box);
+    case 'fill':
+      return operation.outlines.forEach((outline) => addPoints(outline, 0, box));
+    case 'dots': {
+      const { circles } = operation;
+      for (let i = 0; i < circles.length; i += 3) addPoints(circles.subarray(i, i + 2), circles[i + 2]!, box);
+      return;
+    }
+    case 'backdrop':
+      box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
+  }
+}
+
+function place(context: PaintContext, { scale, x, y }: Placement): void {
+  context.setTransform(scale, 0, 0, scale, x, y);
+  context.beginPath();
+}
+
+function trace(context: PaintContext, points: Float32Array, closed: boolean): void {
+  for (let i = 0; i < points.length; i += 2) {
+    if (i === 0) context.moveTo(points[0]!, points[1]!);
+    else context.lineTo(points[i]!, points[i + 1]!);
+  }
+  if (closed) context.closePath();
+}
+
+function paintDots(context: PaintContext, { color, circles }: DotsOp, placement: Placement): void {
+  place(context, placement);
+  for (let i = 0; i < circles.length; i += 3) {
+    const [x, y, radius] = [circles[i]!, circles[i + 1]!, circles[i + 2]!];
+    context.moveTo(x + radius, y);
+    context.arc(x, y, radius, 0, 2 * Math.PI);
+  }
+  context.fillStyle = color;
+  context.fill();
+}
+
+function paintCurve(context: PaintContext, operation: CurveOp, placement: Placement): void {
+  place(context, placement);
+  trace(context, operation.points, operation.closed);
+  context.strokeStyle = operation.color;
+  context.lineWidth = operation.width;
+  context.lineCap = 'round';
+  context.lineJoin = 'round';
+  context.stroke();
+}
+
+function paintFill(context: PaintContext, { color, evenOdd, outlines }: FillOp, placement: Placement): void {
+  place(context, placement);
+  for (const outline of outlines) trace(context, outline, true);
+  context.fillStyle = color;
+  context.fill(evenOdd ? 'evenodd' : 'nonzero');
 }
 
 function paintStrokes(
@@ -202,11 +279,10 @@ function paintStrokes(
   { color, width, ends, lines }: StrokesOp,
   placement: Placement,
 ): void {
-  context.setTransform(placement.scale, 0, 0, placement.scale, placement.x, placement.y);
+  place(context, placement);
   context.strokeStyle = color;
   context.lineWidth = width;
   context.lineCap = ends === 'round' ? 'round' : 'butt';
-  context.beginPath();
   for (let i = 0; i < lines.length; i += 4) {
     context.moveTo(lines[i]!, lines[i + 1]!);
     context.lineTo(lines[i + 2]!, lines[i + 3]!);

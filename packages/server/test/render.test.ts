@@ -1,8 +1,10 @@
 import {
+  figureKinds,
   frameMoment,
   frameRange,
   SegmentAnalyser,
   TableHearing,
+  pathKinds,
   pictureAt,
   type Film,
 } from '@cyclogram/core';
@@ -77,10 +79,13 @@ function flashFilm(fps: number, gain: number): Film {
     ];
     const layer = film.layers[0]!;
     // One bar on top of a circle far above the picture, hanging down through all of it.
-    layer.path = { kind: 'circle', centerX: 160, centerY: -2000, radius: 1000, start: 0 };
+    layer.path = {
+      ...pathKinds.circle.defaults(320, 180),
+      ...{ centerX: 160, centerY: -2000, radius: 1000 },
+    };
     layer.figure = {
-      ...layer.figure,
-      mirrored: false,
+      ...figureKinds.bars.defaults(320, 180),
+      order: 'up',
       ends: 'flat',
       width: 1,
       reach: 4000,

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { circlePath } from '../path/circle';
-import { barMarks, bars, markBands, type BarFigure } from './bars';
+import { barMarks, bars, type Bars } from './bars';
+import { markBands } from './order';
 
-const path = circlePath({ kind: 'circle', centerX: 0, centerY: 0, radius: 100, start: 0 });
-const figure: BarFigure = {
+const path = circlePath({ centerX: 0, centerY: 0, radius: 100, start: 0 });
+const figure: Bars = {
   ...bars.defaults(1920, 1080),
-  mirrored: false,
+  order: 'up',
   reach: 50,
   rest: 10,
   width: 0.5,
@@ -14,7 +15,7 @@ const figure: BarFigure = {
 };
 
 /** Distance from the centre of both ends of each bar. */
-const radii = (part: Partial<BarFigure>, levels: number[]) =>
+const radii = (part: Partial<Bars>, levels: number[]) =>
   barMarks({ ...figure, ...part }, path, levels).flatMap(({ lines }) =>
     Array.from({ length: lines.length / 4 }, (_, i) => [
       Math.hypot(lines[4 * i]!, lines[4 * i + 1]!),
@@ -38,8 +39,8 @@ describe('bars', () => {
 
   it('are as many as bands, or twice as many when mirrored', () => {
     expect(radii({}, [1, 1, 1, 1])).toHaveLength(4);
-    expect(radii({ mirrored: true }, [1, 1, 1, 1])).toHaveLength(8);
-    expect(markBands(3, true)).toEqual([0, 1, 2, 2, 1, 0]);
+    expect(radii({ order: 'mirrored' }, [1, 1, 1, 1])).toHaveLength(8);
+    expect(markBands(3, 'mirrored')).toEqual([0, 1, 2, 2, 1, 0]);
   });
 
   it('are as wide as their share of the step along the path', () => {
@@ -50,7 +51,7 @@ describe('bars', () => {
 
   it('run from the colour of the low bands to that of the high ones, in one batch per colour', () => {
     const marks = barMarks(
-      { ...figure, color: '#ff0000', colorHigh: '#0000ff', mirrored: true },
+      { ...figure, color: '#ff0000', colorHigh: '#0000ff', order: 'mirrored' },
       path,
       [1, 1, 1],
     );
@@ -60,6 +61,6 @@ describe('bars', () => {
       '#0000ff',
     ]);
     expect(marks.every(({ lines }) => lines.length === 8)).toBe(true);
-    expect(barMarks({ ...figure, mirrored: true }, path, [1, 1, 1])).toHaveLength(1);
+    expect(barMarks({ ...figure, order: 'mirrored' }, path, [1, 1, 1])).toHaveLength(1);
   });
 });

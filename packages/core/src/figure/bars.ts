@@ -1,113 +1,20 @@
-import type { InferType } from 'yup';
-import { markPositions, type Path } from '../path/path';
+import type { Path } from '../path/path';
 import type { StrokesOp } from '../picture/displayList';
 import { colorRamp } from '../property/color';
-import type { FieldGroup } from '../property/field';
-import { kindSchema } from '../property/kindSchema';
+import { figureKind } from './kind';
+import { orderField, type BandOrder } from './order';
+import { extentAt, reachFields, sideField, sidesOf, standingMarks, type Side } from './standing';
 
-const fields = [
-  {
-    heading: 'Marks',
-    fields: [
-      {
-        kind: 'switch',
-        key: 'mirrored',
-        label: 'Mirrored',
-        help: 'The bands run once up and once back down, so that both halves of the path match.',
-      },
-      {
-        kind: 'choice',
-        key: 'side',
-        label: 'Side',
-        choices: [
-          { value: 'outward', label: 'Outward' },
-          { value: 'inward', label: 'Inward' },
-          { value: 'both', label: 'Both' },
-        ],
-      },
-      {
-        kind: 'switch',
-        key: 'caps',
-        label: 'Caps',
-        help: 'A short mark at each band’s last peak, when the ear holds peaks.',
-      },
-      {
-        kind: 'choice',
-        key: 'ends',
-        label: 'Ends',
-        choices: [
-          { value: 'flat', label: 'Flat' },
-          { value: 'round', label: 'Round' },
-        ],
-      },
-    ],
-  },
-  {
-    heading: 'How big',
-    fields: [
-      {
-        kind: 'number',
-        key: 'reach',
-        label: 'Reach',
-        help: 'Length of a bar at full level.',
-        min: 0,
-        max: 10000,
-        step: 10,
-        unit: 'px',
-      },
-      {
-        kind: 'number',
-        key: 'rest',
-        label: 'Rest',
-        help: 'What is left of a bar in silence.',
-        min: 0,
-        max: 10000,
-        step: 1,
-        unit: 'px',
-      },
-      {
-        kind: 'number',
-        key: 'width',
-        label: 'Width',
-        help: 'Width of a bar as a share of the step from one bar to the next.',
-        min: 0.01,
-        max: 4,
-        step: 5,
-        unit: '%',
-        shownPer: 100,
-      },
-    ],
-  },
-  {
-    heading: 'How coloured',
-    fields: [
-      { kind: 'color', key: 'color', label: 'Low bands' },
-      { kind: 'color', key: 'colorHigh', label: 'High bands' },
-    ],
-  },
-] as const satisfies readonly FieldGroup[];
-
-const schema = kindSchema<
-  'bars',
-  {
-    mirrored: boolean;
-    side: 'outward' | 'inward' | 'both';
-    caps: boolean;
-    ends: 'flat' | 'round';
-    reach: number;
-    rest: number;
-    width: number;
-    color: string;
-    colorHigh: string;
-  }
->('bars', fields);
-
-export type BarFigure = InferType<typeof schema>;
-
-/** Band that each mark shows: as many marks as bands, or twice as many when mirrored. */
-export function markBands(bands: number, mirrored: boolean): number[] {
-  const up = Array.from({ length: bands }, (_, band) => band);
-  return mirrored ? [...up, ...up.slice().reverse()] : up;
+export interface Bars {
+  order: BandOrder;
+  side: Side;
+  caps: boolean;
+  ends: 'flat' | 'round';
+  reach: number;
+  rest: number;
+  width: number;
+  color: string;
+  colorHigh: string;
 }
 
 /** Thickness of a cap as a share of a bar's width. */
@@ -119,37 +26,32 @@ const capThickness = 0.3;
  * @param peaks held peaks, for caps; none without
  */
 export function barMarks(
-  figure: BarFigure,
+  figure: Bars,
   path: Path,
   levels: ArrayLike<number>,
   peaks?: ArrayLike<number>,
 ): StrokesOp[] {
-  const bands = levels.length;
-  const shown = markBands(bands, figure.mirrored);
-  const positions = markPositions(path, shown.length);
-  const colors = colorRamp(figure.color, figure.colorHigh, bands);
-  const width = (figure.width * path.length) / shown.length;
-  const share = figure.side === 'both' ? 0.5 : 1;
-  const directions = { outward: [1], inward: [-1], both: [1, -1] }[figure.side];
+  const marks = standingMarks(path, levels, figure.order);
+  const colors = colorRamp(figure.color, figure.colorHigh, levels.length);
+  const width = (figure.width * path.length) / marks.length;
+  const { ways, share } = sidesOf(figure.side);
   const barLines = new Map<string, number[]>();
   const capLines = new Map<string, number[]>();
-  const lengthAt = (level: number) => figure.rest + (figure.reach - figure.rest) * level;
-  shown.forEach((band, i) => {
-    const { x, y, normalX, normalY } = path.at(positions[i]!);
+  for (const { band, level, x, y, normalX, normalY } of marks) {
     const color = colors[band]!;
     const line = (lines: Map<string, number[]>, start: number, end: number) => {
       let all = lines.get(color);
       if (!all) lines.set(color, (all = []));
       all.push(x + normalX * start, y + normalY * start, x + normalX * end, y + normalY * end);
     };
-    const length = share * lengthAt(levels[band]!);
-    if (length > 0) line(barLines, figure.side === 'both' ? -length : 0, directions[0]! * length);
+    const length = share * extentAt(figure, level);
+    if (length > 0) line(barLines, figure.side === 'both' ? -length : 0, ways[0]! * length);
     if (figure.caps && peaks) {
-      const peak = share * Math.max(lengthAt(peaks[band]!), 0) + width / 2;
-      for (const way of directions) line(capLines, way * peak, way * (peak + width * capThickness));
+      const peak = share * extentAt(figure, peaks[band]!) + width / 2;
+      for (const way of ways) line(capLines, way * peak, way * (peak + width * capThickness));
     }
-  });
-  const strokes = (lines: Map<string, number[]>, ends: BarFigure['ends']) =>
+  }
+  const strokes = (lines: Map<string, number[]>, ends: Bars['ends']) =>
     [...lines].map(([color, all]): StrokesOp => ({
       op: 'strokes',
       color,
@@ -160,14 +62,59 @@ export function barMarks(
   return [...strokes(barLines, figure.ends), ...strokes(capLines, 'flat')];
 }
 
-export const bars = {
-  label: 'Bars',
-  schema,
-  fields,
-  /** Bars that suit a picture of this height. */
-  defaults: (_width: number, height: number): BarFigure => ({
-    kind: 'bars',
-    mirrored: true,
+export const bars = figureKind<'bars', Bars>(
+  'bars',
+  'Bars',
+  [
+    {
+      heading: 'Marks',
+      fields: [
+        orderField,
+        sideField,
+        {
+          kind: 'switch',
+          key: 'caps',
+          label: 'Caps',
+          help: 'A short mark at each band’s last peak, when the ear holds peaks.',
+        },
+        {
+          kind: 'choice',
+          key: 'ends',
+          label: 'Ends',
+          choices: [
+            { value: 'flat', label: 'Flat' },
+            { value: 'round', label: 'Round' },
+          ],
+        },
+      ],
+    },
+    {
+      heading: 'How big',
+      fields: [
+        ...reachFields,
+        {
+          kind: 'number',
+          key: 'width',
+          label: 'Width',
+          help: 'Width of a bar as a share of the step from one bar to the next.',
+          min: 0.01,
+          max: 4,
+          step: 5,
+          unit: '%',
+          shownPer: 100,
+        },
+      ],
+    },
+    {
+      heading: 'How coloured',
+      fields: [
+        { kind: 'color', key: 'color', label: 'Low bands' },
+        { kind: 'color', key: 'colorHigh', label: 'High bands' },
+      ],
+    },
+  ],
+  (_width, height) => ({
+    order: 'mirrored',
     side: 'outward',
     caps: false,
     ends: 'round',
@@ -177,5 +124,5 @@ export const bars = {
     color: '#f2b25c',
     colorHigh: '#7fd6c2',
   }),
-  marks: barMarks,
-};
+  barMarks,
+);

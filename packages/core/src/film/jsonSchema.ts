@@ -35,6 +35,8 @@ function fieldJson(field: Field): Json {
       return { ...described, ...oneOf(field.choices.map(({ value }) => value)) };
     case 'switch':
       return { ...described, type: 'boolean' };
+    case 'text':
+      return { ...described, ...text(field.maxLength) };
   }
 }
 

@@ -1,3 +1,4 @@
+import { alongStandard } from '../path/along';
 import { earStandard } from './defaults';
 
 type Json = Record<string, unknown>;
@@ -7,6 +8,13 @@ const mapList = (value: unknown, change: (item: Json) => Json): unknown =>
   Array.isArray(value) ? value.map((item: unknown) => change((item ?? {}) as Json)) : value;
 const clamp = (value: unknown, low: number, high: number) =>
   typeof value === 'number' ? Math.min(Math.max(value, low), high) : value;
+
+/** Bars were mirrored or not; now there are four orders. */
+const barsOf = ({ mirrored, ...figure }: Json = {}): Json => ({
+  ...figure,
+  order: mirrored === true ? 'mirrored' : 'up',
+  caps: false,
+});
 
 /** Version 1 had one switch for a track, and no followers, beats or length. */
 function fromVersion1(film: Json): Json {
@@ -26,7 +34,8 @@ function fromVersion1(film: Json): Json {
   }));
   const layers = mapList(film['layers'], (layer) => ({
     ...layer,
-    figure: { ...(layer['figure'] as Json), caps: false },
+    path: { ...(layer['path'] as Json), ...alongStandard },
+    figure: barsOf(layer['figure'] as Json | undefined),
   }));
   return { ...film, version: 2, length: null, tracks, ears, followers: [], beats: null, layers };
 }

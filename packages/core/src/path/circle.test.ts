@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { circlePath } from './circle';
 import { markPositions } from './path';
 
-const settings = { kind: 'circle', centerX: 100, centerY: 50, radius: 40, start: 0 } as const;
+const settings = { centerX: 100, centerY: 50, radius: 40, start: 0 } as const;
 
 describe('circle', () => {
   const path = circlePath(settings);

@@ -1,39 +1,17 @@
-import type { InferType } from 'yup';
-import type { FieldGroup } from '../property/field';
-import { kindSchema } from '../property/kindSchema';
 import type { Path } from './path';
+import { centerFields, pathShape, radians, sizeField } from './shape';
 
-const fields = [
-  {
-    heading: 'Where',
-    fields: [
-      { kind: 'number', key: 'centerX', label: 'Centre x', min: -20000, max: 20000, step: 10, unit: 'px' },
-      { kind: 'number', key: 'centerY', label: 'Centre y', min: -20000, max: 20000, step: 10, unit: 'px' },
-      { kind: 'number', key: 'radius', label: 'Radius', min: 1, max: 20000, step: 10, unit: 'px' },
-      {
-        kind: 'number',
-        key: 'start',
-        label: 'Starts at',
-        help: 'Where the first band stands: 0° is the top, angles run clockwise.',
-        min: -360,
-        max: 360,
-        step: 5,
-        unit: '°',
-      },
-    ],
-  },
-] as const satisfies readonly FieldGroup[];
-
-const schema = kindSchema<'circle', { centerX: number; centerY: number; radius: number; start: number }>(
-  'circle',
-  fields,
-);
-
-export type CirclePath = InferType<typeof schema>;
+interface Circle {
+  centerX: number;
+  centerY: number;
+  radius: number;
+  /** Degrees from the top, clockwise. */
+  start: number;
+}
 
 /** A circle by arc length: exact, from the closed form. Runs clockwise on the screen. */
-export function circlePath({ centerX, centerY, radius, start }: CirclePath): Path {
-  const startAngle = ((start - 90) * Math.PI) / 180;
+export function circlePath({ centerX, centerY, radius, start }: Circle): Path {
+  const startAngle = radians(start - 90);
   return {
     length: 2 * Math.PI * radius,
     closed: true,
@@ -46,17 +24,28 @@ export function circlePath({ centerX, centerY, radius, start }: CirclePath): Pat
   };
 }
 
-export const circle = {
-  label: 'Circle',
-  schema,
-  fields,
-  /** A circle that suits a picture of this size. */
-  defaults: (width: number, height: number): CirclePath => ({
-    kind: 'circle',
+export const circle = pathShape<'circle', Circle>(
+  'circle',
+  'Circle',
+  [
+    ...centerFields,
+    sizeField('radius', 'Radius'),
+    {
+      kind: 'number',
+      key: 'start',
+      label: 'Starts at',
+      help: 'Where the first band stands: 0° is the top, angles run clockwise.',
+      min: -360,
+      max: 360,
+      step: 5,
+      unit: '°',
+    },
+  ],
+  (width, height) => ({
     centerX: width / 2,
     centerY: height / 2,
     radius: Math.round(height * 0.24),
     start: 0,
   }),
-  build: circlePath,
-};
+  circlePath,
+);

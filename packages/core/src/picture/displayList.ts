@@ -10,7 +10,7 @@ export interface Picture {
   operations: Operation[];
 }
 
-export type Operation = BackdropOp | StrokesOp | GroupOp;
+export type Operation = BackdropOp | StrokesOp | DotsOp | CurveOp | FillOp | GroupOp;
 
 /** The whole picture filled: `color` in the middle, `edgeColor` in the corners. */
 export interface BackdropOp {
@@ -28,6 +28,38 @@ export interface StrokesOp {
   ends: 'flat' | 'round';
   /** x1, y1, x2, y2 of each line. */
   lines: Float32Array;
+}
+
+/** Filled circles of one colour, painted as one shape. */
+export interface DotsOp {
+  op: 'dots';
+  /** #rrggbb */
+  color: string;
+  /** x, y and radius of each. */
+  circles: Float32Array;
+}
+
+/** One line through points, with round corners and ends. */
+export interface CurveOp {
+  op: 'curve';
+  /** #rrggbb */
+  color: string;
+  width: number;
+  /** Whether its end is joined to its start. */
+  closed: boolean;
+  /** x and y of each point. */
+  points: Float32Array;
+}
+
+/** Filled outlines of one colour. */
+export interface FillOp {
+  op: 'fill';
+  /** #rrggbb */
+  color: string;
+  /** Whether what lies within two outlines is left out. */
+  evenOdd: boolean;
+  /** x and y of the points of each outline. */
+  outlines: Float32Array[];
 }
 
 /** Operations painted on their own, then laid on what is below as one. */

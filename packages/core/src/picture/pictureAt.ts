@@ -1,4 +1,4 @@
-import { figureKinds } from '../figure/registry';
+import { figureMarks } from '../figure/registry';
 import type { Film, Layer } from '../film/schema';
 import { shownBands } from '../film/shownBands';
 import type { Hearing } from '../hearing/hearing';
@@ -33,6 +33,6 @@ function drawLayer(film: Film, layer: Layer, hearing: Hearing, t: number): Group
     op: 'group',
     opacity: layer.opacity,
     blend: layer.blend,
-    operations: figureKinds[layer.figure.kind].marks(layer.figure, buildPath(layer.path), levels, peaks),
+    operations: figureMarks(layer.figure, buildPath(layer.path), levels, peaks),
   };
 }

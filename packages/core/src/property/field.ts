@@ -3,7 +3,7 @@
  * bounds. The schema and the interface are both made from these, so that they
  * cannot disagree.
  */
-export type Field = NumberField | ColorField | ChoiceField | SwitchField;
+export type Field = NumberField | ColorField | ChoiceField | SwitchField | TextField;
 
 /** That a property has one of some values. */
 export interface Condition {
@@ -45,6 +45,11 @@ export interface ChoiceField extends FieldBase {
 
 export interface SwitchField extends FieldBase {
   kind: 'switch';
+}
+
+export interface TextField extends FieldBase {
+  kind: 'text';
+  maxLength: number;
 }
 
 /** Fields under a heading, in the order in which people set them. */

@@ -23,6 +23,8 @@ export function fieldSchema(field: Field): yup.Schema {
         .oneOf(field.choices.map((choice) => choice.value));
     case 'switch':
       return yup.boolean().required();
+    case 'text':
+      return yup.string().defined().max(field.maxLength);
   }
 }
 

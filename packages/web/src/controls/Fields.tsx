@@ -5,6 +5,7 @@ import {
   type Field,
   type FieldGroup,
   type SwitchField,
+  type TextField,
 } from '@cyclogram/core';
 import { Check, ChevronDown } from 'lucide-react';
 import { Popover, Select, Switch } from 'radix-ui';
@@ -63,6 +64,8 @@ function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
       return <ColorInput field={field} value={value as string} onChange={onChange} />;
     case 'switch':
       return <SwitchInput field={field} value={value as boolean} onChange={onChange} />;
+    case 'text':
+      return <TextInput field={field} value={value as string} onChange={onChange} />;
   }
 }
 
@@ -175,5 +178,25 @@ export function SwitchInput({ field, value, onChange }: ControlProps<SwitchField
         </Switch.Root>
       </span>
     </FieldRow>
+  );
+}
+
+function TextInput({ field, value, onChange }: ControlProps<TextField, string>) {
+  const id = useId();
+  return (
+    <div className="py-1" title={field.help}>
+      <label htmlFor={id} className="text-dim">
+        {field.label}
+      </label>
+      <textarea
+        id={id}
+        value={value}
+        rows={3}
+        maxLength={field.maxLength}
+        spellCheck={false}
+        onChange={({ target }) => onChange(target.value)}
+        className="figures mt-1 w-full resize-y border border-rule bg-transparent p-1.5 hover:border-edge"
+      />
+    </div>
   );
 }

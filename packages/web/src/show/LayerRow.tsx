@@ -1,8 +1,19 @@
-import { blendModes, defaultLayer, figureKinds, pathKinds, type Layer } from '@cyclogram/core';
+import {
+  blendModes,
+  figureAs,
+  figureKinds,
+  parsePathData,
+  pathAs,
+  pathKinds,
+  type FigureKind,
+  type Layer,
+  type PathKind,
+} from '@cyclogram/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { Copy, Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { ChoiceInput, Fields } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
@@ -36,7 +47,10 @@ export function LayerRow({ layer }: { layer: Layer }) {
           className="flex min-w-0 grow items-center gap-2 text-left"
           onClick={() => select(selected ? undefined : id)}
         >
-          <Thumbnail color={figure.color} colorHigh={figure.colorHigh} />
+          <Thumbnail
+            color={figure.color}
+            colorHigh={'colorHigh' in figure ? figure.colorHigh : figure.color}
+          />
           <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
         </button>
         <IconButton
@@ -90,12 +104,42 @@ const blendField = {
   choices: Object.entries(blendModes).map(([value, { label }]) => ({ value, label })),
 } as const;
 
+/** Says where path data stops being path data; the marks stand on one spot meanwhile. */
+function DataProblem({ data }: { data: string }) {
+  const problem = useMemo(() => {
+    try {
+      return parsePathData(data).length > 1 ? undefined : 'There is nothing to stand along in the path data';
+    } catch (error) {
+      return (error as Error).message;
+    }
+  }, [data]);
+  return problem === undefined ? null : (
+    <p role="alert" className="mt-2 text-alarm">
+      {problem[0]!.toUpperCase() + problem.slice(1)}. Paste what stands in the d attribute of an SVG path.
+    </p>
+  );
+}
+
+const pathField = {
+  kind: 'choice',
+  key: 'pathKind',
+  label: 'Path',
+  help: 'The shape that the marks stand along.',
+  choices: Object.entries(pathKinds).map(([value, { label }]) => ({ value, label })),
+} as const;
+const figureField = {
+  kind: 'choice',
+  key: 'figureKind',
+  label: 'Marks',
+  help: 'What is drawn for the levels.',
+  choices: Object.entries(figureKinds).map(([value, { label }]) => ({ value, label })),
+} as const;
+
 function LayerCard({ layer }: { layer: Layer }) {
   const { id, path, figure, opacity, blend, name } = layer;
   const film = useEditor((state) => state.film);
   const change = useEditor((state) => state.change);
   const select = useEditor((state) => state.selectLayer);
-  const standard = defaultLayer('', '', film.width, film.height);
   const set = (label: string, part: Partial<Layer>) =>
     change(label, (draft) => Object.assign(findLayer(draft, id)!, part), `${id} ${label}`);
   const duplicate = () => {
@@ -123,10 +167,17 @@ function LayerCard({ layer }: { layer: Layer }) {
         className="h-7 w-full border-b border-rule bg-transparent"
       />
       <ChoiceInput field={earField} value={layer.ear} onChange={(ear) => set('ear', { ear })} />
+      <ChoiceInput
+        field={pathField}
+        value={path.kind}
+        onChange={(kind) =>
+          set('kind of path', { path: pathAs(path, kind as PathKind, film.width, film.height) })
+        }
+      />
       <Fields
         groups={pathKinds[path.kind].fields}
-        values={path}
-        defaults={{ ...standard.path }}
+        values={{ ...path }}
+        defaults={{ ...pathKinds[path.kind].defaults(film.width, film.height) }}
         onChange={(key, value) =>
           change(
             key,
@@ -135,10 +186,21 @@ function LayerCard({ layer }: { layer: Layer }) {
           )
         }
       />
+      {path.kind === 'svg' && <DataProblem data={path.data} />}
+      <section className="mt-3">
+        <h4 className="mb-0.5 border-b border-rule text-xs text-dim">What</h4>
+        <ChoiceInput
+          field={figureField}
+          value={figure.kind}
+          onChange={(kind) =>
+            set('kind of marks', { figure: figureAs(figure, kind as FigureKind, film.width, film.height) })
+          }
+        />
+      </section>
       <Fields
         groups={figureKinds[figure.kind].fields}
-        values={figure}
-        defaults={{ ...standard.figure }}
+        values={{ ...figure }}
+        defaults={{ ...figureKinds[figure.kind].defaults(film.width, film.height) }}
         onChange={(key, value) =>
           change(
             key,

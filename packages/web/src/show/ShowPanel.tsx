@@ -60,7 +60,10 @@ export function ShowPanel() {
       </header>
       {layers.length === 0 && (
         <div className="px-3 py-3 text-dim">
-          <p className="mb-2">Nothing is drawn yet. A ring of bars follows the spectrum of an ear.</p>
+          <p className="mb-2">
+            Nothing is drawn yet. A ring of bars follows the spectrum of an ear; its path and marks can be
+            changed.
+          </p>
           <Button onClick={add}>
             <Plus size={14} /> Add a ring of bars
           </Button>
