@@ -41,27 +41,68 @@ const below = [0x40, 0x80, 0xc0];
 const above = [0xb0, 0x60, 0x30];
 const hex = (color: number[]) => `#${color.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
 
+const softLight = (b: number, s: number) => {
+  if (s <= 0.5) return b - (1 - 2 * s) * b * (1 - b);
+  const d = b <= 0.25 ? ((16 * b - 12) * b + 4) * b : Math.sqrt(b);
+  return b + (2 * s - 1) * (d - b);
+};
+const hardLight = (b: number, s: number) => (s <= 0.5 ? 2 * b * s : 1 - 2 * (1 - b) * (1 - s));
+
+type Color = [number, number, number];
+const luminosity = ([r, g, b]: Color) => 0.3 * r + 0.59 * g + 0.11 * b;
+const saturation = (color: Color) => Math.max(...color) - Math.min(...color);
+const clipColor = (color: Color): Color => {
+  const l = luminosity(color);
+  const [low, high] = [Math.min(...color), Math.max(...color)];
+  return color.map((c) => {
+    const raised = low < 0 ? l + ((c - l) * l) / (l - low) : c;
+    return high > 1 ? l + ((raised - l) * (1 - l)) / (high - l) : raised;
+  }) as Color;
+};
+const setLuminosity = (color: Color, l: number) =>
+  clipColor(color.map((c) => c + l - luminosity(color)) as Color);
+const setSaturation = (color: Color, s: number): Color => {
+  const [low, high] = [Math.min(...color), Math.max(...color)];
+  return color.map((c) => (high > low ? ((c - low) * s) / (high - low) : 0)) as Color;
+};
+
 // Formulas: W3C Compositing and Blending Level 1, sections 9 and 10; Cb below, Cs above, 0..1.
-const formulas: Record<BlendMode, (b: number, s: number) => number> = {
-  normal: (_b, s) => s,
-  add: (b, s) => Math.min(1, b + s),
-  screen: (b, s) => b + s - b * s,
-  multiply: (b, s) => b * s,
-  overlay: (b, s) => (b <= 0.5 ? 2 * b * s : 1 - 2 * (1 - b) * (1 - s)),
-  darken: (b, s) => Math.min(b, s),
-  lighten: (b, s) => Math.max(b, s),
-  difference: (b, s) => Math.abs(b - s),
+const each =
+  (formula: (b: number, s: number) => number) =>
+  (b: Color, s: Color): Color =>
+    b.map((value, i) => formula(value, s[i]!)) as Color;
+const formulas: Record<BlendMode, (b: Color, s: Color) => Color> = {
+  normal: each((_b, s) => s),
+  add: each((b, s) => Math.min(1, b + s)),
+  screen: each((b, s) => b + s - b * s),
+  multiply: each((b, s) => b * s),
+  overlay: each((b, s) => hardLight(s, b)),
+  darken: each((b, s) => Math.min(b, s)),
+  lighten: each((b, s) => Math.max(b, s)),
+  colorDodge: each((b, s) => (b === 0 ? 0 : s === 1 ? 1 : Math.min(1, b / (1 - s)))),
+  colorBurn: each((b, s) => (b === 1 ? 1 : s === 0 ? 0 : 1 - Math.min(1, (1 - b) / s))),
+  hardLight: each(hardLight),
+  softLight: each(softLight),
+  difference: each((b, s) => Math.abs(b - s)),
+  exclusion: each((b, s) => b + s - 2 * b * s),
+  hue: (b, s) => setLuminosity(setSaturation(s, saturation(b)), luminosity(b)),
+  saturation: (b, s) => setLuminosity(setSaturation(b, saturation(s)), luminosity(b)),
+  color: (b, s) => setLuminosity(s, luminosity(b)),
+  luminosity: (b, s) => setLuminosity(b, luminosity(s)),
 };
 
 describe.each(Object.entries(formulas))('blend mode %s', (name, formula) => {
   const blend = name as BlendMode;
-  const expected = (opacity: number) =>
-    below.map((value, i) => {
-      const [b, s] = [value / 255, above[i]! / 255];
+  const share = (color: number[]) => color.map((value) => value / 255) as Color;
+  const expected = (opacity: number) => {
+    const [b, s] = [share(below), share(above)];
+    return formula(b, s).map((blended, i) =>
       // plus-lighter weighs the source with its alpha and adds; the others mix towards the blended colour.
-      if (blend === 'add') return 255 * Math.min(1, b + s * opacity);
-      return 255 * (b + (formula(b, s) - b) * opacity);
-    });
+      blend === 'add'
+        ? 255 * Math.min(1, b[i]! + s[i]! * opacity)
+        : 255 * (b[i]! + (blended - b[i]!) * opacity),
+    );
+  };
 
   it.each([1, 0.5])('with opacity %d, of one operation and of several', (opacity) => {
     const once = middle([backdrop(hex(below)), group(opacity, blend, cover(hex(above)))]);
@@ -132,5 +173,61 @@ describe('painting', () => {
     expect(pixel(50, 50)[0]).toBeGreaterThan(194);
     expect(pixel(0, 0)[2]).toBeGreaterThan(96);
     expect(pixel(0, 0)[0]).toBeLessThan(6);
+  });
+
+  const red = (operation: Operation, ...at: [number, number][]) => {
+    const surface = createSurface(20, 20);
+    const operations = [backdrop('#000000'), operation];
+    new Painter(createSurface).paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+    return at.map(([x, y]) => surface.pixels()[4 * (y * 20 + x)]);
+  };
+
+  it('fills dots: their middle, and nothing beyond their radius', () => {
+    const dots: Operation = {
+      op: 'dots',
+      color: '#ff0000',
+      circles: Float32Array.of(5.5, 5.5, 3, 14.5, 14.5, 2),
+    };
+    expect(red(dots, [5, 5], [14, 14], [10, 10], [5, 9])).toEqual([255, 255, 0, 0]);
+  });
+
+  it('joins the end of a closed curve to its start, and not that of an open one', () => {
+    const curve = (closed: boolean): Operation => ({
+      op: 'curve',
+      color: '#ff0000',
+      width: 2,
+      closed,
+      points: Float32Array.of(4, 4, 16, 4, 16, 16, 4, 16),
+    });
+    expect(red(curve(true), [4, 10], [10, 4], [10, 10])).toEqual([255, 255, 0]);
+    expect(red(curve(false), [4, 10], [10, 4])).toEqual([0, 255]);
+  });
+
+  it('fills outlines, and leaves out what lies within two of them when asked', () => {
+    const square = (low: number, high: number) => Float32Array.of(low, low, high, low, high, high, low, high);
+    const fill = (evenOdd: boolean): Operation => ({
+      op: 'fill',
+      color: '#ff0000',
+      evenOdd,
+      outlines: [square(2, 18), square(7, 13)],
+    });
+    expect(red(fill(true), [4, 4], [10, 10], [0, 0])).toEqual([255, 0, 0]);
+    expect(red(fill(false), [4, 4], [10, 10], [0, 0])).toEqual([255, 255, 0]);
+  });
+
+  it('lays on all of a group, whatever it is made of: only what is drawn on is copied', () => {
+    const dots: Operation = { op: 'dots', color: '#ff0000', circles: Float32Array.of(2, 2, 2) };
+    const far: Operation = {
+      op: 'curve',
+      color: '#ff0000',
+      width: 2,
+      closed: false,
+      points: Float32Array.of(15, 18, 19, 18),
+    };
+    expect(red(group(0.5, 'normal', dots, far), [2, 2], [17, 18], [10, 10])).toEqual([
+      expect.closeTo(128, -1),
+      expect.closeTo(128, -1),
+      0,
+    ]);
   });
 });

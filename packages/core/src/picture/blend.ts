@@ -10,7 +10,16 @@ export const blendModes = {
   overlay: { label: 'Overlay', canvas: 'overlay' },
   darken: { label: 'Darken', canvas: 'darken' },
   lighten: { label: 'Lighten', canvas: 'lighten' },
+  colorDodge: { label: 'Colour dodge', canvas: 'color-dodge' },
+  colorBurn: { label: 'Colour burn', canvas: 'color-burn' },
+  hardLight: { label: 'Hard light', canvas: 'hard-light' },
+  softLight: { label: 'Soft light', canvas: 'soft-light' },
   difference: { label: 'Difference', canvas: 'difference' },
+  exclusion: { label: 'Exclusion', canvas: 'exclusion' },
+  hue: { label: 'Hue', canvas: 'hue' },
+  saturation: { label: 'Saturation', canvas: 'saturation' },
+  color: { label: 'Colour', canvas: 'color' },
+  luminosity: { label: 'Luminosity', canvas: 'luminosity' },
 } as const;
 
 export type BlendMode = keyof typeof blendModes;
