@@ -1,4 +1,5 @@
 import {
+  copiesStandard,
   defaultEar,
   defaultFilm,
   defaultFollower,
@@ -61,7 +62,7 @@ function follow(id: string, ear: string, presetId: string, part: Partial<Followe
   return { ...defaultFollower(id, ear, preset.label), ...preset.settings, ...part };
 }
 
-/** Harbour lamps: three rings, kick inside, whole song in the middle, a fine halo outside. */
+/** Harbour lamps: kick inside, whole song in the middle, a fine halo and sparks outside, echoes running outwards. */
 function breakwaterFilm(film: Film): Film {
   film.background = { color: '#2a1712', edgeColor: '#0c0707' };
   film.ears = [
@@ -105,7 +106,30 @@ function breakwaterFilm(film: Film): Film {
     follow('hats', 'whole', 'hats'),
     { ...defaultFollower('beat', 'whole', 'Beat'), kind: 'beat' },
   ];
+  const rings = (radius: number, start = 0) => ({
+    ...pathKinds.circle.defaults(film.width, film.height),
+    ...{ radius, start },
+  });
   film.layers = [
+    {
+      ...defaultLayer('echoes', 'whole', film.width, film.height, 'Echoes'),
+      ...{ opacity: 0.34, blend: 'add' },
+      path: rings(404, 180),
+      figure: {
+        ...figureKinds.line.defaults(film.width, film.height),
+        ...{ reach: 90, rest: 0, thickness: 2.5, color: '#ff8a5c' },
+      },
+      copies: { ...copiesStandard, count: 5, scale: 1.085, opacity: 0.78, delay: 0.07 },
+    },
+    {
+      ...defaultLayer('sparks', 'high', film.width, film.height, 'Sparks'),
+      ...{ opacity: 0.9, blend: 'add' },
+      path: rings(468),
+      figure: {
+        ...figureKinds.dots.defaults(film.width, film.height),
+        ...{ reach: 46, rest: 0, sizeRest: 0, sizeReach: 8, color: '#ffb36b', colorHigh: '#fff0d0' },
+      },
+    },
     ring(
       film,
       'halo',

@@ -6,6 +6,7 @@ export * from './beat/tempo';
 export * from './export/midi';
 export * from './export/tables';
 export * from './figure/bars';
+export * from './figure/copies';
 export * from './figure/order';
 export * from './figure/registry';
 export * from './film/defaults';

@@ -1,3 +1,4 @@
+import { copiesStandard } from '../figure/copies';
 import { figureKinds } from '../figure/registry';
 import { pathKinds } from '../path/registry';
 import { filmVersion, type Ear, type Film, type Follower, type Layer, type Track } from './schema';
@@ -92,6 +93,7 @@ export function defaultLayer(
     ear: earId,
     path: pathKinds.circle.defaults(width, height),
     figure: figureKinds.bars.defaults(width, height),
+    copies: copiesStandard,
   };
 }
 

@@ -1,4 +1,5 @@
 import { channelKinds } from '../audio/pcm';
+import { copiesFields } from '../figure/copies';
 import { figureKinds } from '../figure/registry';
 import { pathKinds } from '../path/registry';
 import { blendModeKinds } from '../picture/blend';
@@ -102,6 +103,7 @@ export function filmJsonSchema(): Json {
     ear: id,
     path: kindsJson(pathKinds),
     figure: kindsJson(figureKinds),
+    copies: object(fieldsJson(copiesFields)),
   });
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',

@@ -1,3 +1,4 @@
+import { copiesStandard } from '../figure/copies';
 import { alongStandard } from '../path/along';
 import { earStandard } from './defaults';
 
@@ -36,6 +37,7 @@ function fromVersion1(film: Json): Json {
     ...layer,
     path: { ...(layer['path'] as Json), ...alongStandard },
     figure: barsOf(layer['figure'] as Json | undefined),
+    copies: copiesStandard,
   }));
   return { ...film, version: 2, length: null, tracks, ears, followers: [], beats: null, layers };
 }

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { channelKinds } from '../audio/pcm';
+import { copiesFields, type Copies } from '../figure/copies';
 import { figureKinds, type FigureSettings } from '../figure/registry';
 import { pathKinds, type PathSettings } from '../path/registry';
 import { blendModeKinds } from '../picture/blend';
@@ -213,6 +214,10 @@ export const layerSchema = yup
     ear: id(),
     path: oneOfKinds<PathSettings>(schemasOf(pathKinds)),
     figure: oneOfKinds<FigureSettings>(schemasOf(figureKinds)),
+    copies: yup
+      .object(fieldsSchema(copiesFields) as { [Key in keyof Copies]: yup.Schema<Copies[Key]> })
+      .required()
+      .noUnknown(),
   })
   .noUnknown();
 

@@ -5,10 +5,11 @@
  */
 export type Field = NumberField | ColorField | ChoiceField | SwitchField | TextField;
 
-/** That a property has one of some values. */
+/** That a property has one of some values, or none of some others. */
 export interface Condition {
   key: string;
-  is: readonly unknown[];
+  is?: readonly unknown[];
+  isNot?: readonly unknown[];
 }
 
 interface FieldBase {
@@ -67,7 +68,12 @@ export function shownFields(
     .map(({ heading, fields }) => ({
       heading,
       fields: fields.filter(({ shownWhen = [] }) =>
-        [shownWhen].flat().every(({ key, is }) => is.includes(values[key])),
+        [shownWhen]
+          .flat()
+          .every(
+            ({ key, is, isNot }) =>
+              (is?.includes(values[key]) ?? true) && !(isNot?.includes(values[key]) ?? false),
+          ),
       ),
     }))
     .filter(({ fields }) => fields.length > 0);

@@ -1,5 +1,7 @@
 import {
   blendModes,
+  copiesFields,
+  copiesStandard,
   figureAs,
   figureKinds,
   parsePathData,
@@ -206,6 +208,18 @@ function LayerCard({ layer }: { layer: Layer }) {
             key,
             (draft) => Object.assign(findLayer(draft, id)!.figure, { [key]: value }),
             `${id} figure ${key}`,
+          )
+        }
+      />
+      <Fields
+        groups={copiesFields}
+        values={{ ...layer.copies }}
+        defaults={{ ...copiesStandard }}
+        onChange={(key, value) =>
+          change(
+            `copies ${key}`,
+            (draft) => Object.assign(findLayer(draft, id)!.copies, { [key]: value }),
+            `${id} copies ${key}`,
           )
         }
       />
