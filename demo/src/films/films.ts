@@ -113,17 +113,15 @@ function breakwaterFilm(film: Film): Film {
   film.layers = [
     {
       ...defaultLayer('echoes', 'whole', film.width, film.height, 'Echoes'),
-      ...{ opacity: 0.34, blend: 'add' },
       path: rings(404, 180),
       figure: {
         ...figureKinds.line.defaults(film.width, film.height),
-        ...{ reach: 90, rest: 0, thickness: 2.5, color: '#ff8a5c' },
+        ...{ reach: 90, rest: 0, thickness: 2.5, color: '#6e3527' },
       },
-      copies: { ...copiesStandard, count: 5, scale: 1.085, opacity: 0.78, delay: 0.07 },
+      copies: { ...copiesStandard, count: 4, scale: 1.1, opacity: 0.72, delay: 0.08 },
     },
     {
       ...defaultLayer('sparks', 'high', film.width, film.height, 'Sparks'),
-      ...{ opacity: 0.9, blend: 'add' },
       path: rings(468),
       figure: {
         ...figureKinds.dots.defaults(film.width, film.height),

@@ -197,6 +197,7 @@ describe('painting', () => {
       color: '#ff0000',
       width: 2,
       closed,
+      corners: 'round',
       points: Float32Array.of(4, 4, 16, 4, 16, 16, 4, 16),
     });
     expect(red(curve(true), [4, 10], [10, 4], [10, 10])).toEqual([255, 255, 0]);
@@ -222,6 +223,7 @@ describe('painting', () => {
       color: '#ff0000',
       width: 2,
       closed: false,
+      corners: 'plain',
       points: Float32Array.of(15, 18, 19, 18),
     };
     expect(red(group(0.5, 'normal', dots, far), [2, 2], [17, 18], [10, 10])).toEqual([

@@ -263,7 +263,7 @@ function paintCurve(context: PaintContext, operation: CurveOp, placement: Placem
   context.strokeStyle = operation.color;
   context.lineWidth = operation.width;
   context.lineCap = 'round';
-  context.lineJoin = 'round';
+  context.lineJoin = operation.corners === 'round' ? 'round' : 'bevel';
   context.stroke();
 }
 

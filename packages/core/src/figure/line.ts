@@ -25,17 +25,26 @@ export interface Line extends LevelLine {
   thickness: number;
 }
 
-/** Straight parts that a smooth curve has from one band to the next. */
-const partsPerBand = 6;
+/** Length of the straight parts of a smooth curve in picture units, and how many there may be from one band to the next. */
+const partLength = 6;
+const mostParts = 12;
 
 /** The level points on one side of the path, as a line. */
-function levelPoints(figure: LevelLine, marks: readonly Standing[], way: number, closed: boolean): number[] {
+function levelPoints(
+  figure: LevelLine,
+  marks: readonly Standing[],
+  way: number,
+  { closed, length }: Path,
+): number[] {
+  const step = length / marks.length;
   const { share } = sidesOf(figure.side);
   const points = marks.flatMap(({ level, x, y, normalX, normalY }) => {
     const distance = way * share * extentAt(figure, level);
     return [x + normalX * distance, y + normalY * distance];
   });
-  return figure.smooth ? smoothCurve(points, closed, partsPerBand) : points;
+  if (!figure.smooth) return points;
+  const parts = Math.round(step / partLength);
+  return smoothCurve(points, closed, Math.min(Math.max(parts, 2), mostParts));
 }
 
 /** A line through the points that the levels reach. */
@@ -47,7 +56,8 @@ export function lineMarks(figure: Line, path: Path, levels: ArrayLike<number>): 
     color: figure.color,
     width: figure.thickness,
     closed: path.closed,
-    points: Float32Array.from(levelPoints(figure, marks, way, path.closed)),
+    corners: figure.smooth ? 'plain' : 'round',
+    points: Float32Array.from(levelPoints(figure, marks, way, path)),
   }));
 }
 
@@ -59,11 +69,11 @@ export function areaMarks(figure: LevelLine, path: Path, levels: ArrayLike<numbe
   if (levels.length === 0) return [];
   const marks = standingMarks(path, levels, figure.order);
   const { ways } = sidesOf(figure.side);
-  const edge = levelPoints(figure, marks, ways[0]!, path.closed);
+  const edge = levelPoints(figure, marks, ways[0]!, path);
   const count = Math.max(pathSamples, marks.length);
   const base =
     ways.length > 1
-      ? levelPoints(figure, marks, ways[1]!, path.closed)
+      ? levelPoints(figure, marks, ways[1]!, path)
       : Array.from({ length: path.closed ? count : count + 1 }, (_, i) => {
           // An open area begins and ends where its first and last band stand.
           const inset = path.closed ? 0 : 0.5 / marks.length;

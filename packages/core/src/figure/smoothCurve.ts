@@ -10,30 +10,27 @@
 export function smoothCurve(points: readonly number[], closed: boolean, parts: number): number[] {
   const count = points.length / 2;
   if (count < 3) return [...points];
-  const at = (i: number): [number, number] => {
-    const index = closed ? (i + count) % count : Math.min(Math.max(i, 0), count - 1);
-    return [points[2 * index]!, points[2 * index + 1]!];
-  };
-  const knot = (a: [number, number], b: [number, number]) =>
-    Math.max(Math.sqrt(Math.hypot(b[0] - a[0], b[1] - a[1])), 1e-6);
-  const mix = (a: [number, number], b: [number, number], t: number): [number, number] => [
-    a[0] + (b[0] - a[0]) * t,
-    a[1] + (b[1] - a[1]) * t,
-  ];
+  const index = (i: number) => 2 * (closed ? (i + count) % count : Math.min(Math.max(i, 0), count - 1));
+  /** Distance of two points in the curve's own parameter: the root of that in the plane. */
+  const knot = (a: number, b: number) =>
+    Math.max(Math.sqrt(Math.hypot(points[b]! - points[a]!, points[b + 1]! - points[a + 1]!)), 1e-6);
   const out: number[] = [];
   for (let i = 0; i < (closed ? count : count - 1); i++) {
-    const [p0, p1, p2, p3] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
-    const t1 = knot(p0, p1);
-    const t2 = t1 + knot(p1, p2);
-    const t3 = t2 + knot(p2, p3);
-    for (let part = 0; part < parts; part++) {
-      const t = t1 + ((t2 - t1) * part) / parts;
-      const a = mix(p0, p1, t / t1);
-      const b = mix(p1, p2, (t - t1) / (t2 - t1));
-      const c = mix(p2, p3, (t - t2) / (t3 - t2));
-      out.push(...mix(mix(a, b, t / t2), mix(b, c, (t - t1) / (t3 - t1)), (t - t1) / (t2 - t1)));
+    const [a, b, c, d] = [index(i - 1), index(i), index(i + 1), index(i + 2)];
+    const [before, here, after] = [knot(a, b), knot(b, c), knot(c, d)];
+    for (const axis of [0, 1] as const) {
+      const [p0, p1, p2, p3] = [points[a + axis]!, points[b + axis]!, points[c + axis]!, points[d + axis]!];
+      // The same curve as a cubic Hermite spline: its slopes at both ends, per part of the parameter in between.
+      const start = here * ((p1 - p0) / before - (p2 - p0) / (before + here) + (p2 - p1) / here);
+      const end = here * ((p2 - p1) / here - (p3 - p1) / (here + after) + (p3 - p2) / after);
+      for (let part = 0; part < parts; part++) {
+        const t = part / parts;
+        const u = 1 - t;
+        out[2 * (i * parts + part) + axis] =
+          u * u * (1 + 2 * t) * p1 + t * u * u * start + t * t * (3 - 2 * t) * p2 - t * t * u * end;
+      }
     }
   }
-  if (!closed) out.push(...at(count - 1));
+  if (!closed) out.push(points[index(count - 1)]!, points[index(count - 1) + 1]!);
   return out;
 }

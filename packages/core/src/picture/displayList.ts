@@ -39,7 +39,7 @@ export interface DotsOp {
   circles: Float32Array;
 }
 
-/** One line through points, with round corners and ends. */
+/** One line through points, with round ends. */
 export interface CurveOp {
   op: 'curve';
   /** #rrggbb */
@@ -47,6 +47,8 @@ export interface CurveOp {
   width: number;
   /** Whether its end is joined to its start. */
   closed: boolean;
+  /** Corners are rounded; plain ones cost less, and do where points lie close together. */
+  corners: 'round' | 'plain';
   /** x and y of each point. */
   points: Float32Array;
 }

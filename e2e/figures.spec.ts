@@ -1,0 +1,60 @@
+import { expect, test, type Page } from '@playwright/test';
+import { difference, screenPixels } from './support';
+
+const show = (page: Page) => page.getByRole('region', { name: 'Show' });
+
+/** Chooses an entry of a list, and waits until the picture has changed. */
+async function choose(page: Page, list: string, entry: string): Promise<void> {
+  const before = await screenPixels(page);
+  await show(page).getByLabel(list, { exact: true }).click();
+  await page.getByRole('option', { name: entry, exact: true }).click();
+  await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.005);
+}
+
+test('another path, other marks, copies: each shows at once, and can be undone', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New film without a song' }).click();
+  const rest = show(page).getByRole('spinbutton', { name: 'Rest', exact: true });
+  await rest.fill('40');
+  await rest.press('Enter');
+  const start = await screenPixels(page);
+  await choose(page, 'Path', 'Star');
+  await choose(page, 'Marks', 'Area');
+  await choose(page, 'Marks', 'Line');
+  await choose(page, 'Path', 'Rectangle');
+
+  // Its width has a handle of its own.
+  const width = show(page).getByRole('spinbutton', { name: 'Width', exact: true }).first();
+  const before = Number(await width.inputValue());
+  await page.getByRole('button', { name: 'Width', exact: true }).press('ArrowRight');
+  await expect(width).toHaveValue(String(before + 20));
+
+  const single = await screenPixels(page);
+  const count = show(page).getByRole('spinbutton', { name: 'How many' });
+  await count.fill('4');
+  await count.press('Enter');
+  const scale = show(page).getByRole('spinbutton', { name: 'Scaled to' });
+  await scale.fill('80');
+  await scale.press('Enter');
+  await expect.poll(async () => difference(await screenPixels(page), single)).toBeGreaterThan(0.02);
+
+  // Back to where only the rest had been set. Quick changes of one thing are one step.
+  while ((await page.getByRole('button', { name: 'Undo: rest', exact: true }).count()) === 0) {
+    await page.getByRole('button', { name: /^Undo/ }).click();
+  }
+  await expect.poll(async () => difference(await screenPixels(page), start)).toBeLessThan(0.001);
+});
+
+test('path data is read as it is pasted; what is none says so', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New film without a song' }).click();
+  await choose(page, 'Path', 'SVG path data');
+  const before = await screenPixels(page);
+  const data = show(page).getByLabel('Data');
+  await data.fill('M0 0 H400 V100 Z');
+  await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.005);
+  await data.fill('M0 0 <script>');
+  await expect(show(page).getByRole('alert')).toContainText('at character 6');
+  await data.fill('M0 0 L9 9');
+  await expect(show(page).getByRole('alert')).toHaveCount(0);
+});
