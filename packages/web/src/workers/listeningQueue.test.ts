@@ -1,0 +1,135 @@
+import type { SongListener } from '@cyclogram/core';
+import { describe, expect, it } from 'vitest';
+import { Listening, ListeningQueue } from './listeningQueue';
+
+/** A listener of 20 seconds at 10 moments a second that notes what it is given to hear. */
+class NotingListener implements SongListener {
+  readonly rate = 10;
+  readonly moments = 200;
+  readonly heard = new Uint8Array(200);
+  readonly signals = ['middle'] as const;
+  readonly order: [number, number][] = [];
+  samplesFor(first: number, count: number): [number, number] {
+    return [first * 4800, (first + count) * 4800];
+  }
+  hear(_signals: readonly Float32Array[], _start: number, first: number, count: number): void {
+    this.order.push([first, count]);
+    this.heard.fill(1, first, first + count);
+  }
+}
+
+function setUp() {
+  const progress: number[] = [];
+  const failures: string[] = [];
+  const queue = new ListeningQueue(
+    (share) => progress.push(share),
+    (text) => failures.push(text),
+  );
+  return { queue, progress, failures };
+}
+
+/** Puts a listener into a queue; counts how often it is made and sent. */
+function listenIn(queue: ListeningQueue, name: string, read = () => {}) {
+  const counts = { made: 0, sent: 0, heardWhenFirstSent: 0, failed: '' };
+  const listeners: NotingListener[] = [];
+  const put = (key: string, details = '') =>
+    queue.put(name, key, details, {
+      create: () => {
+        const listener = new NotingListener();
+        listeners.push(listener);
+        counts.made++;
+        return new Listening(listener, read, () => {
+          if (counts.sent++ === 0) counts.heardWhenFirstSent = listener.order.length;
+        });
+      },
+      failed: (error) => (counts.failed = error.message),
+    });
+  return { put, counts, listeners };
+}
+
+describe('the queue of what listens', () => {
+  it('hears the moment that is wanted first, then to the end, then what was before; all of it', async () => {
+    const { queue, progress } = setUp();
+    queue.now = 12;
+    const { put, listeners } = listenIn(queue, 'ear');
+    put('a');
+    await queue.complete('ear');
+    const { order, heard } = listeners[0]!;
+    const [first, second] = order;
+    expect(first![0]).toBeLessThanOrEqual(120);
+    expect(first![0] + first![1]).toBeGreaterThanOrEqual(120);
+    expect(first![1]).toBeLessThan(10);
+    expect(second![0]).toBe(120);
+    expect(order.at(-1)![0]).toBe(0);
+    expect(heard.every((moment) => moment === 1)).toBe(true);
+    await expect.poll(() => progress.at(-1)).toBe(1);
+    for (let i = 1; i < progress.length; i++) expect(progress[i]!).toBeGreaterThanOrEqual(progress[i - 1]!);
+  });
+
+  it('sends the moment shown at once, and everything in the end', async () => {
+    const { queue } = setUp();
+    const { put, counts } = listenIn(queue, 'ear');
+    put('a');
+    await queue.complete('ear');
+    await expect.poll(() => counts.sent).toBeGreaterThanOrEqual(2);
+    expect(counts.heardWhenFirstSent).toBe(1);
+  });
+
+  it('hears anew only when the key has changed; other details are settled and sent', async () => {
+    const { queue } = setUp();
+    const { put, counts } = listenIn(queue, 'ear');
+    put('a', 'floor -60');
+    await queue.complete('ear');
+    await expect.poll(() => counts.sent).toBeGreaterThanOrEqual(2);
+    const sent = counts.sent;
+    put('a', 'floor -60');
+    expect([counts.made, counts.sent]).toEqual([1, sent]);
+    put('a', 'floor -50');
+    expect([counts.made, counts.sent]).toEqual([1, sent + 1]);
+    put('b', 'floor -50');
+    expect(counts.made).toBe(2);
+    await queue.complete('ear');
+  });
+
+  it('takes turns, so that no listener waits for the whole of another', async () => {
+    const { queue } = setUp();
+    const heardBy: string[] = [];
+    const one = listenIn(queue, 'one', () => void heardBy.push('one'));
+    const two = listenIn(queue, 'two', () => void heardBy.push('two'));
+    one.put('a');
+    two.put('a');
+    await Promise.all([queue.complete('one'), queue.complete('two')]);
+    const firstOfTwo = heardBy.indexOf('two');
+    expect(firstOfTwo).toBeLessThan(4);
+    expect(heardBy.filter((name) => name === 'one')).toHaveLength(one.listeners[0]!.order.length);
+  });
+
+  it('forgets what is not wanted any more', async () => {
+    const { queue } = setUp();
+    listenIn(queue, 'old').put('a');
+    queue.keepOnly(['new']);
+    expect(queue.get('old')).toBeUndefined();
+    await expect(queue.complete('old')).rejects.toThrow('not listening');
+  });
+
+  it('says why a listener cannot be made, and why a song cannot be read; others go on', async () => {
+    const { queue, failures } = setUp();
+    let reason = '';
+    queue.put('broken', 'a', '', {
+      create: () => {
+        throw new RangeError('the range is empty');
+      },
+      failed: (error) => (reason = error.message),
+    });
+    expect(reason).toBe('the range is empty');
+    const unreadable = listenIn(queue, 'unreadable', () => {
+      throw new Error('the server answered 500');
+    });
+    unreadable.put('a');
+    await expect.poll(() => failures).toEqual(['The song could not be read: the server answered 500.']);
+    const { put } = listenIn(queue, 'ear');
+    queue.keepOnly(['ear']);
+    put('a');
+    await queue.complete('ear');
+  });
+});
