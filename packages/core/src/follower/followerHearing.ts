@@ -1,7 +1,7 @@
 import type { Ear, Follower } from '../film/schema';
 import type { FollowerTable } from '../hearing/hearing';
 import type { ChannelPart, SongListener } from '../hearing/songListener';
-import { LoudnessListener } from '../loudness/loudness';
+import { LoudnessListener, silenceLufs } from '../loudness/loudness';
 import { silenceDb } from '../spectrum/bands';
 import { Distribution } from '../spectrum/distribution';
 import { FluxListener } from './fluxListener';
@@ -78,7 +78,7 @@ export class FollowerHearing implements SongListener {
   settle(follower: Follower = this.follower): void {
     this.follower = follower;
     this.raw = this.listener.raw();
-    const silence = follower.kind === 'onsets' ? 0 : silenceDb;
+    const silence = { range: silenceDb, loudness: silenceLufs, onsets: 0, beat: 0 }[follower.kind];
     const { heard } = this;
     this.distribution = new Distribution(this.raw.filter((level, n) => heard[n] === 1 && level > silence));
     this.values = new Float32Array(this.moments);

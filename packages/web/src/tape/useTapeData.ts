@@ -1,6 +1,6 @@
 import { pcmSampleRate, type Track } from '@cyclogram/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Asset } from '../api/assets';
 import { useStage, useStageState } from '../editor/stageContext';
 import { PcmSource } from '../sound/pcmSource';
@@ -37,12 +37,19 @@ export function useWaveDetail(
   const [detail, setDetail] = useState<WaveDetail & { hash: string }>();
   const close = view.to - view.from <= closeView;
   const shift = track ? track.in - track.start : 0;
+  const start = Math.max(0, Math.floor((view.from + shift) * pcmSampleRate));
+  const end = Math.min(asset?.length ?? 0, Math.ceil((view.to + shift) * pcmSampleRate));
+  const there =
+    detail !== undefined &&
+    detail.hash === asset?.sha256 &&
+    detail.first <= start &&
+    detail.first + detail.samples.length / detail.channels >= end;
   useEffect(() => {
-    if (!close || !asset) return;
+    if (!close || !asset || there || end <= start) return;
     // A margin around it, so that moving along does not have to wait.
-    const first = Math.max(0, Math.floor((view.from + shift - closeView) * pcmSampleRate));
-    const last = Math.min(asset.length, Math.ceil((view.to + shift + closeView) * pcmSampleRate));
-    if (last <= first) return;
+    const margin = Math.round(closeView * pcmSampleRate);
+    const first = Math.max(0, start - margin);
+    const last = Math.min(asset.length, end + margin);
     let wanted = true;
     pcm.read(asset, first, last).then(
       (samples) => wanted && setDetail({ first, channels: asset.channels, samples, hash: asset.sha256 }),
@@ -51,14 +58,14 @@ export function useWaveDetail(
     return () => {
       wanted = false;
     };
-  }, [asset, close, shift, view.from, view.to]);
+  }, [asset, close, there, start, end]);
   return close && detail?.hash === asset?.sha256 ? detail : undefined;
 }
 
 /** Columns of a picture of the spectrogram. */
 const columns = 2400;
-/** Wait before a closer picture is asked for, in milliseconds. */
-const patience = 60;
+/** A closer picture may be so much longer than the view before a finer one is wanted. */
+const coarsest = 5;
 
 function toTile({ from, to, width, height, pixels }: SpectrogramPicture): SpectrogramTile {
   const canvas = document.createElement('canvas');
@@ -75,7 +82,8 @@ export function useSpectrogram(view: TapeView, end: number): SpectrogramTile[] {
   const stage = useStage();
   const version = useStageState((state) => state.spectrogramVersion);
   const [whole, setWhole] = useState<SpectrogramTile>();
-  const [close, setClose] = useState<SpectrogramTile>();
+  const [close, setClose] = useState<SpectrogramTile & { version: number }>();
+  const asking = useRef(false);
   useEffect(() => {
     if (version === 0 || end === 0) return;
     let wanted = true;
@@ -90,22 +98,25 @@ export function useSpectrogram(view: TapeView, end: number): SpectrogramTile[] {
 
   const length = view.to - view.from;
   const needsClose = end > 0 && length < end * 0.6 && length < columns / 60;
-  const from = view.from - length;
-  const to = view.to + length;
+  const fits =
+    close !== undefined &&
+    close.version === version &&
+    close.from <= Math.max(view.from, 0) &&
+    close.to >= Math.min(view.to, end) - 0.02 &&
+    // Pictures have whole moments, which may be longer than a close view.
+    close.to - close.from <= coarsest * length + 0.05;
   useEffect(() => {
-    if (!needsClose || version === 0) return;
-    let wanted = true;
-    const timer = setTimeout(() => {
-      stage.ask('spectrogram', { from, to, columns }).then(
-        (picture) => wanted && picture && setClose(toTile(picture)),
-        () => {},
-      );
-    }, patience);
-    return () => {
-      wanted = false;
-      clearTimeout(timer);
-    };
-  }, [stage, version, needsClose, from, to]);
+    // One at a time: while the view moves on, the next is asked for when the last has come.
+    if (!needsClose || version === 0 || fits || asking.current) return;
+    asking.current = true;
+    stage.ask('spectrogram', { from: view.from - length, to: view.to + length, columns }).then(
+      (picture) => {
+        asking.current = false;
+        if (picture) setClose({ ...toTile(picture), version });
+      },
+      () => (asking.current = false),
+    );
+  }, [stage, version, needsClose, fits, length, view.from, view.to]);
   return useMemo(
     () => [...(whole ? [whole] : []), ...(needsClose && close ? [close] : [])],
     [whole, close, needsClose],
