@@ -181,7 +181,9 @@ test('a number can be dragged by its name, stepped finely, and reset; the pictur
   await page.getByRole('button', { name: 'New film without a song' }).click();
   const reach = page.getByRole('spinbutton', { name: 'Reach' });
   await expect(reach).toHaveValue('216');
-  const name = (await page.getByText('Reach', { exact: true }).boundingBox())!;
+  const label = page.getByText('Reach', { exact: true });
+  await label.scrollIntoViewIfNeeded();
+  const name = (await label.boundingBox())!;
   await page.mouse.move(name.x + 20, name.y + name.height / 2);
   await page.mouse.down();
   await page.mouse.move(name.x + 60, name.y + name.height / 2, { steps: 5 });

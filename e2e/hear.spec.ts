@@ -72,7 +72,7 @@ test('a preset finds the kick: as many hits as the song has', async ({ page }) =
 test('the Listening page by keyboard', async ({ page }) => {
   await copyOf(page, 'slow-tide');
   await hear(page)
-    .getByRole('button', { name: /^Listening: Pipes/ })
+    .getByRole('button', { name: 'Listening: Pipes on a page of its own', exact: true })
     .press('Enter');
   await expect(page).toHaveURL(/listening\/deep$/);
   const listening = page.getByRole('region', { name: 'Listening' });
