@@ -134,8 +134,7 @@ function breakwaterFilm(film: Film): Film {
       'Halo',
       'high',
       { radius: 330 },
-      { reach: 190, rest: 2, width: 0.32, color: '#ff5d3d', colorHigh: '#ffb36b' },
-      { opacity: 0.55, blend: 'add' },
+      { reach: 190, rest: 2, width: 0.32, color: '#943926', colorHigh: '#97673f' },
     ),
     ring(
       film,

@@ -85,15 +85,34 @@ function drawSamples(
   const count = samples.length / channels;
   const pixelsPerSample = width / ((view.to - view.from) * pcmSampleRate);
   const start = fileTime(track, view.from) * pcmSampleRate;
+  const valueAt = (n: number) => (channels === 1 ? samples[n]! : (samples[2 * n]! + samples[2 * n + 1]!) / 2);
+  const from = Math.max(0, Math.floor(start - first));
+  const to = Math.min(count, Math.ceil(start - first + width / pixelsPerSample) + 1);
+  if (pixelsPerSample < 0.5) {
+    // A line through so many points is slow, and looks the same as columns from the lowest to the highest.
+    const columns = new Path2D();
+    for (let px = 0; px < width; px++) {
+      const firstSample = Math.max(from, Math.floor(start - first + px / pixelsPerSample));
+      const lastSample = Math.min(to, Math.ceil(start - first + (px + 1) / pixelsPerSample));
+      if (lastSample <= firstSample) continue;
+      let low = Infinity;
+      let high = -Infinity;
+      for (let n = firstSample; n < lastSample; n++) {
+        const value = valueAt(n);
+        if (value < low) low = value;
+        if (value > high) high = value;
+      }
+      columns.rect(px, middle - high * scale - 0.5, 1, (high - low) * scale + 1);
+    }
+    context.fillStyle = colours.waveBody;
+    context.fill(columns);
+    return;
+  }
   context.strokeStyle = colours.waveBody;
   context.lineWidth = 1;
   context.beginPath();
-  const from = Math.max(0, Math.floor(start - first));
-  const to = Math.min(count, Math.ceil(start - first + width / pixelsPerSample) + 1);
   for (let n = from; n < to; n++) {
-    const value = channels === 1 ? samples[n]! : (samples[2 * n]! + samples[2 * n + 1]!) / 2;
-    const x = (first + n - start) * pixelsPerSample;
-    context.lineTo(x, middle - value * scale);
+    context.lineTo((first + n - start) * pixelsPerSample, middle - valueAt(n) * scale);
   }
   context.stroke();
 }
