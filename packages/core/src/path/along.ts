@@ -44,6 +44,8 @@ export const alongFields = {
       min: -1,
       max: 1,
       ...share,
+      // An open path has its start at its end.
+      shownWhen: { key: 'kind', is: ['circle', 'ellipse', 'rectangle', 'polygon', 'star', 'svg'] },
     },
     { kind: 'switch', key: 'reverse', label: 'Reversed', help: 'The marks run the other way.' },
   ],

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { shownFields } from '../property/field';
 import { partOfPath } from './along';
 import { markPositions, type Path } from './path';
 import { cubicCurve, curvePiece, joinPieces } from './pieces';
@@ -84,6 +85,17 @@ describe.each(kinds)('%s', (kind) => {
       // A corner of a polygon has none to be square to.
       if (Math.hypot(b.x - a.x, b.y - a.y) > 1.99e-3) expect(Math.abs(along)).toBeLessThan(1e-2);
     }
+  });
+
+  it('offers to move its start on only where that shows', () => {
+    const settings = pathKinds[kind].defaults(1920, 1080);
+    const offered = shownFields(pathKinds[kind].fields, { ...settings })
+      .flatMap(({ fields }) => fields)
+      .some(({ key }) => key === 'shift');
+    const moved = build(kind, { shift: 0.3 }).at(1);
+    const differs = Math.hypot(moved.x - path.at(1).x, moved.y - path.at(1).y) > 1;
+    // Path data may be closed or open.
+    if (kind !== 'svg') expect(offered).toBe(differs);
   });
 
   it('takes over from another kind what both have', () => {

@@ -8,12 +8,6 @@ export function firesText({ kind }: Follower, { fires, firesPerMinute }: Followe
   return kind === 'onsets' ? `${often}, ${all}` : `fires ${often}, ${all}`;
 }
 
-/** The level below which so many percent of the song's levels lie. */
-export const levelOfPercent = ({ percentiles }: FollowerReport, percent: number): number => {
-  const low = Math.min(Math.floor(percent), 99);
-  return percentiles[low]! + (percentiles[low + 1]! - percentiles[low]!) * (percent - low);
-};
-
 /** Percent of the song's levels that lie below a level, to a tenth. */
 export function percentOfLevel({ percentiles }: FollowerReport, level: number): number {
   const above = percentiles.findIndex((value) => value > level);
