@@ -1,7 +1,8 @@
-import type { BlendMode, Operation, Picture } from '@cyclogram/core';
+import type { BlendMode, GroupOp, Operation, Picture } from '@cyclogram/core';
 import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
-import { Painter, type PaintContext, type Surface } from './painter';
+import type { PaintContext, Surface } from './context';
+import { Painter } from './painter';
 
 const createSurface = (width: number, height: number): Surface & { pixels: () => Uint8ClampedArray } => {
   const image = createCanvas(width, height);
@@ -21,10 +22,11 @@ function middle(operations: Operation[], size: [number, number] = [20, 20]): num
   return Array.from(surface.pixels().slice(at, at + 3));
 }
 
-const backdrop = (color: string): Operation => ({ op: 'backdrop', color, edgeColor: color });
+const backdrop = (color: string): Operation => ({ op: 'backdrop', color, edgeColor: color, picture: null });
 /** A stroke that covers everything. */
 const cover = (color: string): Operation => ({
   op: 'strokes',
+  soft: 0,
   color,
   width: 100,
   ends: 'flat',
@@ -141,6 +143,7 @@ describe('painting', () => {
   it('does not add up where lines of one stroke cross', () => {
     const crossing: Operation = {
       op: 'strokes',
+      soft: 0,
       color: '#ffffff',
       width: 6,
       ends: 'flat',
@@ -166,7 +169,9 @@ describe('painting', () => {
 
   it('runs the backdrop from the middle to the corners', () => {
     const surface = createSurface(101, 101);
-    const operations: Operation[] = [{ op: 'backdrop', color: '#c80000', edgeColor: '#000064' }];
+    const operations: Operation[] = [
+      { op: 'backdrop', color: '#c80000', edgeColor: '#000064', picture: null },
+    ];
     new Painter(createSurface).paint(surface.context, { width: 101, height: 101, operations }, 101, 101);
     const pixel = (x: number, y: number) =>
       Array.from(surface.pixels().slice(4 * (y * 101 + x), 4 * (y * 101 + x) + 3));
@@ -185,6 +190,7 @@ describe('painting', () => {
   it('fills dots: their middle, and nothing beyond their radius', () => {
     const dots: Operation = {
       op: 'dots',
+      soft: 0,
       color: '#ff0000',
       circles: Float32Array.of(5.5, 5.5, 3, 14.5, 14.5, 2),
     };
@@ -194,37 +200,126 @@ describe('painting', () => {
   it('joins the end of a closed curve to its start, and not that of an open one', () => {
     const curve = (closed: boolean): Operation => ({
       op: 'curve',
+      soft: 0,
       color: '#ff0000',
       width: 2,
       closed,
       corners: 'round',
-      points: Float32Array.of(4, 4, 16, 4, 16, 16, 4, 16),
+      lines: [Float32Array.of(4, 4, 16, 4, 16, 16, 4, 16)],
     });
     expect(red(curve(true), [4, 10], [10, 4], [10, 10])).toEqual([255, 255, 0]);
     expect(red(curve(false), [4, 10], [10, 4])).toEqual([0, 255]);
   });
 
-  it('fills outlines, and leaves out what lies within two of them when asked', () => {
-    const square = (low: number, high: number) => Float32Array.of(low, low, high, low, high, high, low, high);
-    const fill = (evenOdd: boolean): Operation => ({
+  it('fills outlines; one that runs against the one around it is a hole', () => {
+    const square = (low: number, high: number, hole = false) =>
+      hole
+        ? Float32Array.of(low, low, low, high, high, high, high, low)
+        : Float32Array.of(low, low, high, low, high, high, low, high);
+    const fill = (hole: boolean): Operation => ({
       op: 'fill',
+      soft: 0,
       color: '#ff0000',
-      evenOdd,
-      outlines: [square(2, 18), square(7, 13)],
+      outlines: [square(2, 18), square(7, 13, hole)],
     });
     expect(red(fill(true), [4, 4], [10, 10], [0, 0])).toEqual([255, 0, 0]);
     expect(red(fill(false), [4, 4], [10, 10], [0, 0])).toEqual([255, 255, 0]);
   });
 
+  const disc = (soft: number, color = '#ff0000'): Operation => ({
+    ...{ op: 'dots', color, soft },
+    circles: Float32Array.of(10, 10, 3),
+  });
+
+  it('fades soft edges out evenly, and leaves the inside as it is', () => {
+    const [middle, near, far, beyond] = red(disc(6), [10, 10], [14, 10], [17, 10], [19, 10]);
+    expect(middle).toBe(255);
+    expect(near).toBeGreaterThan(far!);
+    expect(far).toBeGreaterThan(5);
+    expect(beyond).toBeLessThan(5);
+    // Half way out, about half is left.
+    expect(red(disc(6), [15, 10])[0]! / 255).toBeCloseTo(0.6, 0);
+  });
+
+  it('does not let the passes of a soft edge shine through each other', () => {
+    for (const operation of [group(0.5, 'normal', disc(4)), disc(4, '#ff000080')]) {
+      expect(Math.abs(red(operation, [10, 10])[0]! - 128)).toBeLessThanOrEqual(1);
+    }
+  });
+
+  it('moves, turns and scales what is in a group, and cuts it by a path', () => {
+    const moved: Operation = {
+      ...(group(1, 'normal', disc(0)) as GroupOp),
+      matrix: [0.5, 0, 0, 0.5, 10, 10],
+    };
+    expect(red(moved, [15, 15], [10, 10], [17, 15])).toEqual([255, 0, 0]);
+    const half = Float32Array.of(0, 0, 10, 0, 10, 20, 0, 20);
+    const cut: Operation = { ...(group(1, 'normal', disc(0)) as GroupOp), clip: [half] };
+    expect(red(cut, [8, 10], [11, 10])).toEqual([255, 0]);
+    // The cut ends with its group.
+    const both = group(1, 'normal', cut, {
+      ...(disc(0) as object),
+      circles: Float32Array.of(16, 10, 2),
+    } as Operation);
+    expect(red(both, [8, 10], [11, 10], [16, 10])).toEqual([255, 0, 255]);
+  });
+
+  it('draws pictures at their places, turned, and nothing for those that are missing', () => {
+    const image = createCanvas(4, 2);
+    const context = image.getContext('2d');
+    context.fillStyle = '#ff0000';
+    context.fillRect(0, 0, 2, 2);
+    const paint = (places: number[], id = 'p') => {
+      const surface = createSurface(20, 20);
+      const painter = new Painter(createSurface);
+      painter.images = new Map([['p', { image, width: 4, height: 2 }]]);
+      const operation: Operation = { op: 'images', picture: id, places: Float32Array.from(places) };
+      painter.paint(
+        surface.context,
+        { width: 20, height: 20, operations: [backdrop('#000000'), operation] },
+        20,
+        20,
+      );
+      return (x: number, y: number) => surface.pixels()[4 * (y * 20 + x)];
+    };
+    const flat = paint([10, 10, 8, 8, 0, 1]);
+    // 8 x 8 holds 8 x 4 of a picture of 4 x 2; its left half is red.
+    expect([flat(8, 10), flat(12, 10), flat(8, 6)]).toEqual([255, 0, 0]);
+    const turned = paint([10, 10, 8, 8, Math.PI / 2, 1]);
+    expect([turned(10, 8), turned(10, 12)]).toEqual([255, 0]);
+    expect(paint([10, 10, 8, 8, 0, 0.5])(8, 10)).toBeCloseTo(128, -1);
+    expect(paint([10, 10, 8, 8, 0, 1], 'gone')(8, 10)).toBe(0);
+  });
+
+  it('covers the backdrop with a picture, cut where it is too wide', () => {
+    const image = createCanvas(40, 10);
+    const context = image.getContext('2d');
+    context.fillStyle = '#ff0000';
+    context.fillRect(0, 0, 10, 10);
+    context.fillStyle = '#00ff00';
+    context.fillRect(13, 0, 14, 10);
+    const surface = createSurface(20, 20);
+    const painter = new Painter(createSurface);
+    painter.images = new Map([['p', { image, width: 40, height: 10 }]]);
+    const operations: Operation[] = [
+      { op: 'backdrop', color: '#0000ff', edgeColor: '#0000ff', picture: 'p' },
+    ];
+    painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+    // Scaled by two, the middle quarter of it is seen.
+    expect(Array.from(surface.pixels().slice(840, 843))).toEqual([0, 255, 0]);
+    expect(Array.from(surface.pixels().slice(0, 3))).toEqual([0, 255, 0]);
+  });
+
   it('lays on all of a group, whatever it is made of: only what is drawn on is copied', () => {
-    const dots: Operation = { op: 'dots', color: '#ff0000', circles: Float32Array.of(2, 2, 2) };
+    const dots: Operation = { op: 'dots', color: '#ff0000', soft: 0, circles: Float32Array.of(2, 2, 2) };
     const far: Operation = {
       op: 'curve',
+      soft: 0,
       color: '#ff0000',
       width: 2,
       closed: false,
       corners: 'plain',
-      points: Float32Array.of(15, 18, 19, 18),
+      lines: [Float32Array.of(15, 18, 19, 18)],
     };
     expect(red(group(0.5, 'normal', dots, far), [2, 2], [17, 18], [10, 10])).toEqual([
       expect.closeTo(128, -1),

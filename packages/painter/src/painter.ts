@@ -1,65 +1,21 @@
 import {
   blendModes,
+  boundsOf,
   type BackdropOp,
-  type CurveOp,
-  type DotsOp,
-  type FillOp,
+  type DrawOp,
   type GroupOp,
+  type Matrix,
   type Operation,
   type Picture,
-  type StrokesOp,
 } from '@cyclogram/core';
+import type { CreateSurface, PaintContext, PaintImage, Surface } from './context';
+import { drawOperation, trace } from './drawShapes';
 
-/** The part of the Canvas 2D API that the painter draws with: a browser's context has it, and Skia's in Node. */
-export type PaintContext = Pick<
-  CanvasRenderingContext2D,
-  | 'setTransform'
-  | 'clearRect'
-  | 'fillRect'
-  | 'beginPath'
-  | 'moveTo'
-  | 'lineTo'
-  | 'closePath'
-  | 'arc'
-  | 'fill'
-  | 'stroke'
-  | 'createRadialGradient'
-  | 'globalAlpha'
-  | 'globalCompositeOperation'
-  | 'fillStyle'
-  | 'strokeStyle'
-  | 'lineWidth'
-  | 'lineCap'
-  | 'lineJoin'
-> & {
-  drawImage(image: unknown, x: number, y: number): void;
-  drawImage(
-    image: unknown,
-    sourceX: number,
-    sourceY: number,
-    sourceWidth: number,
-    sourceHeight: number,
-    x: number,
-    y: number,
-    width: number,
-    height: number,
-  ): void;
-};
-
-/** A canvas with its context. */
-export interface Surface {
-  /** What drawImage takes. */
-  image: unknown;
-  context: PaintContext;
-}
-
-export type CreateSurface = (width: number, height: number) => Surface;
-
-interface Placement {
-  scale: number;
-  x: number;
-  y: number;
-}
+/** The matrix that goes through `first`, then through `second`. */
+const compose = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix => [
+  ...([a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j] as const),
+  ...([a * k + c * l + e, b * k + d * l + f] as const),
+];
 
 /**
  * Paints pictures. One implementation for preview and render, so that they cannot
@@ -67,6 +23,10 @@ interface Placement {
  * a time.
  */
 export class Painter {
+  /** The film's pictures by their ids; those that are missing are left out. */
+  images: ReadonlyMap<string, PaintImage> = new Map();
+  /** Shapes and images drawn for the last picture. */
+  drawCalls = 0;
   private width = 0;
   private height = 0;
   private readonly spare: Surface[] = [];
@@ -85,115 +45,106 @@ export class Painter {
       this.spare.length = 0;
       this.backdrop = undefined;
     }
+    this.drawCalls = 0;
     const scale = Math.min(width / picture.width, height / picture.height);
-    const placement = {
-      scale,
-      x: (width - scale * picture.width) / 2,
-      y: (height - scale * picture.height) / 2,
-    };
+    const [x, y] = [(width - scale * picture.width) / 2, (height - scale * picture.height) / 2];
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
-    this.paintAll(context, picture.operations, placement);
+    this.paintAll(context, picture.operations, [scale, 0, 0, scale, x, y]);
   }
 
-  private paintAll(context: PaintContext, operations: Operation[], placement: Placement): void {
+  private paintAll(context: PaintContext, operations: readonly Operation[], matrix: Matrix): void {
     for (const operation of operations) {
-      switch (operation.op) {
-        case 'backdrop':
-          this.paintBackdrop(context, operation);
-          break;
-        case 'strokes':
-          paintStrokes(context, operation, placement);
-          break;
-        case 'dots':
-          paintDots(context, operation, placement);
-          break;
-        case 'curve':
-          paintCurve(context, operation, placement);
-          break;
-        case 'fill':
-          paintFill(context, operation, placement);
-          break;
-        case 'group':
-          this.paintGroup(context, operation, placement);
-          break;
-      }
+      if (operation.op === 'group') this.paintGroup(context, operation, matrix);
+      else if (operation.op === 'backdrop') this.paintBackdrop(context, operation);
+      else this.paintDrawn(context, operation, matrix);
     }
   }
 
+  private paintDrawn(context: PaintContext, operation: DrawOp, matrix: Matrix): void {
+    if (operation.op !== 'images' && operation.soft > 0 && operation.color.length > 7) {
+      // The passes of a soft edge must not shine through each other: the opacity comes last.
+      const opacity = parseInt(operation.color.slice(7), 16) / 255;
+      const opaque = { ...operation, color: operation.color.slice(0, 7) };
+      this.paintGroup(context, { op: 'group', opacity, blend: 'normal', operations: [opaque] }, matrix);
+      return;
+    }
+    this.drawCalls += drawOperation(context, operation, matrix, this.images);
+  }
+
   /** Whole pixels that operations can touch, within the surface. */
-  private pixelBounds(operations: Operation[], { scale, x, y }: Placement) {
-    const box: Box = [Infinity, Infinity, -Infinity, -Infinity];
-    const add = (all: Operation[]): void => {
-      for (const operation of all) {
-        if (operation.op === 'group') add(operation.operations);
-        else addBounds(operation, box);
-      }
-    };
-    add(operations);
-    const left = Math.max(0, Math.floor(box[0] * scale + x) - 1);
-    const top = Math.max(0, Math.floor(box[1] * scale + y) - 1);
-    const right = Math.min(this.width, Math.ceil(box[2] * scale + x) + 1);
-    const bottom = Math.min(this.height, Math.ceil(box[3] * scale + y) + 1);
+  private pixelBounds(operations: readonly Operation[], matrix: Matrix) {
+    const group: GroupOp = { op: 'group', opacity: 1, blend: 'normal', operations: [...operations], matrix };
+    const box = boundsOf([group]);
+    const left = Math.max(0, Math.floor(box[0]) - 1);
+    const top = Math.max(0, Math.floor(box[1]) - 1);
+    const right = Math.min(this.width, Math.ceil(box[2]) + 1);
+    const bottom = Math.min(this.height, Math.ceil(box[3]) + 1);
     return { x: left, y: top, width: right - left, height: bottom - top };
   }
 
-  private paintBackdrop(context: PaintContext, { color, edgeColor }: BackdropOp): void {
+  private paintBackdrop(context: PaintContext, { color, edgeColor, picture }: BackdropOp): void {
     const { width, height } = this;
+    const image = picture === null ? undefined : this.images.get(picture);
     context.setTransform(1, 0, 0, 1, 0, 0);
-    if (color === edgeColor) {
+    this.drawCalls++;
+    if (color === edgeColor && !image) {
       context.fillStyle = color;
       context.fillRect(0, 0, width, height);
       return;
     }
-    // The gradient is the same from frame to frame and costs more than a copy.
-    const key = color + edgeColor;
+    // It is the same from frame to frame and costs more than a copy.
+    const key = `${color} ${edgeColor} ${image ? picture : ''}`;
     if (this.backdrop?.key !== key) {
       const surface = this.backdrop?.surface ?? this.createSurface(width, height);
-      const radius = Math.hypot(width, height) / 2;
-      const gradient = surface.context.createRadialGradient(
-        width / 2,
-        height / 2,
-        0,
-        width / 2,
-        height / 2,
-        radius,
-      );
-      gradient.addColorStop(0, color);
-      gradient.addColorStop(1, edgeColor);
-      surface.context.fillStyle = gradient;
-      surface.context.fillRect(0, 0, width, height);
+      drawBackdrop(surface.context, { color, edgeColor }, image, width, height);
       this.backdrop = { key, surface };
     }
     context.drawImage(this.backdrop.surface.image, 0, 0);
+  }
+
+  private paintGroup(context: PaintContext, group: GroupOp, outer: Matrix): void {
+    const { operations, clip } = group;
+    if (operations.length === 0) return;
+    const matrix = group.matrix ? compose(outer, group.matrix) : outer;
+    if (!clip) {
+      this.layOn(context, group, matrix);
+      return;
+    }
+    context.save();
+    context.setTransform(...matrix);
+    context.beginPath();
+    for (const outline of clip) trace(context, outline, true);
+    context.clip('evenodd');
+    this.layOn(context, group, matrix);
+    context.restore();
   }
 
   /**
    * A group of one operation, or one laid on plainly, needs no surface of its own:
    * the result is the same without.
    */
-  private paintGroup(context: PaintContext, group: GroupOp, placement: Placement): void {
-    const { operations, opacity, blend } = group;
-    if (operations.length === 0) return;
-    const plain = opacity === 1 && blend === 'normal';
-    const single = operations.length === 1 && operations[0]!.op !== 'group';
-    if (plain || single) {
+  private layOn(context: PaintContext, { operations, opacity, blend }: GroupOp, matrix: Matrix): void {
+    if ((opacity === 1 && blend === 'normal') || isSingle(operations)) {
       context.globalAlpha = opacity;
       context.globalCompositeOperation = blendModes[blend].canvas;
-      this.paintAll(context, operations, placement);
+      this.paintAll(context, operations, matrix);
     } else {
       // Only the part that is drawn on has to be cleared and laid on: what is clear changes nothing.
-      const { x, y, width, height } = this.pixelBounds(operations, placement);
+      const { x, y, width, height } = this.pixelBounds(operations, matrix);
       if (width > 0 && height > 0) {
         const surface = this.spare.pop() ?? this.createSurface(this.width, this.height);
         surface.context.setTransform(1, 0, 0, 1, 0, 0);
+        surface.context.globalAlpha = 1;
+        surface.context.globalCompositeOperation = 'source-over';
         surface.context.clearRect(x, y, width, height);
-        this.paintAll(surface.context, operations, placement);
+        this.paintAll(surface.context, operations, matrix);
         context.setTransform(1, 0, 0, 1, 0, 0);
         context.globalAlpha = opacity;
         context.globalCompositeOperation = blendModes[blend].canvas;
         context.drawImage(surface.image, x, y, width, height, x, y, width, height);
+        this.drawCalls++;
         this.spare.push(surface);
       }
     }
@@ -202,90 +153,29 @@ export class Painter {
   }
 }
 
-type Box = [number, number, number, number];
-
-/** Adds points to a box [left, top, right, bottom], with room around each. */
-function addPoints(points: Float32Array, room: number, box: Box): void {
-  for (let i = 0; i < points.length; i += 2) {
-    box[0] = Math.min(box[0], points[i]! - room);
-    box[1] = Math.min(box[1], points[i + 1]! - room);
-    box[2] = Math.max(box[2], points[i]! + room);
-    box[3] = Math.max(box[3], points[i + 1]! + room);
-  }
+/** Whether operations are one shape that nothing of itself lies under. */
+function isSingle(operations: readonly Operation[]): boolean {
+  const [only] = operations;
+  if (operations.length !== 1 || !only || only.op === 'group' || only.op === 'images') return false;
+  return only.op === 'backdrop' || only.soft <= 0;
 }
 
-/** Adds what an operation can touch, in picture units. */
-function addBounds(operation: Exclude<Operation, GroupOp>, box: Box): void {
-  switch (operation.op) {
-    case 'strokes':
-      return addPoints(operation.lines, operation.width, box);
-    case 'curve':
-      return addPoints(operation.points, operation.width, box);
-    case 'fill':
-      return operation.outlines.forEach((outline) => addPoints(outline, 0, box));
-    case 'dots': {
-      const { circles } = operation;
-      for (let i = 0; i < circles.length; i += 3) addPoints(circles.subarray(i, i + 2), circles[i + 2]!, box);
-      return;
-    }
-    case 'backdrop':
-      box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
-  }
-}
-
-function place(context: PaintContext, { scale, x, y }: Placement): void {
-  context.setTransform(scale, 0, 0, scale, x, y);
-  context.beginPath();
-}
-
-function trace(context: PaintContext, points: Float32Array, closed: boolean): void {
-  for (let i = 0; i < points.length; i += 2) {
-    if (i === 0) context.moveTo(points[0]!, points[1]!);
-    else context.lineTo(points[i]!, points[i + 1]!);
-  }
-  if (closed) context.closePath();
-}
-
-function paintDots(context: PaintContext, { color, circles }: DotsOp, placement: Placement): void {
-  place(context, placement);
-  for (let i = 0; i < circles.length; i += 3) {
-    const [x, y, radius] = [circles[i]!, circles[i + 1]!, circles[i + 2]!];
-    context.moveTo(x + radius, y);
-    context.arc(x, y, radius, 0, 2 * Math.PI);
-  }
-  context.fillStyle = color;
-  context.fill();
-}
-
-function paintCurve(context: PaintContext, operation: CurveOp, placement: Placement): void {
-  place(context, placement);
-  trace(context, operation.points, operation.closed);
-  context.strokeStyle = operation.color;
-  context.lineWidth = operation.width;
-  context.lineCap = 'round';
-  context.lineJoin = operation.corners === 'round' ? 'round' : 'bevel';
-  context.stroke();
-}
-
-function paintFill(context: PaintContext, { color, evenOdd, outlines }: FillOp, placement: Placement): void {
-  place(context, placement);
-  for (const outline of outlines) trace(context, outline, true);
-  context.fillStyle = color;
-  context.fill(evenOdd ? 'evenodd' : 'nonzero');
-}
-
-function paintStrokes(
+/** The colours from the middle to the corners, and the picture over them so that nothing is left free. */
+function drawBackdrop(
   context: PaintContext,
-  { color, width, ends, lines }: StrokesOp,
-  placement: Placement,
+  { color, edgeColor }: { color: string; edgeColor: string },
+  image: PaintImage | undefined,
+  width: number,
+  height: number,
 ): void {
-  place(context, placement);
-  context.strokeStyle = color;
-  context.lineWidth = width;
-  context.lineCap = ends === 'round' ? 'round' : 'butt';
-  for (let i = 0; i < lines.length; i += 4) {
-    context.moveTo(lines[i]!, lines[i + 1]!);
-    context.lineTo(lines[i + 2]!, lines[i + 3]!);
-  }
-  context.stroke();
+  const [x, y] = [width / 2, height / 2];
+  const gradient = context.createRadialGradient(x, y, 0, x, y, Math.hypot(x, y));
+  gradient.addColorStop(0, color);
+  gradient.addColorStop(1, edgeColor);
+  context.fillStyle = gradient;
+  context.fillRect(0, 0, width, height);
+  if (!image) return;
+  const cover = Math.max(width / image.width, height / image.height);
+  const [drawnWidth, drawnHeight] = [cover * image.width, cover * image.height];
+  context.drawImage(image.image, x - drawnWidth / 2, y - drawnHeight / 2, drawnWidth, drawnHeight);
 }

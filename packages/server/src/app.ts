@@ -10,6 +10,7 @@ import { exportRoutes } from './export/exportRoutes';
 import { filmRoutes } from './films/filmRoutes';
 import { localOnly } from './http/localOnly';
 import { noSuchRoute, sendProblem } from './http/problem';
+import { imageRoutes } from './images/imageRoutes';
 import { ffmpegVersion } from './media/ffmpeg';
 import { renderRoutes } from './render/renderRoutes';
 import type { Services } from './services';
@@ -46,13 +47,14 @@ export function createApp(services: Services, log: Logger, webFolder: string): E
   return app;
 }
 
-function apiRoutes({ assets, films, pictures, renders }: Services): Router {
+function apiRoutes({ assets, images, films, pictures, renders }: Services): Router {
   const api = Router();
   api.get('/health', async (_request, response) => {
     const ffmpeg = await ffmpegVersion();
     response.json({ status: ffmpeg ? 'ok' : 'limited', version, ffmpeg: ffmpeg ?? null });
   });
   api.use('/assets', assetRoutes(assets));
+  api.use('/images', imageRoutes(images));
   api.use(express.json({ limit: limits.filmBytes }));
   api.use('/films/:id/exports', exportRoutes(films));
   api.use('/films', filmRoutes(films, pictures));

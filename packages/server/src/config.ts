@@ -6,6 +6,7 @@ export const limits = {
   uploadBytes: 500 * 1024 * 1024,
   songSeconds: 2 * 3600,
   filmBytes: 8 * 1024 * 1024,
+  imageBytes: 30 * 1024 * 1024,
 };
 
 /** Where everything is kept. All files live under one folder. */
@@ -16,6 +17,8 @@ export interface DataFolder {
   assets: string;
   /** Uploads and other files still being written. */
   incoming: string;
+  /** Uploaded pictures, decoded and written anew as PNG, by SHA-256. */
+  images: string;
   /** Pictures of films for the library. */
   pictures: string;
   /** Render segments while they are made, finished videos afterwards. */
@@ -29,10 +32,11 @@ export function openDataFolder(root: string): DataFolder {
     database: resolve(root, 'cyclogram.sqlite'),
     assets: resolve(root, 'assets'),
     incoming: resolve(root, 'incoming'),
+    images: resolve(root, 'images'),
     pictures: resolve(root, 'pictures'),
     renders: resolve(root, 'renders'),
   };
-  for (const path of [folder.assets, folder.incoming, folder.pictures, folder.renders]) {
+  for (const path of [folder.assets, folder.incoming, folder.images, folder.pictures, folder.renders]) {
     mkdirSync(path, { recursive: true });
   }
   return folder;

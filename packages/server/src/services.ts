@@ -5,6 +5,7 @@ import { openDataFolder, type DataFolder } from './config';
 import { openDatabase } from './db/openDatabase';
 import { FilmPictures } from './films/filmPictures';
 import { FilmStore } from './films/filmStore';
+import { ImageStore } from './images/imageStore';
 import { RenderQueue } from './render/renderQueue';
 
 /** Everything that works on one data folder; the web server and the command line share it. */
@@ -12,6 +13,7 @@ export interface Services {
   folder: DataFolder;
   database: DataSource;
   assets: AssetStore;
+  images: ImageStore;
   films: FilmStore;
   pictures: FilmPictures;
   renders: RenderQueue;
@@ -23,12 +25,14 @@ export async function openServices(root: string, log: Logger): Promise<Services>
   const folder = openDataFolder(root);
   const database = await openDatabase(folder.database);
   const assets = new AssetStore(database, folder);
-  const films = new FilmStore(database, assets, folder);
+  const images = new ImageStore(folder);
+  const films = new FilmStore(database, assets, images, folder);
   const renders = new RenderQueue(database, films, folder, log);
   return {
     folder,
     database,
     assets,
+    images,
     films,
     pictures: new FilmPictures(films, folder),
     renders,

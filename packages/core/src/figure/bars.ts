@@ -1,128 +1,232 @@
-import type { Path } from '../path/path';
-import type { StrokesOp } from '../picture/displayList';
-import { colorRamp } from '../property/color';
+import type { Operation } from '../picture/displayList';
+import type { Field } from '../property/field';
+import { Batches } from './batches';
 import { figureKind } from './kind';
-import { orderField, type BandOrder } from './order';
-import { extentAt, reachFields, sideField, sidesOf, standingMarks, type Side } from './standing';
+import { orderField } from './order';
+import type { MarkScene } from './scene';
+import {
+  bandRangeFields,
+  directionFields,
+  extentAt,
+  leastField,
+  onSide,
+  reachFields,
+  sideField,
+  sidesOf,
+  softField,
+  standingMarks,
+  standStandard,
+  type Reach,
+  type Stand,
+  type Standing,
+} from './standing';
 
-export interface Bars {
-  order: BandOrder;
-  side: Side;
+export interface Bars extends Stand, Reach {
+  form: 'square' | 'rounded' | 'tapered' | 'segmented';
+  pivot: 'base' | 'centre' | 'tip';
   caps: boolean;
-  ends: 'flat' | 'round';
-  reach: number;
-  rest: number;
+  least: number;
+  soft: number;
+  /** Share of the step from one bar to the next, and what is taken off it. */
   width: number;
-  color: string;
-  colorHigh: string;
+  gap: number;
+  /** Width at the tip, as a share of that at the base. */
+  taper: number;
+  segment: number;
+  segmentGap: number;
 }
 
 /** Thickness of a cap as a share of a bar's width. */
 const capThickness = 0.3;
 
+/** From where to where a bar goes, along its normal. */
+interface Extent {
+  from: number;
+  to: number;
+}
+
+/** Where a bar of a length stands on one side of the path. */
+function extentOf({ pivot, side }: Bars, way: number, length: number): Extent {
+  if (side === 'both' || side === 'opposite' || pivot === 'base') return { from: 0, to: way * length };
+  if (pivot === 'centre') return { from: (-way * length) / 2, to: (way * length) / 2 };
+  return { from: -way * length, to: 0 };
+}
+
 /**
  * A bar on the path for each band, standing on its normal.
  * A bar is `rest` long in silence and `reach` long at full level; on both sides it has half on each.
- * @param peaks held peaks, for caps; none without
  */
-export function barMarks(
-  figure: Bars,
-  path: Path,
-  levels: ArrayLike<number>,
-  peaks?: ArrayLike<number>,
-): StrokesOp[] {
-  const marks = standingMarks(path, levels, figure.order);
-  const colors = colorRamp(figure.color, figure.colorHigh, levels.length);
-  const width = (figure.width * path.length) / marks.length;
+export function barMarks(figure: Bars, scene: MarkScene): Operation[] {
+  const { path, ink, peaks } = scene;
+  const marks = standingMarks(scene, figure);
+  const width = Math.max((figure.width * path.length) / Math.max(marks.length, 1) - figure.gap, 0.1);
   const { ways, share } = sidesOf(figure.side);
-  const barLines = new Map<string, number[]>();
-  const capLines = new Map<string, number[]>();
-  for (const { band, level, x, y, normalX, normalY } of marks) {
-    const color = colors[band]!;
-    const line = (lines: Map<string, number[]>, start: number, end: number) => {
-      let all = lines.get(color);
-      if (!all) lines.set(color, (all = []));
-      all.push(x + normalX * start, y + normalY * start, x + normalX * end, y + normalY * end);
-    };
-    const length = share * extentAt(figure, level);
-    if (length > 0) line(barLines, figure.side === 'both' ? -length : 0, ways[0]! * length);
-    if (figure.caps && peaks) {
-      const peak = share * extentAt(figure, peaks[band]!) + width / 2;
-      for (const way of ways) line(capLines, way * peak, way * (peak + width * capThickness));
+  const lines = new Batches();
+  const tips = new Batches();
+  const quads = new Batches();
+  const caps = new Batches();
+  for (const mark of marks) {
+    for (const way of ways) {
+      const bar = onSide(mark, way);
+      if (bar.level < figure.least) continue;
+      const length = share * extentAt(figure, bar.level);
+      if (length > 0) drawBar(bar, extentOf(figure, way, length));
+      if (figure.caps && peaks) {
+        const peak = share * extentAt(figure, Math.max(peaks[bar.band] ?? 0, bar.level)) + width / 2;
+        caps.add(ink.of(bar), ...along(bar, way * peak, way * (peak + width * capThickness)));
+      }
     }
   }
-  const strokes = (lines: Map<string, number[]>, ends: Bars['ends']) =>
-    [...lines].map(([color, all]): StrokesOp => ({
-      op: 'strokes',
-      color,
-      width,
-      ends,
-      lines: Float32Array.from(all),
-    }));
-  return [...strokes(barLines, figure.ends), ...strokes(capLines, 'flat')];
+
+  function drawBar(bar: Standing, { from, to }: Extent): void {
+    if (figure.form === 'segmented') return drawSegments(bar, from, to);
+    if (!ink.across) {
+      const color = ink.of(bar);
+      if (figure.form === 'tapered') quads.add(color, ...quad(bar, from, to, width, width * figure.taper));
+      else lines.add(color, ...along(bar, from, to));
+      return;
+    }
+    const full = share * figure.reach || 1;
+    const length = Math.abs(to - from);
+    const way = Math.sign(to - from);
+    const place = (share: number) => from + way * share;
+    const widthAt = (distance: number) => width * (1 + (figure.taper - 1) * (distance / length));
+    ink.across.forEach((_, k) => {
+      const [low, high] = [(k * full) / ink.across!.length, ((k + 1) * full) / ink.across!.length];
+      const end = k === ink.across!.length - 1 ? length : Math.min(high + seam, length);
+      if (low >= length) return;
+      const color = ink.at(k / (ink.across!.length - 1), bar.level);
+      if (figure.form === 'tapered')
+        quads.add(color, ...quad(bar, place(low), place(end), widthAt(low), widthAt(end)));
+      else lines.add(color, ...along(bar, place(low), place(end)));
+    });
+    if (figure.form === 'rounded') {
+      tips.add(ink.at(0, bar.level), ...along(bar, from, from + way * 0.01));
+      tips.add(ink.at(Math.min(length / full, 1), bar.level), ...along(bar, to, to - way * 0.01));
+    }
+  }
+
+  function drawSegments(bar: Standing, from: number, to: number): void {
+    const step = Math.max(figure.segment + figure.segmentGap, 0.5);
+    const way = Math.sign(to - from);
+    const count = Math.floor((Math.abs(to - from) + figure.segmentGap) / step + 1e-6);
+    const full = share * figure.reach || 1;
+    for (let i = 0; i < count; i++) {
+      const color = ink.across ? ink.at(Math.min((i * step) / full, 1), bar.level) : ink.of(bar);
+      lines.add(color, ...along(bar, from + way * i * step, from + way * (i * step + figure.segment)));
+    }
+  }
+
+  // With colours across the reach the bars are cut, and round ends are drawn on their own.
+  const ends = figure.form === 'rounded' && !ink.across ? 'round' : 'flat';
+  return [
+    ...tips.strokes(width, 'round', figure.soft),
+    ...lines.strokes(width, ends, figure.soft),
+    ...quads.fills(4, figure.soft),
+    ...caps.strokes(width, 'flat', figure.soft),
+  ];
 }
+
+/** By how much parts of a bar overlap, so that no seam shows. */
+const seam = 0.5;
+
+/** A line along a mark's normal. */
+export const along = (
+  { x, y, normalX, normalY }: Pick<Standing, 'x' | 'y' | 'normalX' | 'normalY'>,
+  from: number,
+  to: number,
+): [number, number, number, number] => [
+  x + normalX * from,
+  y + normalY * from,
+  x + normalX * to,
+  y + normalY * to,
+];
+
+/** Corners of a bar that narrows, clockwise or not. */
+function quad(mark: Standing, from: number, to: number, base: number, tip: number): number[] {
+  const [x1, y1, x2, y2] = along(mark, from, to);
+  const [sideX, sideY] = [-mark.normalY / 2, mark.normalX / 2];
+  return [
+    ...[x1 - sideX * base, y1 - sideY * base, x2 - sideX * tip, y2 - sideY * tip],
+    ...[x2 + sideX * tip, y2 + sideY * tip, x1 + sideX * base, y1 + sideY * base],
+  ];
+}
+
+const share = { kind: 'number', step: 5, unit: '%', shownPer: 100 } as const;
+const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
+const segmented = { key: 'form', is: ['segmented'] } as const;
+
+const markFields: readonly Field[] = [
+  ...bandRangeFields,
+  orderField,
+  sideField,
+  ...directionFields,
+  {
+    kind: 'choice',
+    key: 'pivot',
+    label: 'Stands by its',
+    help: 'What of a bar stays on the path while it grows.',
+    choices: [
+      { value: 'base', label: 'Base' },
+      { value: 'centre', label: 'Centre' },
+      { value: 'tip', label: 'Tip' },
+    ],
+    shownWhen: { key: 'side', is: ['outward', 'inward'] },
+  },
+  leastField,
+  {
+    kind: 'choice',
+    key: 'form',
+    label: 'Form',
+    choices: [
+      { value: 'square', label: 'Square' },
+      { value: 'rounded', label: 'Rounded' },
+      { value: 'tapered', label: 'Tapered' },
+      { value: 'segmented', label: 'Segmented' },
+    ],
+  },
+  {
+    kind: 'switch',
+    key: 'caps',
+    label: 'Caps',
+    help: 'A short mark at each band’s last peak, when the ear holds peaks.',
+  },
+];
+
+const sizeFields: readonly Field[] = [
+  ...reachFields,
+  {
+    ...share,
+    key: 'width',
+    label: 'Width',
+    help: 'Width of a bar as a share of the step from one bar to the next.',
+    min: 0.01,
+    max: 4,
+  },
+  { ...px, key: 'gap', label: 'Gap', help: 'Taken off the width, so that this much is free at least.' },
+  {
+    ...share,
+    ...{ key: 'taper', label: 'Tip', help: 'Width at the tip, as a share of that at the base.' },
+    ...{ min: 0, max: 4, shownWhen: { key: 'form', is: ['tapered'] } },
+  },
+  { ...px, key: 'segment', label: 'Segment', min: 1, shownWhen: segmented },
+  { ...px, key: 'segmentGap', label: 'Between segments', shownWhen: segmented },
+  softField,
+];
 
 export const bars = figureKind<'bars', Bars>(
   'bars',
-  'Bars',
-  [
-    {
-      heading: 'Marks',
-      fields: [
-        orderField,
-        sideField,
-        {
-          kind: 'switch',
-          key: 'caps',
-          label: 'Caps',
-          help: 'A short mark at each band’s last peak, when the ear holds peaks.',
-        },
-        {
-          kind: 'choice',
-          key: 'ends',
-          label: 'Ends',
-          choices: [
-            { value: 'flat', label: 'Flat' },
-            { value: 'round', label: 'Round' },
-          ],
-        },
-      ],
-    },
-    {
-      heading: 'How big',
-      fields: [
-        ...reachFields,
-        {
-          kind: 'number',
-          key: 'width',
-          label: 'Width',
-          help: 'Width of a bar as a share of the step from one bar to the next.',
-          min: 0.01,
-          max: 4,
-          step: 5,
-          unit: '%',
-          shownPer: 100,
-        },
-      ],
-    },
-    {
-      heading: 'How coloured',
-      fields: [
-        { kind: 'color', key: 'color', label: 'Low bands' },
-        { kind: 'color', key: 'colorHigh', label: 'High bands' },
-      ],
-    },
-  ],
+  { label: 'Bars', about: 'One bar for each band' },
+  markFields,
+  sizeFields,
   (_width, height) => ({
-    order: 'mirrored',
-    side: 'outward',
-    caps: false,
-    ends: 'round',
+    ...standStandard,
+    ...{ form: 'rounded', pivot: 'base', caps: false, least: 0, soft: 0 },
     reach: Math.round(height * 0.2),
     rest: Math.round(height * 0.005),
-    width: 0.55,
-    color: '#f2b25c',
-    colorHigh: '#7fd6c2',
+    ...{ width: 0.55, gap: 0, taper: 0 },
+    segment: Math.max(2, Math.round(height * 0.009)),
+    segmentGap: Math.max(1, Math.round(height * 0.005)),
   }),
   barMarks,
 );

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { defaultFilm } from '../film/defaults';
+import type { FigureLayer } from '../film/schema';
 import type { Hearing } from '../hearing/hearing';
 import { buildPath, pathKinds } from '../path/registry';
 import type { GroupOp, StrokesOp } from '../picture/displayList';
 import { pictureAt } from '../picture/pictureAt';
+import type { FigureOf } from './registry';
 import { bandsOfCopy, copiesStandard, pathOfCopy } from './copies';
 
 const line = buildPath({ ...pathKinds.line.defaults(1920, 1080), x1: 0, y1: 0, x2: 100, y2: 0 });
@@ -27,18 +29,36 @@ describe('the path of a copy', () => {
 
 describe('bands of copies', () => {
   it('are all for each, or go on from copy to copy without a gap: five copies of ten show fifty', () => {
-    expect(bandsOfCopy(50, { ...copiesStandard, count: 5 }, 3)).toEqual([0, 50]);
+    expect(bandsOfCopy([0, 50], 50, { ...copiesStandard, count: 5 }, 3)).toEqual([0, 50]);
     const shared = { ...copiesStandard, count: 5, share: true };
-    expect([0, 1, 2, 3, 4].map((i) => bandsOfCopy(50, shared, i))).toEqual([
+    expect([0, 1, 2, 3, 4].map((i) => bandsOfCopy([0, 50], 50, shared, i))).toEqual([
       [0, 10],
       [10, 20],
       [20, 30],
       [30, 40],
       [40, 50],
     ]);
-    const uneven = [0, 1, 2, 3, 4].map((i) => bandsOfCopy(12, shared, i));
+    const uneven = [0, 1, 2, 3, 4].map((i) => bandsOfCopy([0, 12], 12, shared, i));
     uneven.slice(1).forEach(([first], i) => expect(first).toBe(uneven[i]![1]));
     expect(uneven[4]![1]).toBe(12);
+  });
+
+  it('share the part of the bands that the figure shows', () => {
+    const shared = { ...copiesStandard, count: 2, share: true };
+    expect([0, 1].map((i) => bandsOfCopy([10, 30], 50, shared, i))).toEqual([
+      [10, 20],
+      [20, 30],
+    ]);
+  });
+
+  it('lie higher with each copy, and stay within the ear’s bands', () => {
+    const steps = { ...copiesStandard, count: 4, bandStep: 15 };
+    expect([0, 1, 2, 3].map((i) => bandsOfCopy([0, 10], 40, steps, i))).toEqual([
+      [0, 10],
+      [15, 25],
+      [30, 40],
+      [30, 40],
+    ]);
   });
 });
 
@@ -49,9 +69,10 @@ describe('a layer with copies', () => {
     levelsAt: (_ear, t) => new Float32Array(64).fill(t),
     peaksAt: () => undefined,
     followerAt: () => undefined,
+    waveOf: () => undefined,
   };
   const layer = {
-    ...film.layers[0]!,
+    ...(film.layers[0] as FigureLayer),
     copies: { ...copiesStandard, count: 3, delay: 0.1, opacity: 0.5, reach: 0.5, turn: 120 },
   };
   const copiesOf = () => {
@@ -66,7 +87,7 @@ describe('a layer with copies', () => {
   it('draws the last copy at the back, each later in the sound, fainter and shorter', () => {
     const copies = copiesOf();
     expect(copies.map(({ opacity }) => opacity)).toEqual([0.25, 0.5, 1]);
-    const { rest, reach } = layer.figure;
+    const { rest, reach } = layer.figure as FigureOf<'bars'>;
     const expected = [2, 1, 0].map((i) => 0.5 ** i * (rest + (reach - rest) * (0.5 - 0.1 * i)));
     copies.forEach((copy, i) => expect(lengthOf(copy)).toBeCloseTo(expected[i]!, 3));
   });

@@ -1,4 +1,4 @@
-import type { Path } from '../path/path';
+import { mapPath, type Path } from '../path/path';
 import type { Field, FieldGroup } from '../property/field';
 
 /** Copies of a figure, each a step further than the one before. */
@@ -18,6 +18,10 @@ export interface Copies {
   opacity: number;
   /** Seconds by which each copy is later in the sound. */
   delay: number;
+  /** Degrees by which the hue of each copy is turned. */
+  hue: number;
+  /** Bands by which the range of each copy lies higher. */
+  bandStep: number;
   /** Whether the bands continue from copy to copy, instead of all being shown by each. */
   share: boolean;
 }
@@ -32,6 +36,8 @@ export const copiesStandard: Copies = {
   reach: 1,
   opacity: 1,
   delay: 0,
+  hue: 0,
+  bandStep: 0,
   share: false,
 };
 
@@ -66,6 +72,7 @@ const fields: Field[] = [
   { ...factor, key: 'scale', label: 'Scaled to' },
   { ...factor, key: 'reach', label: 'Reach', help: 'Of each copy, as a share of the one before.' },
   { ...factor, key: 'opacity', label: 'Opacity', max: 1 },
+  { ...move, key: 'hue', label: 'Hue turned by', min: -180, max: 180, unit: '°' },
   {
     kind: 'number',
     key: 'delay',
@@ -85,31 +92,47 @@ const fields: Field[] = [
     help: 'The bands go on from copy to copy: five copies of an ear with fifty bands have ten each.',
     shownWhen: several,
   },
+  {
+    ...{ kind: 'number', key: 'bandStep', label: 'Bands higher', whole: true },
+    help: 'The bands of each copy lie so many higher than those of the one before.',
+    ...{ min: -512, max: 512, step: 1, unit: '', shownWhen: [several, { key: 'share', is: [false] }] },
+  },
 ];
 export const copiesFields: readonly FieldGroup[] = [{ heading: 'Copies', fields }];
+
+/** Paths of copies made so far: marks keep their places on them from frame to frame. */
+const made = new WeakMap<Path, Map<string, Path>>();
 
 /** The path of the copy with a number, the first being 0: scaled, turned and moved by so many steps. */
 export function pathOfCopy(path: Path, copies: Copies, index: number, width: number, height: number): Path {
   if (index === 0) return path;
+  let all = made.get(path);
+  if (!all) made.set(path, (all = new Map()));
+  const { around, moveX, moveY, turn, scale } = copies;
+  const key = [around, moveX, moveY, turn, scale, index, width, height].join(' ');
+  let copy = all.get(key);
+  if (!copy) {
+    if (all.size >= 200) all.clear();
+    all.set(key, (copy = makePath(path, copies, index, width, height)));
+  }
+  return copy;
+}
+
+function makePath(path: Path, copies: Copies, index: number, width: number, height: number): Path {
   const scale = copies.scale ** index;
   const angle = (copies.turn * index * Math.PI) / 180;
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   const pivot = copies.around === 'picture' ? { x: width / 2, y: height / 2 } : middleOf(path);
   const [moveX, moveY] = [copies.moveX * index, copies.moveY * index];
-  return {
-    length: path.length * scale,
-    closed: path.closed,
-    at(s) {
-      const { x, y, normalX, normalY } = path.at(s / scale);
-      const [dx, dy] = [scale * (x - pivot.x), scale * (y - pivot.y)];
-      return {
-        x: pivot.x + cos * dx - sin * dy + moveX,
-        y: pivot.y + sin * dx + cos * dy + moveY,
-        normalX: cos * normalX - sin * normalY,
-        normalY: sin * normalX + cos * normalY,
-      };
-    },
-  };
+  return mapPath(path, scale, ({ x, y, normalX, normalY }) => {
+    const [dx, dy] = [scale * (x - pivot.x), scale * (y - pivot.y)];
+    return {
+      x: pivot.x + cos * dx - sin * dy + moveX,
+      y: pivot.y + sin * dx + cos * dy + moveY,
+      normalX: cos * normalX - sin * normalY,
+      normalY: sin * normalX + cos * normalY,
+    };
+  });
 }
 
 /** Middle of the box around a path. */
@@ -123,8 +146,21 @@ function middleOf(path: Path): { x: number; y: number } {
   return { x: (left + right) / 2, y: (top + bottom) / 2 };
 }
 
-/** The bands that a copy shows, of so many: [first, end). Shared bands are as equal in number as they can be. */
-export function bandsOfCopy(bands: number, { count, share }: Copies, index: number): [number, number] {
-  if (!share) return [0, bands];
-  return [Math.round((index * bands) / count), Math.round(((index + 1) * bands) / count)];
+/**
+ * The bands that a copy shows, of those in `range`: [first, end). Shared bands are as
+ * equal in number as they can be; a range that moves stays within the ear's bands.
+ * @param bands how many the ear has
+ */
+export function bandsOfCopy(
+  [from, to]: readonly [number, number],
+  bands: number,
+  { count, share, bandStep }: Copies,
+  index: number,
+): [number, number] {
+  const width = to - from;
+  if (!share) {
+    const first = Math.min(Math.max(from + bandStep * index, 0), Math.max(bands - width, 0));
+    return [first, first + width];
+  }
+  return [from + Math.round((index * width) / count), from + Math.round(((index + 1) * width) / count)];
 }

@@ -1,74 +1,67 @@
-import type { Path } from '../path/path';
 import type { DotsOp } from '../picture/displayList';
-import { colorRamp } from '../property/color';
+import { Batches } from './batches';
 import { figureKind } from './kind';
-import { orderField, type BandOrder } from './order';
-import { extentAt, reachFields, sideField, sidesOf, standingMarks, type Side } from './standing';
+import { orderField } from './order';
+import type { MarkScene } from './scene';
+import {
+  bandRangeFields,
+  directionFields,
+  extentAt,
+  leastField,
+  onSide,
+  reachFields,
+  sideField,
+  sidesOf,
+  softField,
+  standingMarks,
+  standStandard,
+  type Reach,
+  type Stand,
+} from './standing';
 
-export interface Dots {
-  order: BandOrder;
-  side: Side;
-  reach: number;
-  rest: number;
+export interface Dots extends Stand, Reach {
+  least: number;
+  soft: number;
   sizeRest: number;
   sizeReach: number;
-  color: string;
-  colorHigh: string;
 }
 
 /**
  * A dot for each band: as far from the path as its level says, and as large.
  * On both sides each dot has its twin, at half the distance.
  */
-export function dotMarks(figure: Dots, path: Path, levels: ArrayLike<number>): DotsOp[] {
-  const colors = colorRamp(figure.color, figure.colorHigh, levels.length);
+export function dotMarks(figure: Dots, scene: MarkScene): DotsOp[] {
   const { ways, share } = sidesOf(figure.side);
-  const circles = new Map<string, number[]>();
-  for (const { band, level, x, y, normalX, normalY } of standingMarks(path, levels, figure.order)) {
-    const radius = Math.max(figure.sizeRest + (figure.sizeReach - figure.sizeRest) * level, 0) / 2;
-    if (radius <= 0) continue;
-    let all = circles.get(colors[band]!);
-    if (!all) circles.set(colors[band]!, (all = []));
+  const circles = new Batches();
+  for (const mark of standingMarks(scene, figure)) {
     for (const way of ways) {
-      const distance = way * share * extentAt(figure, level);
-      all.push(x + normalX * distance, y + normalY * distance, radius);
+      const dot = onSide(mark, way);
+      const radius = Math.max(figure.sizeRest + (figure.sizeReach - figure.sizeRest) * dot.level, 0) / 2;
+      if (dot.level < figure.least || radius <= 0) continue;
+      const distance = way * share * extentAt(figure, dot.level);
+      circles.add(scene.ink.of(dot), dot.x + dot.normalX * distance, dot.y + dot.normalY * distance, radius);
     }
   }
-  return [...circles].map(([color, all]) => ({ op: 'dots', color, circles: Float32Array.from(all) }));
+  return circles.dots(figure.soft);
 }
 
 const size = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
+export const sizeFields = [
+  { ...size, key: 'sizeReach', label: 'Size', help: 'Across, at full level.' },
+  { ...size, key: 'sizeRest', label: 'Size at rest', help: 'Across, in silence.' },
+] as const;
 
 export const dots = figureKind<'dots', Dots>(
   'dots',
-  'Dots',
-  [
-    { heading: 'Marks', fields: [orderField, sideField] },
-    {
-      heading: 'How big',
-      fields: [
-        ...reachFields,
-        { ...size, key: 'sizeReach', label: 'Size', help: 'Across, at full level.' },
-        { ...size, key: 'sizeRest', label: 'Size at rest', help: 'Across, in silence.' },
-      ],
-    },
-    {
-      heading: 'How coloured',
-      fields: [
-        { kind: 'color', key: 'color', label: 'Low bands' },
-        { kind: 'color', key: 'colorHigh', label: 'High bands' },
-      ],
-    },
-  ],
+  { label: 'Dots', about: 'Dots that move off the path, grow, or both' },
+  [...bandRangeFields, orderField, sideField, ...directionFields, leastField],
+  [...reachFields, ...sizeFields, softField],
   (_width, height) => ({
-    order: 'mirrored',
-    side: 'outward',
+    ...standStandard,
+    ...{ least: 0, soft: 0, rest: 0 },
     reach: Math.round(height * 0.16),
-    rest: 0,
     sizeRest: Math.round(height * 0.005),
     sizeReach: Math.round(height * 0.018),
-    color: '#f2b25c',
-    colorHigh: '#7fd6c2',
   }),
   dotMarks,
 );

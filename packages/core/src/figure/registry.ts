@@ -1,25 +1,28 @@
-import type { Path } from '../path/path';
 import type { Operation } from '../picture/displayList';
+import type { Field } from '../property/field';
+import { area, ribbon } from './area';
 import { bars } from './bars';
+import { caps } from './caps';
 import { dots } from './dots';
-import { area, line } from './line';
+import { line } from './line';
+import { needles } from './needles';
+import { pictures } from './pictureMarks';
+import type { MarkScene } from './scene';
+import { strip } from './strip';
+import { trail } from './trail';
+import { wave } from './wave';
 
 /** Every kind of figure there is. A new one is a file beside bars.ts and a line here. */
-export const figureKinds = { bars, dots, line, area };
+export const figureKinds = { bars, needles, dots, caps, line, area, ribbon, trail, wave, strip, pictures };
 
 export type FigureKind = keyof typeof figureKinds;
 /** Settings of a figure of one kind. */
 export type FigureOf<Kind extends FigureKind> = ReturnType<(typeof figureKinds)[Kind]['defaults']>;
 export type FigureSettings = { [Kind in FigureKind]: FigureOf<Kind> }[FigureKind];
 
-/** The marks of a figure along a path. */
-export function figureMarks(
-  figure: FigureSettings,
-  path: Path,
-  levels: ArrayLike<number>,
-  peaks?: ArrayLike<number>,
-): Operation[] {
-  return figureKinds[figure.kind].marks(figure as never, path, levels, peaks);
+/** The marks of a figure. */
+export function figureMarks(figure: FigureSettings, scene: MarkScene): Operation[] {
+  return figureKinds[figure.kind].marks(figure as never, scene);
 }
 
 /** The same figure as another kind: what both kinds have is kept. */
@@ -32,4 +35,17 @@ export function figureAs(
   const defaults = figureKinds[kind].defaults(width, height);
   const kept = Object.entries(figure).filter(([key]) => key !== 'kind' && key in defaults);
   return { ...defaults, ...Object.fromEntries(kept) } as FigureSettings;
+}
+
+const fieldsOf = (kind: FigureKind): Field[] =>
+  figureKinds[kind].fields.flatMap(({ fields }) => fields as Field[]);
+
+/** The same figure with everything that is measured in picture units so many times as large. */
+export function scaleFigure(figure: FigureSettings, factor: number): FigureSettings {
+  const scaled = fieldsOf(figure.kind).flatMap((field) => {
+    if (field.kind !== 'number' || field.unit !== 'px') return [];
+    const value = (figure as unknown as Record<string, number>)[field.key]! * factor;
+    return [[field.key, Math.min(Math.max(Number(value.toFixed(3)), field.min), field.max)]];
+  });
+  return { ...figure, ...Object.fromEntries(scaled) } as FigureSettings;
 }

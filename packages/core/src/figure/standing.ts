@@ -1,17 +1,23 @@
-import { markPositions, type Path } from '../path/path';
+import { markPositions, partsOf, type Path } from '../path/path';
+import type { Inked } from './ink';
 import { markBands, type BandOrder } from './order';
+import type { MarkScene } from './scene';
+
+export const sides = ['outward', 'inward', 'both', 'opposite'] as const;
+export type Side = (typeof sides)[number];
 
 export const sideField = {
   kind: 'choice',
   key: 'side',
   label: 'Side',
+  help: 'Of the path. On both sides it has half on each; the other way round, the far side runs backwards.',
   choices: [
     { value: 'outward', label: 'Outward' },
     { value: 'inward', label: 'Inward' },
     { value: 'both', label: 'Both' },
+    { value: 'opposite', label: 'Both, reversed' },
   ],
 } as const;
-export type Side = (typeof sideField.choices)[number]['value'];
 
 export const reachFields = [
   {
@@ -36,27 +42,151 @@ export const reachFields = [
   },
 ] as const;
 
+export const softField = {
+  kind: 'number',
+  key: 'soft',
+  label: 'Soft edge',
+  help: 'How far the edge fades out.',
+  min: 0,
+  max: 500,
+  step: 1,
+  unit: 'px',
+} as const;
+
+export const leastField = {
+  kind: 'number',
+  key: 'least',
+  label: 'Least level',
+  help: 'Marks of lower levels are not drawn.',
+  min: 0,
+  max: 1,
+  step: 1,
+  unit: '%',
+  shownPer: 100,
+} as const;
+
+export const directionFields = [
+  {
+    kind: 'choice',
+    key: 'direction',
+    label: 'Direction',
+    help: 'Across the path, or the same for all marks.',
+    choices: [
+      { value: 'normal', label: 'Off the path' },
+      { value: 'fixed', label: 'Fixed' },
+    ],
+  },
+  {
+    kind: 'number',
+    key: 'angle',
+    label: 'Angle',
+    help: '0° is up, angles run clockwise.',
+    min: -360,
+    max: 360,
+    step: 5,
+    unit: '°',
+    shownWhen: { key: 'direction', is: ['fixed'] },
+  },
+] as const;
+
+export const bandRangeFields = [
+  {
+    kind: 'number',
+    key: 'bandFrom',
+    label: 'From band',
+    help: 'The first band of the ear that is shown.',
+    min: 1,
+    max: 512,
+    step: 1,
+    unit: '',
+    whole: true,
+  },
+  {
+    kind: 'number',
+    key: 'bandTo',
+    label: 'To band',
+    help: 'The last band that is shown; 512 shows all there are.',
+    min: 1,
+    max: 512,
+    step: 1,
+    unit: '',
+    whole: true,
+  },
+] as const;
+
+/** Which bands of the ear a figure shows. */
+export interface BandRange {
+  bandFrom: number;
+  bandTo: number;
+}
+
+/** Where marks stand, and in which direction. */
+export interface Stand extends BandRange {
+  order: BandOrder;
+  side: Side;
+  direction: 'normal' | 'fixed';
+  /** Degrees from the top, clockwise. */
+  angle: number;
+}
+
+export interface Reach {
+  reach: number;
+  rest: number;
+}
+
+export const standStandard: Stand = {
+  ...{ bandFrom: 1, bandTo: 512, order: 'mirrored', side: 'outward' },
+  ...{ direction: 'normal', angle: 0 },
+};
+
+/** The bands that a figure shows, of so many: [first, end). At least one, of an ear that has any. */
+export function bandsShown(bands: number, { bandFrom, bandTo }: BandRange): [number, number] {
+  const first = Math.min(Math.max(bandFrom - 1, 0), Math.max(bands - 1, 0));
+  return [first, Math.max(Math.min(bandTo, bands), Math.min(first + 1, bands))];
+}
+
 /** A mark's place on the path, with its level. */
-export interface Standing {
-  /** Which of the bands it shows. */
-  band: number;
-  level: number;
+export interface Standing extends Inked {
   x: number;
   y: number;
   normalX: number;
   normalY: number;
+  /** Level on the far side of the path, where that runs backwards. */
+  farLevel: number;
+  /** Which band that is. */
+  farBand: number;
+  /** Which of the path's lines it stands on. */
+  part: number;
 }
 
 /** Where the marks of a figure stand, in the order of the path, each in the middle of its share of the length. */
-export function standingMarks(path: Path, levels: ArrayLike<number>, order: BandOrder): Standing[] {
+export function standingMarks(
+  { path, levels, weigh }: Pick<MarkScene, 'path' | 'levels' | 'weigh'>,
+  { order, side }: Pick<Stand, 'order' | 'side'>,
+): Standing[] {
   const bands = markBands(levels.length, order);
   const positions = markPositions(path, bands.length);
-  return bands.map((band, i) => ({ band, level: levels[band]!, ...path.at(positions[i]!) }));
+  const ends = partEnds(path);
+  let part = 0;
+  return bands.map((band, i) => {
+    const s = positions[i]!;
+    while (part < ends.length - 1 && s > ends[part]!) part++;
+    const place = path.at(s);
+    const along = path.length > 0 ? s / path.length : 0;
+    const level = weigh(levels[band]!, place.x, place.y, along);
+    const farBand = side === 'opposite' ? bands[bands.length - 1 - i]! : band;
+    const farLevel = farBand === band ? level : weigh(levels[farBand]!, place.x, place.y, along);
+    return { band, level, farBand, farLevel, along, part, ...place };
+  });
+}
+
+function partEnds(path: Path): number[] {
+  let end = 0;
+  return partsOf(path).map((part) => (end += part.length));
 }
 
 /** How far a mark extends at a level. */
-export const extentAt = ({ rest, reach }: { rest: number; reach: number }, level: number) =>
-  Math.max(rest + (reach - rest) * level, 0);
+export const extentAt = ({ rest, reach }: Reach, level: number) => Math.max(rest + (reach - rest) * level, 0);
 
 /** On which sides of the path something is drawn: 1 outward, -1 inward; on both it has half on each. */
 export const sidesOf = (side: Side): { ways: readonly number[]; share: number } =>
@@ -64,4 +194,9 @@ export const sidesOf = (side: Side): { ways: readonly number[]; share: number } 
     outward: { ways: [1], share: 1 },
     inward: { ways: [-1], share: 1 },
     both: { ways: [1, -1], share: 0.5 },
+    opposite: { ways: [1, -1], share: 0.5 },
   })[side];
+
+/** The mark as it is on one side. */
+export const onSide = (mark: Standing, way: number): Standing =>
+  way < 0 && mark.farBand !== mark.band ? { ...mark, band: mark.farBand, level: mark.farLevel } : mark;

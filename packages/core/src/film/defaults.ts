@@ -1,7 +1,9 @@
 import { copiesStandard } from '../figure/copies';
 import { figureKinds } from '../figure/registry';
+import { bandColors } from '../figure/ink';
+import { symmetryStandard } from '../figure/symmetry';
 import { pathKinds } from '../path/registry';
-import { filmVersion, type Ear, type Film, type Follower, type Layer, type Track } from './schema';
+import { filmVersion, type Ear, type FigureLayer, type Film, type Follower, type Track } from './schema';
 
 /** What of an ear is not about the song: how a new ear is set. */
 export const earStandard: Omit<Ear, 'id' | 'name'> = {
@@ -75,24 +77,30 @@ export function defaultFollower(id: string, earId: string, name = 'Follower'): F
   };
 }
 
-/** A ring of bars in the middle of the picture. */
+/** A layer of bars along a path. */
 export function defaultLayer(
   id: string,
   earId: string,
+  pathId: string,
   width: number,
   height: number,
   name = 'Ring of bars',
-): Layer {
+): FigureLayer {
   return {
     id,
     kind: 'figure',
     name,
     visible: true,
+    locked: false,
     opacity: 1,
     blend: 'normal',
+    group: null,
     ear: earId,
-    path: pathKinds.circle.defaults(width, height),
+    path: pathId,
     figure: figureKinds.bars.defaults(width, height),
+    color: bandColors('#f2b25c', '#7fd6c2'),
+    symmetry: symmetryStandard,
+    falloffs: [],
     copies: copiesStandard,
   };
 }
@@ -108,11 +116,14 @@ export function defaultFilm(title: string, tracks: Track[] = []): Film {
     height,
     fps: 30,
     length: null,
-    background: { color: '#1d1813', edgeColor: '#0b0908' },
+    background: { color: '#1d1813', edgeColor: '#0b0908', picture: null },
     tracks,
     ears: [defaultEar('ear-1')],
     followers: [],
     beats: null,
-    layers: [defaultLayer('layer-1', 'ear-1', width, height)],
+    pictures: [],
+    palettes: [],
+    paths: [{ id: 'path-1', name: 'Ring', shape: pathKinds.circle.defaults(width, height) }],
+    layers: [defaultLayer('layer-1', 'ear-1', 'path-1', width, height)],
   };
 }

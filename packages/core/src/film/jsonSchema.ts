@@ -1,12 +1,18 @@
 import { channelKinds } from '../audio/pcm';
 import { copiesFields } from '../figure/copies';
+import { falloffFields } from '../figure/falloff';
+import { colorBys } from '../figure/ink';
 import { figureKinds } from '../figure/registry';
+import { symmetryFields } from '../figure/symmetry';
+import { mostPoints } from '../path/drawnPoints';
 import { pathKinds } from '../path/registry';
 import { blendModeKinds } from '../picture/blend';
 import type { Field, FieldGroup } from '../property/field';
+import { colorMixes } from '../property/palette';
 import { mostBands } from '../spectrum/scales';
 import { earFields } from './earFields';
 import { followerFields } from './followerFields';
+import { placeFields } from './place';
 import { filmVersion, mostSeconds } from './schema';
 
 type Json = Record<string, unknown>;
@@ -24,7 +30,15 @@ const object = (properties: Json): Json => ({
   additionalProperties: false,
 });
 
+const coordinate = number(-100_000, 100_000);
+const drawnPoint = object({
+  ...{ x: coordinate, y: coordinate, inX: coordinate, inY: coordinate, outX: coordinate, outY: coordinate },
+  smooth: { type: 'boolean' },
+});
+
 function fieldJson(field: Field): Json {
+  if (field.kind === 'made') return text(field.maxLength);
+  if (field.kind === 'points') return list(drawnPoint, mostPoints);
   const title = field.label;
   const described = field.help ? { title, description: field.help } : { title };
   switch (field.kind) {
@@ -38,6 +52,10 @@ function fieldJson(field: Field): Json {
       return { ...described, type: 'boolean' };
     case 'text':
       return { ...described, ...text(field.maxLength) };
+    case 'font':
+      return { ...described, ...text(100) };
+    case 'picture':
+      return { ...described, ...text(64) };
   }
 }
 
@@ -93,17 +111,47 @@ export function filmJsonSchema(): Json {
     first: number(-mostSeconds, mostSeconds),
     perBar: { type: 'integer', minimum: 1, maximum: 32 },
   });
-  const layer = object({
+  const stops: Json = { ...list(object({ at: number(0, 1), color }), 16), minItems: 1 };
+  const mix = oneOf(colorMixes);
+  const layerShape = {
     id,
-    kind: { const: 'figure' },
     name: text(200),
     visible: { type: 'boolean' },
+    locked: { type: 'boolean' },
     opacity: number(0, 1),
     blend: oneOf(blendModeKinds),
+    group: orNull(text(64)),
+  };
+  const figureLayer = object({
+    kind: { const: 'figure' },
+    ...layerShape,
     ear: id,
-    path: kindsJson(pathKinds),
+    path: id,
     figure: kindsJson(figureKinds),
+    color: object({
+      by: oneOf(colorBys),
+      stops,
+      mix,
+      palette: orNull(text(64)),
+      cycle: number(0.1, 7200),
+      fade: number(0, 1),
+    }),
+    symmetry: object(fieldsJson(symmetryFields)),
+    falloffs: list(object(fieldsJson(falloffFields)), 8),
     copies: object(fieldsJson(copiesFields)),
+  });
+  const groupLayer = object({
+    kind: { const: 'group' },
+    ...layerShape,
+    ...fieldsJson(placeFields),
+    clip: orNull(text(64)),
+  });
+  const tiedLayer = object({
+    kind: { const: 'tied' },
+    ...layerShape,
+    ...fieldsJson(placeFields),
+    source: id,
+    delay: number(-5, 5),
   });
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
@@ -115,12 +163,15 @@ export function filmJsonSchema(): Json {
       height: { ...number(16, 8192), type: 'integer' },
       fps: number(1, 120),
       length: orNull(number(0.1, mostSeconds)),
-      background: object({ color, edgeColor: color }),
+      background: object({ color, edgeColor: color, picture: orNull(text(64)) }),
       tracks: list(track, 64),
       ears: list(ear, 32),
       followers: list(follower, 64),
       beats: orNull(beats),
-      layers: list(layer, 256),
+      pictures: list(object({ id, name: text(200), source }), 64),
+      palettes: list(object({ id, name: text(200), stops, mix }), 64),
+      paths: list(object({ id, name: text(200), shape: kindsJson(pathKinds) }), 512),
+      layers: list({ oneOf: [figureLayer, groupLayer, tiedLayer] }, 256),
     }),
   };
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { defaultFilm, defaultTrack } from './defaults';
 import { FilmError, parseFilm } from './parse';
-import type { Film } from './schema';
+import type { FigureLayer, Film, GroupLayer, TiedLayer } from './schema';
+import { placeStandard } from './place';
 
 const film = () => defaultFilm('A film', [defaultTrack('track-1', 'Song', { path: 'song.wav' })]);
 
@@ -17,6 +18,8 @@ function problems(edit: (film: Film & Record<string, unknown>) => void): string[
   }
 }
 
+const figureIn = (f: Film) => f.layers[0] as FigureLayer;
+
 describe('reading a film', () => {
   it('takes what defaults make, and survives JSON', () => {
     expect(parseFilm(JSON.parse(JSON.stringify(film())))).toEqual(film());
@@ -27,13 +30,19 @@ describe('reading a film', () => {
   );
 
   it('refuses a version that is newer, and says so', () => {
-    expect(() => parseFilm({ ...film(), version: 3 })).toThrow(/version 3.*up to 2/);
+    expect(() => parseFilm({ ...film(), version: 4 })).toThrow(/version 4.*up to 3/);
   });
 
   it.each([
-    ['layers[0].figure.reach', (f: Film) => (f.layers[0]!.figure.reach = -1)],
-    ['layers[0].figure.color', (f: Film) => (f.layers[0]!.figure.color = 'red')],
-    ['layers[0].path.kind', (f: Film) => Object.assign(f.layers[0]!.path, { kind: 'heptagon' })],
+    ['layers[0].figure.reach', (f: Film) => (figureIn(f).figure.reach = -1)],
+    ['layers[0].color.stops[0].color', (f: Film) => (figureIn(f).color.stops[0]!.color = 'red')],
+    ['layers[0].color.stops', (f: Film) => figureIn(f).color.stops.reverse()],
+    ['layers[0].kind', (f: Film) => Object.assign(f.layers[0]!, { kind: 'balloon' })],
+    ['layers[0].group', (f: Film) => (f.layers[0]!.group = 'gone')],
+    ['layers[0].path', (f: Film) => (figureIn(f).path = 'gone')],
+    ['layers[0].color.palette', (f: Film) => (figureIn(f).color.palette = 'gone')],
+    ['background.picture', (f: Film) => (f.background.picture = 'gone')],
+    ['paths[0].shape.kind', (f: Film) => Object.assign(f.paths[0]!.shape, { kind: 'heptagon' })],
     ['layers[0].blend', (f: Film) => Object.assign(f.layers[0]!, { blend: 'sideways' })],
     ['ears[0].bands', (f: Film) => (f.ears[0]!.bands = 2.5)],
     ['ears[0].toHz', (f: Film) => (f.ears[0]!.toHz = f.ears[0]!.fromHz)],
@@ -53,6 +62,38 @@ describe('reading a film', () => {
     expect(problems((f) => (f.ears = [])).join()).toContain('layers[0].ear'));
   it('refuses an ear whose track is gone', () => {
     expect(problems((f) => (f.ears[0]!.tracks = ['x'])).join()).toContain('ears[0].tracks');
+  });
+
+  const layer = film().layers[0]!;
+  const shared = {
+    ...layer,
+    id: 'a',
+    name: 'A',
+    visible: true,
+    locked: false,
+    opacity: 1,
+    blend: 'normal',
+  } as const;
+  const { id, name, visible, locked, opacity, blend } = shared;
+  const group = (groupId: string, inside: string | null): GroupLayer => ({
+    ...{ kind: 'group', id: groupId, name, visible, locked, opacity, blend, group: inside, clip: null },
+    ...placeStandard,
+  });
+  const tied = (source: string): TiedLayer => ({
+    ...{ kind: 'tied', id, name, visible, locked, opacity, blend, group: null, source, delay: 0 },
+    ...placeStandard,
+  });
+  it('takes groups within groups, and tied copies', () => {
+    expect(problems((f) => f.layers.push(group('g', 'h'), group('h', null), tied('g')))).toEqual([]);
+  });
+  it('refuses groups that contain themselves, and copies tied to themselves', () => {
+    expect(problems((f) => f.layers.push(group('g', 'h'), group('h', 'g'))).join()).toContain('contains');
+    expect(problems((f) => f.layers.push(tied('a'))).join()).toContain('repeats itself');
+    const inside = { ...tied('g'), group: 'g' };
+    expect(problems((f) => f.layers.push(group('g', null), inside)).join()).toContain('repeats itself');
+  });
+  it('refuses a layer in what is no group', () => {
+    expect(problems((f) => (f.layers[0]!.group = f.layers[0]!.id)).join()).toContain('layers[0].group');
   });
   it('tells all problems at once', () => {
     expect(problems((f) => Object.assign(f, { width: -1, height: -1 }))).toHaveLength(2);

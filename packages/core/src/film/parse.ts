@@ -41,21 +41,56 @@ export function parseFilm(json: unknown): Film {
   }
 }
 
-/** Layers and followers must name ears that exist, ears tracks that exist. */
+/** What is named must exist, and nothing may contain or repeat itself. */
 function checkReferences(film: Film): void {
   const problems: string[] = [];
-  const ears = new Set(film.ears.map((ear) => ear.id));
-  const tracks = new Set(film.tracks.map((track) => track.id));
+  const idsOf = (items: readonly { id: string }[]) => new Set(items.map(({ id }) => id));
+  const known = {
+    ear: idsOf(film.ears),
+    track: idsOf(film.tracks),
+    path: idsOf(film.paths),
+    palette: idsOf(film.palettes),
+    picture: idsOf(film.pictures),
+    layer: idsOf(film.layers),
+    group: idsOf(film.layers.filter(({ kind }) => kind === 'group')),
+  };
+  const need = (what: keyof typeof known, id: string | null, where: string) => {
+    if (id !== null && id !== '' && !known[what].has(id))
+      problems.push(`${where}: there is no ${what} "${id}"`);
+  };
   film.layers.forEach((layer, i) => {
-    if (!ears.has(layer.ear)) problems.push(`layers[${i}].ear: there is no ear "${layer.ear}"`);
-  });
-  film.ears.forEach((ear, i) => {
-    for (const track of ear.tracks) {
-      if (!tracks.has(track)) problems.push(`ears[${i}].tracks: there is no track "${track}"`);
+    const at = `layers[${i}]`;
+    need('group', layer.group, `${at}.group`);
+    if (layer.kind === 'group') need('path', layer.clip, `${at}.clip`);
+    if (layer.kind === 'tied') need('layer', layer.source, `${at}.source`);
+    if (layer.kind === 'figure') {
+      need('ear', layer.ear, `${at}.ear`);
+      need('path', layer.path, `${at}.path`);
+      need('palette', layer.color.palette, `${at}.color.palette`);
+      if (layer.figure.kind === 'pictures') need('picture', layer.figure.picture, `${at}.figure.picture`);
     }
+    if (goesRound(film, layer.id)) problems.push(`${at}: the layer contains or repeats itself`);
   });
-  film.followers.forEach((follower, i) => {
-    if (!ears.has(follower.ear)) problems.push(`followers[${i}].ear: there is no ear "${follower.ear}"`);
+  film.ears.forEach((ear, i) => ear.tracks.forEach((track) => need('track', track, `ears[${i}].tracks`)));
+  film.followers.forEach((follower, i) => need('ear', follower.ear, `followers[${i}].ear`));
+  film.paths.forEach(({ shape }, i) => {
+    if (shape.kind === 'picture') need('picture', shape.picture, `paths[${i}].shape.picture`);
   });
+  need('picture', film.background.picture, 'background.picture');
   if (problems.length > 0) throw new FilmError(problems);
+}
+
+/** Whether what a layer shows, all groups and tied copies followed, comes back to it. */
+export function goesRound({ layers }: Pick<Film, 'layers'>, id: string): boolean {
+  const seen = new Set<string>();
+  const visit = (current: string): boolean => {
+    if (seen.has(current)) return false;
+    seen.add(current);
+    const shown = layers.flatMap((layer) => {
+      if (layer.group === current) return [layer.id];
+      return layer.id === current && layer.kind === 'tied' ? [layer.source] : [];
+    });
+    return shown.some((other) => other === id || visit(other));
+  };
+  return visit(id);
 }

@@ -1,20 +1,25 @@
 import * as yup from 'yup';
 import { channelKinds } from '../audio/pcm';
 import { copiesFields, type Copies } from '../figure/copies';
+import { falloffSchema } from '../figure/falloff';
+import { layerColorSchema } from '../figure/ink';
 import { figureKinds, type FigureSettings } from '../figure/registry';
+import { symmetrySchema } from '../figure/symmetry';
 import { pathKinds, type PathSettings } from '../path/registry';
 import { blendModeKinds } from '../picture/blend';
 import { colorSchema, fieldsSchema } from '../property/fieldSchema';
 import { oneOfKinds } from '../property/kindSchema';
+import { colorMixes, stopsSchema } from '../property/palette';
 import type { LevelLawKind } from '../spectrum/levelLaw';
 import { mostBands, type ScaleKind } from '../spectrum/scales';
 import type { SmoothingKind } from '../spectrum/smoothing';
 import type { WindowKind } from '../spectrum/windows';
 import { earFields } from './earFields';
 import { followerFields } from './followerFields';
+import { placeFields, type Place } from './place';
 
 /** Version of the film format that this code reads and writes. */
-export const filmVersion = 2;
+export const filmVersion = 3;
 
 const id = () => yup.string().required().max(64);
 const name = () => yup.string().defined().max(200);
@@ -199,27 +204,96 @@ export const beatsSchema = yup
 const schemasOf = (kinds: Record<string, { schema: yup.Schema }>) =>
   Object.fromEntries(Object.entries(kinds).map(([kind, { schema }]) => [kind, schema]));
 
-export const layerSchema = yup
+export const pathSchema = yup
+  .object({ id: id(), name: name(), shape: oneOfKinds<PathSettings>(schemasOf(pathKinds)) })
+  .noUnknown();
+
+/** A gradient that several layers may share. */
+export const paletteSchema = yup
+  .object({ id: id(), name: name(), stops: stopsSchema(), mix: yup.string().required().oneOf(colorMixes) })
+  .noUnknown();
+
+export const pictureSchema = yup.object({ id: id(), name: name(), source: sourceSchema }).noUnknown();
+
+/** What every layer has. */
+const layerShape = {
+  id: id(),
+  name: name(),
+  visible: yup.boolean().required(),
+  /** Whether it is kept from being changed by hand. */
+  locked: yup.boolean().required(),
+  opacity: yup.number().required().min(0).max(1),
+  blend: yup.string().required().oneOf(blendModeKinds),
+  /** Id of the group it is in; null for none. */
+  group: yup.string().max(64).nullable().defined(),
+};
+
+const copiesSchema = () =>
+  yup
+    .object(fieldsSchema(copiesFields) as { [Key in keyof Copies]: yup.Schema<Copies[Key]> })
+    .required()
+    .noUnknown();
+
+export const figureLayerSchema = yup
   .object({
-    id: id(),
     kind: yup
       .string()
       .required()
       .oneOf(['figure'] as const),
-    name: name(),
-    visible: yup.boolean().required(),
-    opacity: yup.number().required().min(0).max(1),
-    blend: yup.string().required().oneOf(blendModeKinds),
+    ...layerShape,
     /** Id of the ear that feeds it. */
     ear: id(),
-    path: oneOfKinds<PathSettings>(schemasOf(pathKinds)),
+    /** Id of the path it stands along. */
+    path: id(),
     figure: oneOfKinds<FigureSettings>(schemasOf(figureKinds)),
-    copies: yup
-      .object(fieldsSchema(copiesFields) as { [Key in keyof Copies]: yup.Schema<Copies[Key]> })
-      .required()
-      .noUnknown(),
+    color: layerColorSchema(),
+    symmetry: symmetrySchema(),
+    falloffs: yup.array().of(falloffSchema()).required().min(0).max(8),
+    copies: copiesSchema(),
   })
+  .required()
   .noUnknown();
+
+export const groupLayerSchema = yup
+  .object({
+    kind: yup
+      .string()
+      .required()
+      .oneOf(['group'] as const),
+    ...layerShape,
+    ...(fieldsSchema(placeFields) as { [Key in keyof Place]: yup.Schema<Place[Key]> }),
+    /** Id of the path it is cut by; null for none. */
+    clip: yup.string().max(64).nullable().defined(),
+  })
+  .required()
+  .noUnknown();
+
+export const tiedLayerSchema = yup
+  .object({
+    kind: yup
+      .string()
+      .required()
+      .oneOf(['tied'] as const),
+    ...layerShape,
+    ...(fieldsSchema(placeFields) as { [Key in keyof Place]: yup.Schema<Place[Key]> }),
+    /** Id of the layer it repeats. */
+    source: id(),
+    /** Seconds by which it is later in the sound. */
+    delay: yup.number().required().min(-5).max(5),
+  })
+  .required()
+  .noUnknown();
+
+export type FigureLayer = yup.InferType<typeof figureLayerSchema>;
+export type GroupLayer = yup.InferType<typeof groupLayerSchema>;
+export type TiedLayer = yup.InferType<typeof tiedLayerSchema>;
+export type Layer = FigureLayer | GroupLayer | TiedLayer;
+
+export const layerSchema = oneOfKinds<Layer>({
+  figure: figureLayerSchema,
+  group: groupLayerSchema,
+  tied: tiedLayerSchema,
+});
 
 const list = <T extends yup.Maybe<yup.AnyObject>>(item: yup.ObjectSchema<T>, most: number) =>
   yup
@@ -244,14 +318,26 @@ export const filmSchema = yup
     fps: yup.number().required().min(1).max(120),
     /** Length in seconds; null follows the longest track that is heard. */
     length: yup.number().min(0.1).max(mostSeconds).nullable().defined(),
-    background: yup.object({ color: colorSchema(), edgeColor: colorSchema() }).required().noUnknown(),
+    background: yup
+      .object({
+        color: colorSchema(),
+        edgeColor: colorSchema(),
+        /** Id of a picture that covers it; null for none. */
+        picture: yup.string().max(64).nullable().defined(),
+      })
+      .required()
+      .noUnknown(),
     tracks: list(trackSchema, 64),
     ears: list(earSchema, 32),
     followers: list(followerSchema, 64),
     /** Null until the beats are known. */
     beats: beatsSchema.nullable().defined().default(undefined),
+    pictures: list(pictureSchema, 64),
+    palettes: list(paletteSchema, 64),
+    paths: list(pathSchema, 512),
     /** Back to front. */
-    layers: list(layerSchema, 256),
+    // A layer's kind is looked up when it is read, which Yup's types cannot follow.
+    layers: list(layerSchema as unknown as yup.ObjectSchema<Layer>, 256),
   })
   .required()
   .noUnknown();
@@ -261,4 +347,5 @@ export type Track = yup.InferType<typeof trackSchema>;
 export type Ear = yup.InferType<typeof earSchema>;
 export type Follower = yup.InferType<typeof followerSchema>;
 export type Beats = yup.InferType<typeof beatsSchema>;
-export type Layer = yup.InferType<typeof layerSchema>;
+export type FilmPath = yup.InferType<typeof pathSchema>;
+export type FilmPicture = yup.InferType<typeof pictureSchema>;

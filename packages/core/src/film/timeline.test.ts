@@ -78,8 +78,55 @@ describe('a film of version 1', () => {
       window: 0.5,
       smoothing: 'attackRelease',
     });
-    expect(film).toMatchObject({ version: 2, followers: [], beats: null, length: null });
+    expect(film).toMatchObject({ version: 3, followers: [], beats: null, length: null });
     expect(parseFilm(film)).toEqual(film);
+  });
+
+  it('has its path and its colours where they are now', () => {
+    const film = parseFilm(first);
+    expect(film.paths).toEqual([
+      expect.objectContaining({
+        id: 'path-1',
+        shape: expect.objectContaining({ kind: 'circle', radius: 9, offset: 0 }),
+      }),
+    ]);
+    expect(film.layers[0]).toMatchObject({
+      ...{ path: 'path-1', locked: false, group: null, falloffs: [] },
+      figure: { kind: 'bars', form: 'square', order: 'mirrored', reach: 5, rest: 1, width: 0.5 },
+      color: { by: 'band', mix: 'oklab', stops: [{ color: '#ffffff' }, { color: '#ffffff' }] },
+    });
+  });
+
+  it('of version 2, a line has one colour and keeps its copies', () => {
+    const [layer] = first.layers;
+    const copies = {
+      ...{ count: 3, around: 'path', moveX: 0, moveY: 4, turn: 10, scale: 1, reach: 1 },
+      ...{ opacity: 1, delay: 0.1, share: false },
+    };
+    const second = {
+      ...parseFilm(first),
+      version: 2,
+      background: first.background,
+      layers: [
+        {
+          ...layer,
+          path: { ...layer!.path, ...{ from: 0, to: 0.5, shift: 0, reverse: false } },
+          figure: {
+            ...{ kind: 'line', order: 'up', side: 'inward', smooth: false, reach: 50, rest: 0 },
+            ...{ thickness: 3, color: '#123456' },
+          },
+          copies,
+        },
+      ],
+    };
+    for (const key of ['paths', 'palettes', 'pictures']) delete (second as Record<string, unknown>)[key];
+    const film = parseFilm(second);
+    expect(film.layers[0]).toMatchObject({
+      figure: { kind: 'line', side: 'inward', smooth: false, thickness: 3, bandFrom: 1 },
+      color: { by: 'one', stops: [{ color: '#123456' }] },
+      copies: { ...copies, hue: 0, bandStep: 0 },
+    });
+    expect(film.paths[0]!.shape).toMatchObject({ to: 0.5, join: 'round' });
   });
 
   it('is still refused when it is broken', () =>

@@ -5,7 +5,7 @@ import { shownBands } from '../film/shownBands';
 import { noise, pinkNoise, readerOf, sine } from '../testing';
 import { EarHearing } from './earHearing';
 import { fitToSong } from './fitToSong';
-import { listenToAll } from './listen';
+import { hearStretch, listenToAll } from './listen';
 import { trimSilentBands } from './trimBands';
 
 const ear: Ear = { ...defaultEar('e'), bands: 24, smoothing: 'none' };
@@ -19,6 +19,21 @@ async function hear(part: Partial<Ear>, sound: Float32Array): Promise<EarHearing
 
 describe('what an ear hears', () => {
   const song = noise(48000 * 2, 2);
+
+  it('shows a part as soon as it is heard, as it will look when all is', async () => {
+    const whole = await hear({ release: 0.2, smoothing: 'attackRelease' }, song);
+    const part = new EarHearing({ ...ear, release: 0.2, smoothing: 'attackRelease' }, song.length);
+    part.settle();
+    expect(part.levels.every((level) => level === 0)).toBe(true);
+    await hearStretch(part, readerOf(song), { first: 30, count: 60 });
+    part.settle();
+    expect(part.levelsAt(0.4).every((level) => level === 0)).toBe(true);
+    expect(part.levelsAt(1.6).every((level) => level === 0)).toBe(true);
+    // A second after the start, what came before it has faded: exp(-1 / 0.2) of it is left.
+    const late = part.levelsAt(1.48);
+    whole.levelsAt(1.48).forEach((level, band) => expect(late[band]).toBeCloseTo(level, 1));
+    expect(Math.max(...late)).toBeGreaterThan(0.3);
+  });
 
   it('has no marks for muted bands', async () => {
     const all = await hear({}, song);

@@ -71,9 +71,18 @@ export class EarHearing extends BandListener {
     return levels;
   }
 
+  /**
+   * Only from the first to the last moment heard: while little of a long song
+   * has been, it costs little, and smoothing starts where hearing did.
+   */
   private fillLevels(ear: Ear, gains: Float64Array, out: Float32Array): void {
-    mapLevels(this.db, gains, this.shown, { law: ear.law, ...this.limits }, out);
-    smooth(out, this.shown.length, 1 / this.rate, ear);
+    const { bands, db, shown } = this;
+    const first = Math.max(0, this.heard.indexOf(1));
+    const end = this.heard.lastIndexOf(1) + 1;
+    const rows = out.fill(0).subarray(first * shown.length, Math.max(first, end) * shown.length);
+    const law = { law: ear.law, ...this.limits };
+    mapLevels(db.subarray(first * bands, Math.max(first, end) * bands), gains, shown, law, rows);
+    smooth(rows, shown.length, 1 / this.rate, ear);
   }
 
   /** Of each band, over what has been heard: mean and 95th percentile in dBFS, and whether it never gets above the floor. */

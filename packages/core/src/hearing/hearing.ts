@@ -9,6 +9,16 @@ export interface Hearing {
   peaksAt(earId: string, t: number): Float32Array | undefined;
   /** Value (0..1) of a follower at `t` seconds; undefined when there is no such follower. */
   followerAt(followerId: string, t: number): number | undefined;
+  /** The waveform that an ear listens to; undefined while it is not known, or no figure shows it. */
+  waveOf(earId: string): Wave | undefined;
+}
+
+/** A waveform as it travels between threads. */
+export interface Wave {
+  /** Samples per second. */
+  rate: number;
+  /** -32768..32767 */
+  samples: Int16Array;
 }
 
 /** Rows of levels as they travel between threads. */

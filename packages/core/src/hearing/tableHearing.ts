@@ -1,15 +1,17 @@
 import type { Film } from '../film/schema';
 import { beatPhaseAt } from '../follower/beatPhase';
-import type { FollowerTable, Hearing, LevelTable } from './hearing';
+import type { FollowerTable, Hearing, LevelTable, Wave } from './hearing';
 import { interpolateRows } from './interpolateRows';
 
 /** Finished tables, by the ids of ears and followers. */
 export interface HearingTables {
   ears: Map<string, LevelTable>;
   followers: Map<string, FollowerTable>;
+  /** Waveforms by the ids of the ears whose figures show them. */
+  waves: Map<string, Wave>;
 }
 
-export const emptyTables = (): HearingTables => ({ ears: new Map(), followers: new Map() });
+export const emptyTables = (): HearingTables => ({ ears: new Map(), followers: new Map(), waves: new Map() });
 
 /** A hearing looked up in finished tables. Beat phases need none: they are worked out from the film's beats. */
 export class TableHearing implements Hearing {
@@ -21,6 +23,7 @@ export class TableHearing implements Hearing {
     private readonly film?: Film,
   ) {}
 
+  /** The array is used again for the next row of the same ear. */
   levelsAt(earId: string, t: number): Float32Array | undefined {
     const table = this.tables.ears.get(earId);
     return table && this.rowAt(earId, table.levels, table, t);
@@ -36,6 +39,10 @@ export class TableHearing implements Hearing {
     if (follower?.kind === 'beat') return beatPhaseAt(follower, this.film!.beats, t);
     const table = this.tables.followers.get(followerId);
     return table && interpolateRows(table.values, 1, (t - table.delay) * table.rate, this.one)[0];
+  }
+
+  waveOf(earId: string): Wave | undefined {
+    return this.tables.waves.get(earId);
   }
 
   private rowAt(key: string, rows: Float32Array, { bands, rate }: LevelTable, t: number): Float32Array {

@@ -14,6 +14,10 @@ export interface Path {
   readonly closed: boolean;
   /** The place at arc length `s` from the start; beyond the ends, a closed path goes round. */
   at(s: number): PathPoint;
+  /** Arc lengths at which the direction may change at once: where its pieces meet. None when left out. */
+  readonly joints?: readonly number[];
+  /** The lines that a path of several is made of, one after the other; left out when it is one line. */
+  readonly parts?: readonly Path[];
 }
 
 /**
@@ -22,4 +26,41 @@ export interface Path {
  */
 export function markPositions(path: Path, count: number): number[] {
   return Array.from({ length: count }, (_, i) => ((i + 0.5) / count) * path.length);
+}
+
+/** The single lines of a path. */
+export const partsOf = (path: Path): readonly Path[] => path.parts ?? [path];
+
+/** Lines one after the other as one path, measured through all of them; a single one stays as it is. */
+export function joinParts(parts: readonly Path[]): Path {
+  if (parts.length === 1) return parts[0]!;
+  const starts: number[] = [];
+  let length = 0;
+  for (const part of parts) {
+    starts.push(length);
+    length += part.length;
+  }
+  return {
+    length,
+    closed: false,
+    parts,
+    at(s) {
+      const place = Math.min(Math.max(s, 0), length);
+      let index = starts.length - 1;
+      while (index > 0 && starts[index]! > place) index--;
+      // Right at the end a closed line would be back at its start, which is the same place.
+      return parts[index]!.at(place - starts[index]!);
+    },
+  };
+}
+
+/** The same path seen through a change of its points: `change` gets each place and returns the new one. */
+export function mapPath(path: Path, scale: number, change: (point: PathPoint) => PathPoint): Path {
+  return {
+    length: path.length * scale,
+    closed: path.closed,
+    at: (s) => change(path.at(scale === 0 ? 0 : s / scale)),
+    ...(path.joints ? { joints: path.joints.map((s) => s * scale) } : {}),
+    ...(path.parts ? { parts: path.parts.map((part) => mapPath(part, scale, change)) } : {}),
+  };
 }

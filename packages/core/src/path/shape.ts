@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
 import type { FieldGroup } from '../property/field';
 import { kindSchema } from '../property/kindSchema';
-import { alongFields, alongStandard, partOfPath, type Along } from './along';
+import { alongFields, alongPath, alongStandard, type Along } from './along';
 import type { Path } from './path';
 
 /** A kind of path: its fields, its defaults, and how it is built. */
@@ -31,7 +31,7 @@ export function pathShape<Kind extends string, Shape extends object>(
     fields,
     schema: kindSchema<Kind, Shape & Along>(kind, fields),
     defaults: (width, height) => ({ kind, ...defaults(width, height), ...alongStandard }),
-    build: (settings) => partOfPath(build(settings), settings),
+    build: (settings) => alongPath(build(settings), settings),
   };
 }
 

@@ -3,6 +3,8 @@ import { shownFields } from '../property/field';
 import { partOfPath } from './along';
 import { markPositions, type Path } from './path';
 import { cubicCurve, curvePiece, joinPieces } from './pieces';
+import { cornerPoint } from './drawnPoints';
+import { insertPoint } from './drawn';
 import { buildPath, pathAs, pathKinds, type PathKind, type PathOf } from './registry';
 
 const build = <Kind extends PathKind>(kind: Kind, part: Partial<PathOf<Kind>>): Path =>
@@ -55,9 +57,12 @@ describe('arc lengths against closed forms', () => {
 });
 
 const kinds = Object.keys(pathKinds) as PathKind[];
+/** What outlines that are made from elsewhere hold here: a square with a round corner. */
+const outline = { data: 'M0 0H80Q100 0 100 20V100H0Z', scale: 3 };
 
 describe.each(kinds)('%s', (kind) => {
-  const path = build(kind, {});
+  const given = kind === 'text' || kind === 'picture' ? outline : {};
+  const path = build(kind, given);
 
   it('sets marks at equal arc lengths, within 0.1 percent', () => {
     const positions = markPositions(path, 40);
@@ -88,14 +93,14 @@ describe.each(kinds)('%s', (kind) => {
   });
 
   it('offers to move its start on only where that shows', () => {
-    const settings = pathKinds[kind].defaults(1920, 1080);
+    const settings = { ...pathKinds[kind].defaults(1920, 1080), ...given };
     const offered = shownFields(pathKinds[kind].fields, { ...settings })
       .flatMap(({ fields }) => fields)
       .some(({ key }) => key === 'shift');
-    const moved = build(kind, { shift: 0.3 }).at(1);
+    const moved = build(kind, { ...given, shift: 0.3 }).at(1);
     const differs = Math.hypot(moved.x - path.at(1).x, moved.y - path.at(1).y) > 1;
-    // Path data may be closed or open.
-    if (kind !== 'svg') expect(offered).toBe(differs);
+    // Path data may be closed or open, one line or several.
+    if (!('data' in settings)) expect(offered).toBe(differs);
   });
 
   it('takes over from another kind what both have', () => {
@@ -161,5 +166,61 @@ describe('along a path', () => {
   it('a path of no length puts all marks on one spot', () => {
     const point = joinPieces([], false);
     expect([point.length, point.at(5)]).toEqual([0, { x: 0, y: 0, normalX: 0, normalY: -1 }]);
+  });
+});
+
+describe('a drawn curve', () => {
+  const smooth = { inX: -30, inY: 10, outX: 30, outY: -10, smooth: true };
+  const points = [cornerPoint(0, 0), { x: 100, y: 50, ...smooth }, cornerPoint(200, 0)];
+  const places = (settings: { points: typeof points; closed: boolean }) => {
+    const path = build('drawn', settings);
+    return Array.from({ length: 50 }, (_, i) => path.at((i / 50) * path.length));
+  };
+
+  it('without handles is a polyline', () => {
+    const path = build('drawn', { points: [cornerPoint(0, 0), cornerPoint(30, 40), cornerPoint(30, 100)] });
+    expect(path.length).toBeCloseTo(110, 9);
+    expect(build('drawn', { points: [] }).length).toBe(0);
+  });
+
+  it.each([
+    [false, 0, 0.3],
+    [false, 1, 0.5],
+    [true, 2, 0.7],
+  ])('keeps its shape when a point is added (closed: %s, after point %d)', (closed, index, t) => {
+    const added = insertPoint({ points, closed }, index, t);
+    expect(added).toHaveLength(4);
+    const before = places({ points, closed });
+    places({ points: added, closed }).forEach(({ x, y }, i) => {
+      expect(Math.hypot(x - before[i]!.x, y - before[i]!.y)).toBeLessThan(1e-3);
+    });
+  });
+});
+
+describe('a path of several lines', () => {
+  const letterO = 'M0 0H100V100H0ZM30 30H70V70H30Z';
+  const settings = { data: letterO, scale: 1, centerX: 50, centerY: 50, turn: 0, lines: 'all' } as const;
+
+  it('is measured through all of them', () => {
+    const path = build('svg', settings);
+    expect(path.length).toBeCloseTo(400 + 160, 9);
+    expect(path.parts).toHaveLength(2);
+    expect(path.at(410)).toMatchObject({ x: expect.closeTo(40, 9), y: expect.closeTo(30, 9) });
+    expect(build('svg', { ...settings, lines: 'longest' }).length).toBeCloseTo(400, 9);
+  });
+
+  it('has its outside in its holes, too', () => {
+    const path = build('svg', settings);
+    expect(path.at(10)).toMatchObject({ normalY: -1 });
+    // The upper side of the hole: off the ink is down.
+    expect(path.at(420)).toMatchObject({ normalY: 1 });
+  });
+
+  it('is cut across its lines, and runs the other way', () => {
+    const half = build('svg', { ...settings, from: 0.5, to: 1 });
+    expect(half.length).toBeCloseTo(280, 9);
+    expect(half.parts!.map(({ closed }) => closed)).toEqual([false, true]);
+    const back = build('svg', { ...settings, reverse: true });
+    expect(back.at(0)).toMatchObject({ x: expect.closeTo(30, 6), y: expect.closeTo(30, 6) });
   });
 });

@@ -82,7 +82,7 @@ export function parsePathData(text: string): PathCommand[] {
   return commands;
 }
 
-/** Pieces of the first subpath that has a length, and whether it is closed. */
+/** Pieces of a subpath, and whether it is closed. */
 export interface Outline {
   pieces: Piece[];
   closed: boolean;
@@ -104,6 +104,8 @@ export function outlines(
   let [handleX, handleY] = [0, 0];
   let lastKind = '';
   const finish = () => {
+    // Typefaces leave the closing command out: a line that ends where it began is closed all the same.
+    if (Math.hypot(x - startX, y - startY) < 1e-6) current.closed = true;
     if (current.pieces.length > 0) all.push(current);
     current = { pieces: [], closed: false };
   };

@@ -1,60 +1,83 @@
-import { bandsOfCopy, pathOfCopy } from '../figure/copies';
-import { figureMarks } from '../figure/registry';
-import type { Film, Layer } from '../film/schema';
-import { shownBands } from '../film/shownBands';
+import { isPlain, placeMatrix, type Place } from '../film/place';
+import type { Film, GroupLayer, Layer, TiedLayer } from '../film/schema';
+import { figureOperations } from '../figure/figureOperations';
 import type { Hearing } from '../hearing/hearing';
+import { flattenParts } from '../path/flatten';
 import type { Path } from '../path/path';
 import { buildPath } from '../path/registry';
-import type { GroupOp, Picture } from './displayList';
+import type { GroupOp, Operation, Picture } from './displayList';
 
 /**
  * The picture of a film at `t` seconds: a pure function of film, hearing and time.
  * Layers that listen to an ear not heard yet show silence.
  */
 export function pictureAt(film: Film, hearing: Hearing, t: number): Picture {
+  const { color, edgeColor, picture } = film.background;
   return {
     width: film.width,
     height: film.height,
     operations: [
-      { op: 'backdrop', color: film.background.color, edgeColor: film.background.edgeColor },
-      ...film.layers
-        .filter((layer) => layer.visible && layer.opacity > 0)
-        .map((layer) => drawLayer(film, layer, hearing, t)),
+      { op: 'backdrop', color, edgeColor, picture },
+      ...layersIn(film, null).flatMap((layer) => layerOperations(film, layer, hearing, t)),
     ],
   };
 }
 
-function drawLayer(film: Film, layer: Layer, hearing: Hearing, t: number): GroupOp {
-  const { opacity, blend, copies } = layer;
-  const path = buildPath(layer.path);
-  const drawn = Array.from({ length: copies.count }, (_, i) =>
-    drawCopy(film, layer, path, hearing, t, copies.count - 1 - i),
-  );
-  // A single figure needs no group of its own.
-  const operations = copies.count === 1 ? drawn[0]!.operations : drawn;
-  return { op: 'group', opacity, blend, operations };
+/** The layers of a group, or those in none, back to front. */
+const layersIn = (film: Film, group: string | null): Layer[] =>
+  film.layers.filter((layer) => layer.group === group);
+
+/** How deep tied copies and groups are followed; films that go round in circles are refused when read. */
+const deepest = 32;
+
+/** What a layer draws, laid on as it says; nothing when it is hidden. */
+export function layerOperations(film: Film, layer: Layer, hearing: Hearing, t: number, depth = 0): GroupOp[] {
+  if (!layer.visible || layer.opacity <= 0 || depth > deepest) return [];
+  const { opacity, blend } = layer;
+  return [{ op: 'group', opacity, blend, ...contentOf(film, layer, hearing, t, depth) }];
 }
 
-/** One of a layer's copies; the last one lies at the back. */
-function drawCopy(
-  film: Film,
-  { ear: earId, figure, copies }: Layer,
-  path: Path,
-  hearing: Hearing,
-  t: number,
-  index: number,
-): GroupOp {
-  const ear = film.ears.find(({ id }) => id === earId);
-  const bands = ear ? shownBands(ear).length : 0;
-  const moment = t - copies.delay * index;
-  const [first, end] = bandsOfCopy(bands, copies, index);
-  // Right after the number of bands was changed, the old levels may still be the only ones.
-  const fitting = (heard: Float32Array | undefined) =>
-    heard?.length === bands ? heard.subarray(first, end) : undefined;
-  const levels = fitting(hearing.levelsAt(earId, moment)) ?? new Float32Array(end - first);
-  const factor = copies.reach ** index;
-  const reached = { ...figure, reach: figure.reach * factor, rest: figure.rest * factor };
-  const place = pathOfCopy(path, copies, index, film.width, film.height);
-  const operations = figureMarks(reached, place, levels, fitting(hearing.peaksAt(earId, moment)));
-  return { op: 'group', opacity: copies.opacity ** index, blend: 'normal', operations };
+type Content = Pick<GroupOp, 'operations' | 'matrix' | 'clip'>;
+
+function contentOf(film: Film, layer: Layer, hearing: Hearing, t: number, depth: number): Content {
+  switch (layer.kind) {
+    case 'figure':
+      return { operations: figureOperations(film, layer, hearing, t) };
+    case 'group':
+      return groupContent(film, layer, hearing, t, depth);
+    case 'tied':
+      return tiedContent(film, layer, hearing, t, depth);
+  }
+}
+
+const placed = (film: Film, place: Place): Pick<Content, 'matrix'> =>
+  isPlain(place) ? {} : { matrix: placeMatrix(place, film.width, film.height) };
+
+function groupContent(film: Film, layer: GroupLayer, hearing: Hearing, t: number, depth: number): Content {
+  const operations = layersIn(film, layer.id).flatMap((inner) =>
+    layerOperations(film, inner, hearing, t, depth + 1),
+  );
+  const path = layer.clip === null ? undefined : film.paths.find(({ id }) => id === layer.clip);
+  return { operations, ...placed(film, layer), ...(path ? { clip: clipOf(buildPath(path.shape)) } : {}) };
+}
+
+/** A tied copy shows what its source draws, whether that is hidden or not, as it will be drawn `delay` later. */
+function tiedContent(film: Film, layer: TiedLayer, hearing: Hearing, t: number, depth: number): Content {
+  const source = film.layers.find(({ id }) => id === layer.source);
+  if (!source || depth > deepest) return { operations: [] };
+  const { operations, matrix, clip } = contentOf(film, source, hearing, t - layer.delay, depth + 1);
+  const inner: Operation[] =
+    matrix || clip ? [{ op: 'group', opacity: 1, blend: 'normal', operations, matrix, clip }] : operations;
+  return { operations: inner, ...placed(film, layer) };
+}
+
+const clips = new WeakMap<Path, Float32Array[]>();
+
+function clipOf(path: Path): Float32Array[] {
+  let clip = clips.get(path);
+  if (!clip) {
+    clip = flattenParts(path).map(({ points }) => Float32Array.from(points.flatMap(({ x, y }) => [x, y])));
+    clips.set(path, clip);
+  }
+  return clip;
 }

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { drawnPointsSchema } from '../path/drawnPoints';
 import type { Field, FieldGroup } from './field';
 
 const colorPattern = /^#[0-9a-f]{6}$/i;
@@ -24,7 +25,14 @@ export function fieldSchema(field: Field): yup.Schema {
     case 'switch':
       return yup.boolean().required();
     case 'text':
+    case 'made':
       return yup.string().defined().max(field.maxLength);
+    case 'font':
+      return yup.string().defined().max(100);
+    case 'picture':
+      return yup.string().defined().max(64);
+    case 'points':
+      return drawnPointsSchema();
   }
 }
 

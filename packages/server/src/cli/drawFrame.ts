@@ -19,9 +19,19 @@ export async function drawFrame(
 ): Promise<void> {
   const film = await openFilm(services, filmName);
   const tracks = await services.films.tracks(film);
+  const images = await services.films.images(film);
   const fps = options.fps ?? film.fps;
   const { width, height } = options.size ?? film;
   const at = frameMoment(frameAt(options.at, fps), fps);
-  await runTask('picture', { film, tracks, at, whole: true, width, height, out: resolve(options.out) });
+  await runTask('picture', {
+    film,
+    tracks,
+    images,
+    at,
+    whole: true,
+    width,
+    height,
+    out: resolve(options.out),
+  });
   console.log(`${options.out}: frame ${frameAt(options.at, fps)} at ${fps} fps, ${width}x${height}`);
 }

@@ -43,6 +43,8 @@ function parserOf(field: Field): (text: string) => unknown {
 export function addFieldOptions(command: Command, groups: readonly FieldGroup[], standard: object): Command {
   const values = standard as Record<string, unknown>;
   for (const field of groups.flatMap(({ fields }) => fields)) {
+    // What is drawn or made elsewhere cannot be given here.
+    if (field.kind === 'made' || field.kind === 'points') continue;
     const name = optionName(field.key);
     const label = field.label.toLowerCase();
     if (field.kind === 'switch') command.option(`--${name}`, label);

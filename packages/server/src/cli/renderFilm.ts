@@ -29,6 +29,7 @@ export async function renderFilm(
     await renderVideo({
       film,
       tracks,
+      images: await services.films.images(film),
       plan,
       folder,
       out: resolve(options.out),

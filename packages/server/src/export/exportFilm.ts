@@ -1,4 +1,5 @@
 import {
+  emptyTables,
   beatTable,
   bandColumn,
   onsetTable,
@@ -88,7 +89,7 @@ async function levelTable(
 async function followerTable(film: Film, tracks: FilmTracks, seconds: number, fps: number): Promise<Table> {
   const heard = await hearFollowers(film, tracks);
   const followers = new Map([...heard].map(([id, hearing]) => [id, hearing.toTable()]));
-  const hearing = new TableHearing({ ears: new Map(), followers }, film);
+  const hearing = new TableHearing({ ...emptyTables(), followers }, film);
   return tableOverTime(
     film.followers.map(({ name }) => name),
     seconds,

@@ -35,11 +35,12 @@ export class FilmPictures {
   private async make({ id, document: film }: StoredFilm, path: string): Promise<string> {
     if (await stat(path).catch(() => undefined)) return path;
     const tracks = await this.store.tracks(film).catch(() => ({}));
+    const images = await this.store.images(film).catch(() => ({}));
     const width = pictureWidth;
     const height = Math.max(1, Math.round((width * film.height) / film.width));
     const at = filmSeconds(film, tracks) * pictureShare;
     const heard = Object.keys(tracks).length > 0 ? film : { ...film, tracks: [], length: null };
-    await runTask('picture', { film: heard, tracks, at, whole: false, width, height, out: path });
+    await runTask('picture', { film: heard, tracks, images, at, whole: false, width, height, out: path });
     const older = (await readdir(this.folder.pictures)).filter(
       (name) => name.startsWith(`${id}-`) && join(this.folder.pictures, name) !== path,
     );

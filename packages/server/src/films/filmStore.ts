@@ -6,6 +6,7 @@ import { Problem } from '../http/problem';
 import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
 import type { AssetStore } from '../assets/assetStore';
 import type { DataFolder } from '../config';
+import type { FilmImages, ImageStore } from '../images/imageStore';
 
 /** How many earlier states of a film are kept. */
 const keptRevisions = 200;
@@ -22,6 +23,7 @@ export class FilmStore {
   constructor(
     private readonly database: DataSource,
     private readonly assets: AssetStore,
+    private readonly imageStore: ImageStore,
     private readonly folder: DataFolder,
   ) {}
 
@@ -95,6 +97,11 @@ export class FilmStore {
   async restore(id: string): Promise<StoredFilm> {
     await this.rows.update({ id }, { deletedAt: null });
     return this.get(id);
+  }
+
+  /** The files of the film's pictures. @throws Problem naming the first that is missing */
+  images(film: Film): Promise<FilmImages> {
+    return this.imageStore.ofFilm(film);
   }
 
   /** The decoded tracks of a film. */

@@ -4,13 +4,15 @@ import {
   hearStretch,
   partReader,
   stretchesFrom,
+  wavedEars,
+  WaveListener,
   type Ear,
   type Film,
-  type FollowerTable,
   type HearingTables,
   type LevelTable,
   type ReadSignal,
   type SongListener,
+  type Wave,
 } from '@cyclogram/core';
 import { PcmMixReader } from '../media/pcmReader';
 import { earFiles, filmLength, type FilmTracks } from './filmTracks';
@@ -20,7 +22,9 @@ const stretchSeconds = 10;
 
 /** Ids of the ears that a film's picture depends on. */
 export const usedEars = (film: Film) =>
-  film.ears.map(({ id }) => id).filter((id) => film.layers.some((layer) => layer.ear === id));
+  film.ears
+    .map(({ id }) => id)
+    .filter((id) => film.layers.some((layer) => layer.kind === 'figure' && layer.ear === id));
 
 /** Gives `use` what an ear listens to: its tracks, and only its part of them. */
 export async function withEarSound<T>(
@@ -105,12 +109,44 @@ export async function hearFollowers(film: Film, tracks: FilmTracks): Promise<Map
   return heard;
 }
 
+/** The waveforms of those of these ears whose figures show them. */
+async function hearWaves(
+  film: Film,
+  tracks: FilmTracks,
+  earIds: string[],
+  part?: [number, number],
+): Promise<Map<string, Wave>> {
+  const waves = new Map<string, Wave>();
+  for (const id of wavedEars(film).filter((ear) => earIds.includes(ear))) {
+    const ear = film.ears.find((other) => other.id === id)!;
+    const listener = new WaveListener(ear.channel, filmLength(film, tracks));
+    await withEarSound(film, ear, tracks, (read) => hearAll(listener, read, part));
+    const { rate, samples } = listener.toWave();
+    const copy = new Int16Array(new SharedArrayBuffer(samples.byteLength));
+    copy.set(samples);
+    waves.set(id, { rate, samples: copy });
+  }
+  return waves;
+}
+
+/** What of some ears a picture depends on. Blocks: for worker threads. */
+export async function hearPicture(
+  film: Film,
+  tracks: FilmTracks,
+  earIds: string[],
+  part?: [number, number],
+): Promise<Pick<HearingTables, 'ears' | 'waves'>> {
+  return {
+    ears: await hearEars(film, tracks, earIds, part),
+    waves: await hearWaves(film, tracks, earIds, part),
+  };
+}
+
 /** Everything that a picture of the film depends on. Blocks: for worker threads. */
 export async function hearFilm(
   film: Film,
   tracks: FilmTracks,
   part?: [number, number],
 ): Promise<HearingTables> {
-  const followers = new Map<string, FollowerTable>();
-  return { ears: await hearEars(film, tracks, undefined, part), followers };
+  return { ...(await hearPicture(film, tracks, usedEars(film), part)), followers: new Map() };
 }

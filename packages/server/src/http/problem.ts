@@ -17,6 +17,8 @@ const kinds = {
   'ffmpeg-missing': [503, 'ffmpeg is missing'],
   'media-failed': [500, 'ffmpeg failed'],
   'missing-track': [422, 'A track of the film is missing'],
+  'missing-picture': [422, 'A picture of the film is missing'],
+  'bad-image': [422, 'The file is not a picture that Cyclogram reads'],
   'wrong-state': [409, 'That is not possible now'],
   forbidden: [403, 'Not allowed from there'],
   cancelled: [499, 'Cancelled'],

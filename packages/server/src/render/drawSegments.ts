@@ -4,6 +4,7 @@ import { once } from 'node:events';
 import { rename, rm } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
+import { loadImages } from '../images/loadImages';
 import type { Segment, SegmentsTask } from '../work/tasks';
 import { startEncoder } from './encode';
 
@@ -30,7 +31,7 @@ export async function drawSegments(
     orders.push(order);
     wake();
   });
-  const draw = frameDrawer(task);
+  const draw = await frameDrawer(task);
   for (;;) {
     while (orders.length === 0) await new Promise<void>((resolve) => (wake = resolve));
     const order = orders.shift()!;
@@ -41,9 +42,11 @@ export async function drawSegments(
 }
 
 /** A function that draws a frame and returns its pixels: RGBA, 8 bits, opaque. */
-function frameDrawer({ film, tables, width, height, fps }: SegmentsTask): (frame: number) => Buffer {
+async function frameDrawer(task: SegmentsTask): Promise<(frame: number) => Buffer> {
+  const { film, tables, width, height, fps } = task;
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
+  painter.images = await loadImages(task.images);
   const hearing = new TableHearing(tables, film);
   return (frame) => {
     painter.paint(context, pictureAt(film, hearing, frameMoment(frame, fps)), width, height);

@@ -208,6 +208,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       await renderVideo({
         film,
         tracks: await this.films.tracks(film),
+        images: await this.films.images(film),
         plan: row,
         folder: this.segmentFolder(row.id),
         out: this.videoPath(row.id),

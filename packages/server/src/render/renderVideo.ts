@@ -6,6 +6,7 @@ import { Worker } from 'node:worker_threads';
 import { playedFiles, type FilmTracks } from '../hearing/filmTracks';
 import { usedEars } from '../hearing/hearFilm';
 import { Problem } from '../http/problem';
+import type { FilmImages } from '../images/imageStore';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
 import type { Segment } from '../work/tasks';
 import type { SegmentOrder, SegmentReport } from './drawSegments';
@@ -25,6 +26,7 @@ export interface RenderProgress {
 export interface RenderJob {
   film: Film;
   tracks: FilmTracks;
+  images: FilmImages;
   plan: RenderPlan;
   /** Folder for the segments. */
   folder: string;
@@ -88,7 +90,11 @@ async function hearOnAllProcessors(
   const heard = await Promise.all(
     shares.map((earIds) => runTask('hear', { film, tracks, earIds }, { signal })),
   );
-  return { ears: new Map(heard.flatMap((tables) => [...tables])), followers: new Map() };
+  return {
+    ears: new Map(heard.flatMap(({ ears: tables }) => [...tables])),
+    waves: new Map(heard.flatMap(({ waves }) => [...waves])),
+    followers: new Map(),
+  };
 }
 
 /** Draws segments on all processors. The first failure stops the others. */
@@ -98,13 +104,13 @@ async function drawAll(
   segments: Segment[],
   onFrames: (frames: number) => void,
 ): Promise<void> {
-  const { film, plan } = job;
+  const { film, images, plan } = job;
   const waiting = [...segments];
   const stop = new AbortController();
   const stopAll = () => stop.abort();
   job.signal?.addEventListener('abort', stopAll, { once: true });
   if (job.signal?.aborted) stopAll();
-  const given = { film, tables, width: plan.width, height: plan.height, fps: plan.fps };
+  const given = { film, images, tables, width: plan.width, height: plan.height, fps: plan.fps };
 
   const runThread = () =>
     new Promise<void>((resolve, reject) => {

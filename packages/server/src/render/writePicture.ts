@@ -1,8 +1,9 @@
-import { pictureAt, TableHearing } from '@cyclogram/core';
+import { lookAhead, lookBack, pictureAt, TableHearing } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
 import { rename, writeFile } from 'node:fs/promises';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { hearFilm } from '../hearing/hearFilm';
+import { loadImages } from '../images/loadImages';
 import type { Tasks } from '../work/tasks';
 
 /** Seconds heard before a moment for a quick picture, so that smoothing has settled. */
@@ -14,15 +15,13 @@ const leadIn = 10;
  * what leads up to the moment: quicker, and good enough for the library.
  */
 export async function writePicture(given: Tasks['picture']['given']): Promise<void> {
-  const { film, tracks, at, whole, width, height, out } = given;
-  const tables = await hearFilm(film, tracks, whole ? undefined : [at - leadIn, at + 0.1]);
+  const { film, tracks, images, at, whole, width, height, out } = given;
+  const part: [number, number] = [at - leadIn - lookBack(film), at + lookAhead(film) + 0.1];
+  const tables = await hearFilm(film, tracks, whole ? undefined : part);
   const { image, context } = createSkiaSurface(width, height);
-  new Painter(createSurface).paint(
-    context,
-    pictureAt(film, new TableHearing(tables, film), at),
-    width,
-    height,
-  );
+  const painter = new Painter(createSurface);
+  painter.images = await loadImages(images);
+  painter.paint(context, pictureAt(film, new TableHearing(tables, film), at), width, height);
   const temporary = `${out}.part`;
   await writeFile(temporary, await image.encode('png'));
   await rename(temporary, out);

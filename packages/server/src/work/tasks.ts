@@ -1,16 +1,23 @@
-import type { Film, HearingTables, LevelTable, PcmShape } from '@cyclogram/core';
+import type { Film, HearingTables, PcmShape } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
+import type { FilmImages } from '../images/imageStore';
 
 /** What worker threads do for the server: for each task what it is given and what it answers. */
 export interface Tasks {
   overview: { given: { pcmPath: string; shape: PcmShape; out: string }; answer: void };
-  hear: { given: { film: Film; tracks: FilmTracks; earIds: string[] }; answer: Map<string, LevelTable> };
+  hear: {
+    given: { film: Film; tracks: FilmTracks; earIds: string[] };
+    answer: Pick<HearingTables, 'ears' | 'waves'>;
+  };
   export: { given: { film: Film; tracks: FilmTracks; wish: ExportWish }; answer: string | Uint8Array };
+  /** Decodes a picture and writes it anew as PNG; the answer is its size. */
+  image: { given: { path: string; out: string }; answer: { width: number; height: number } };
   picture: {
     given: {
       film: Film;
       tracks: FilmTracks;
+      images: FilmImages;
       at: number;
       whole: boolean;
       width: number;
@@ -28,6 +35,7 @@ export type TaskName = keyof Tasks;
 /** Drawing and encoding segments, one after the other as they are handed over. */
 export interface SegmentsTask {
   film: Film;
+  images: FilmImages;
   tables: HearingTables;
   width: number;
   height: number;

@@ -1,8 +1,9 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { synthesise } from '../synthesise';
 import { exportFilm } from '../export/exportFilm';
-import { hearEars } from '../hearing/hearFilm';
+import { hearPicture } from '../hearing/hearFilm';
 import { toProblem } from '../http/problem';
+import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
 import { writePicture } from '../render/writePicture';
 import { drawSegments } from '../render/drawSegments';
@@ -17,8 +18,9 @@ const progress = (value: unknown) => say({ say: 'progress', progress: value });
 
 const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tasks[Name]['answer']> } = {
   overview: ({ pcmPath, shape, out }) => writeOverview(pcmPath, shape, out),
-  hear: ({ film, tracks, earIds }) => hearEars(film, tracks, earIds),
+  hear: ({ film, tracks, earIds }) => hearPicture(film, tracks, earIds),
   export: ({ film, tracks, wish }) => exportFilm(film, tracks, wish),
+  image: ({ path, out }) => rewriteImage(path, out),
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),
   synthesise,

@@ -1,0 +1,137 @@
+import {
+  copiesStandard,
+  defaultEar,
+  defaultFollower,
+  falloffStandard,
+  type Film,
+  type LayerColor,
+} from '@cyclogram/core';
+import { addRing, bandColors, figure, follow, group, oneColor } from './builder';
+
+/** From the path outwards: the glow of a lamp, from its filament to the dark. */
+const lampGlow: LayerColor = {
+  ...bandColors('#fff1cf', '#c2391f'),
+  by: 'across',
+  stops: [
+    { at: 0, color: '#fff1cf' },
+    { at: 0.35, color: '#ffb45a' },
+    { at: 1, color: '#d8482a' },
+  ],
+};
+
+/** Harbour lamps: six figures around one middle, each in a range and at a height of its own. */
+export function breakwaterFilm(film: Film): Film {
+  film.background = { color: '#2a1712', edgeColor: '#0c0707', picture: null };
+  film.ears = [
+    {
+      ...defaultEar('whole', 'Whole song'),
+      ...{ bands: 72, fromHz: 60, toHz: 14000, floorDb: -58, ceilingDb: -20, tiltDbPerOctave: 2.5 },
+    },
+    {
+      ...defaultEar('low', 'Kick and bass'),
+      ...{ bands: 24, fromHz: 32, toHz: 220, scale: 'linear', window: 0.12 },
+      ...{ floorDb: -40, ceilingDb: -9, tiltDbPerOctave: 0, attack: 0.004, release: 0.22 },
+    },
+    {
+      ...defaultEar('high', 'Bells and hats'),
+      ...{ bands: 120, fromHz: 900, toHz: 15000, floorDb: -66, ceilingDb: -30, tiltDbPerOctave: 2 },
+      release: 0.28,
+    },
+  ];
+  film.beats = { bpm: 124, first: 0, perBar: 4 };
+  film.followers = [
+    follow('kick', 'whole', 'kick'),
+    follow('hats', 'whole', 'hats'),
+    { ...defaultFollower('beat', 'whole', 'Beat'), kind: 'beat' },
+  ];
+  film.palettes = [
+    {
+      ...{ id: 'embers', name: 'Embers', mix: 'oklch' },
+      stops: [
+        { at: 0, color: '#c8402a' },
+        { at: 0.5, color: '#ff8f4a' },
+        { at: 1, color: '#ffe2a8' },
+      ],
+    },
+  ];
+  film.paths = [];
+  const embers: LayerColor = { ...bandColors('#c8402a', '#ffe2a8'), palette: 'embers' };
+  const hub = addRing(film, 'ring-hub', 'Hub', { radius: 206, start: 180 });
+  const lamp = addRing(film, 'ring-lamps', 'Lamps', { radius: 236 });
+  const halo = addRing(film, 'ring-halo', 'Halo', { radius: 342 });
+  const outer = addRing(film, 'ring-outer', 'Outer ring', { radius: 452, start: 180 });
+  film.layers = group('rings', 'Ring of lamps', [
+    figure(
+      film,
+      ['echoes', 'Echoes'],
+      'whole',
+      outer,
+      'line',
+      { reach: 86, rest: 0, thickness: 2.5 },
+      oneColor('#6e3527'),
+      { copies: { ...copiesStandard, count: 4, scale: 1.09, opacity: 0.7, delay: 0.08 } },
+    ),
+    figure(
+      film,
+      ['sparks', 'Sparks'],
+      'high',
+      outer,
+      'dots',
+      { reach: 64, rest: 0, sizeRest: 0, sizeReach: 9, least: 0.05 },
+      bandColors('#ffb36b', '#fff0d0'),
+    ),
+    figure(
+      film,
+      ['halo', 'Halo'],
+      'high',
+      halo,
+      'needles',
+      { reach: 170, rest: 3, thickness: 2, density: 2 },
+      { ...bandColors('#943926', '#b98a55'), fade: 0.6 },
+      {
+        // Longest at the sides, where the picture has room.
+        falloffs: [
+          {
+            ...falloffStandard(film.width, film.height),
+            shape: 'box',
+            width: 1900,
+            height: 240,
+            soft: 420,
+            outside: 0.35,
+          },
+        ],
+      },
+    ),
+    figure(
+      film,
+      ['lamps', 'Lamps'],
+      'whole',
+      lamp,
+      'bars',
+      { reach: 236, rest: 8, width: 0.62, form: 'rounded' },
+      lampGlow,
+    ),
+    figure(
+      film,
+      ['peaks', 'Caps'],
+      'whole',
+      lamp,
+      'caps',
+      { reach: 236, rest: 14, width: 0.62, thickness: 3 },
+      oneColor('#ffd9a0'),
+      { opacity: 0.8 },
+    ),
+    figure(
+      film,
+      ['core', 'Kick'],
+      'low',
+      hub,
+      'bars',
+      { side: 'inward', reach: 172, rest: 5, width: 0.7, form: 'tapered', taper: 0.35 },
+      embers,
+      { opacity: 0.95 },
+    ),
+  ]);
+  film.ears[0] = { ...film.ears[0]!, peaks: true, peakHold: 0.22, peakFall: 0.9 };
+  return film;
+}

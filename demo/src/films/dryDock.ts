@@ -1,0 +1,97 @@
+import { defaultEar, readFont, textToData, type FigureOf, type Film } from '@cyclogram/core';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { addPath, addRing, bandColors, figure, follow, oneColor } from './builder';
+
+const font = 'Archivo Black';
+
+/** The outline of the title, in a typeface that ships with the application. */
+function outline(text: string, spacing: number): string {
+  const resolve = createRequire(import.meta.url).resolve;
+  const file = readFileSync(resolve('@fontsource/archivo-black/files/archivo-black-latin-400-normal.woff'));
+  return textToData(readFont(new Uint8Array(file).buffer), text, spacing);
+}
+
+/** Dry dock: the title as a drawing in ink on paper, its outline alive, and two wheels heard apart. */
+export function dryDockFilm(film: Film): Film {
+  film.background = { color: '#efe6d2', edgeColor: '#dccfb2', picture: null };
+  const dry = { window: 0.04, attack: 0, release: 0.09, scale: 'mel' as const, tiltDbPerOctave: 2 };
+  const sideRange = { bands: 20, fromHz: 50, toHz: 9000, floorDb: -56, ceilingDb: -14 };
+  film.ears = [
+    { ...defaultEar('left', 'Left side'), ...dry, ...sideRange, channel: 'left' },
+    { ...defaultEar('right', 'Right side'), ...dry, ...sideRange, channel: 'right' },
+    {
+      ...defaultEar('barrels', 'Barrels'),
+      ...dry,
+      ...{ tracks: ['instrument-1'], bands: 16, fromHz: 40, toHz: 400, scale: 'linear' },
+      ...{ floorDb: -44, ceilingDb: -8, tiltDbPerOctave: 0 },
+    },
+    {
+      ...defaultEar('all', 'Everything'),
+      ...{ bands: 96, fromHz: 60, toHz: 12000, window: 0.05, release: 0.16 },
+      ...{ floorDb: -66, ceilingDb: -22, tiltDbPerOctave: 3 },
+    },
+  ];
+  film.beats = { bpm: 96, first: 0, perBar: 4 };
+  film.followers = [
+    follow('barrel-strokes', 'barrels', 'kick', { name: 'Barrel strokes' }),
+    follow('planks', 'left', 'snare-body', { name: 'Planks', fromHz: 300, toHz: 2500 }),
+  ];
+  film.paths = [];
+  const spacing = 90;
+  const title = addPath(film, 'title', 'Title', 'text', {
+    ...{ text: 'DRY DOCK', font, spacing, data: outline('DRY DOCK', spacing) },
+    ...{ lines: 'all', centerX: 960, centerY: 420, scale: 0.27 },
+  });
+  const left = addRing(film, 'left-wheel', 'Left wheel', {
+    centerX: 560,
+    centerY: 800,
+    radius: 92,
+    start: 180,
+  });
+  const right = addRing(film, 'right-wheel', 'Right wheel', {
+    centerX: 1360,
+    centerY: 800,
+    radius: 92,
+    start: 180,
+  });
+  const keel = addPath(film, 'keel', 'Keel', 'line', { x1: 760, y1: 800, x2: 1160, y2: 800 });
+  const ink = oneColor('#1f1b18');
+  const red = bandColors('#d8432b', '#e98a2c');
+  const stroke: Partial<FigureOf<'bars'>> = { form: 'square', rest: 8, width: 0.66, reach: 150 };
+  const hub: Partial<FigureOf<'bars'>> = { ...stroke, side: 'inward', reach: 66, rest: 5 };
+  film.layers = [
+    figure(
+      film,
+      ['letter-bars', 'Letters, bars'],
+      'all',
+      title,
+      'bars',
+      { order: 'mirrored', form: 'square', reach: 84, rest: 2, width: 0.5 },
+      { ...bandColors('#d8432b', '#e9a23c'), by: 'level' },
+    ),
+    figure(
+      film,
+      ['letter-lines', 'Letters, outline'],
+      'all',
+      title,
+      'line',
+      { order: 'mirrored', side: 'inward', reach: 12, rest: 0, thickness: 5 },
+      ink,
+    ),
+    figure(film, ['left', 'Left wheel'], 'left', left, 'bars', stroke, ink),
+    figure(film, ['right', 'Right wheel'], 'right', right, 'bars', stroke, ink),
+    figure(film, ['left-hub', 'Left hub'], 'barrels', left, 'bars', hub, red),
+    figure(film, ['right-hub', 'Right hub'], 'barrels', right, 'bars', hub, red),
+    figure(
+      film,
+      ['rope', 'Rope'],
+      'all',
+      keel,
+      'wave',
+      { reach: 70, span: 0.025, ends: 0.25, gain: 6, thickness: 4 },
+      ink,
+    ),
+  ];
+  return film;
+}

@@ -1,0 +1,90 @@
+import type { FillOp, Operation } from '../picture/displayList';
+import { between, cellOperations } from './curves';
+import { figureKind } from './kind';
+import { levelRuns, meanLevel, runPoints, type LevelRun } from './levelRuns';
+import { lineFields, lineStandard, type LevelLine } from './line';
+import type { MarkScene } from './scene';
+import { reachFields, sidesOf, softField } from './standing';
+
+/** What lies between two distances of a run, and what colours it. */
+interface Strip {
+  run: LevelRun;
+  /** Side of the path of its outer edge, and share of the extents that this has. */
+  way: number;
+  share: number;
+  /** Whether it goes through to the other side, instead of to the path. */
+  through: boolean;
+}
+
+function stripOperations(figure: LevelLine, { ink }: MarkScene, strip: Strip): Operation[] {
+  const { run, way, share, through } = strip;
+  const edgeUpTo = (most: number) => runPoints(run, figure, way, share, most);
+  const baseUpTo = (most: number) => runPoints(run, figure, through ? -way : way, share, through ? most : 0);
+  const marks = way > 0 ? run.outward : run.inward;
+  const { across } = ink;
+  if (across) {
+    const full = share * figure.reach || 1;
+    const level = meanLevel(run);
+    return across.flatMap((_, k): FillOp[] => {
+      const low = Math.max((k * full) / across.length - seam, 0);
+      const high = k === across.length - 1 ? Infinity : ((k + 1) * full) / across.length;
+      const color = ink.at(k / (across.length - 1), level);
+      const fill = (edge: number[], base: number[]): FillOp => ({
+        ...({ op: 'fill', color } as const),
+        soft: k === across.length - 1 ? figure.soft : 0,
+        outlines: between(edge, base, run.closed),
+      });
+      if (!through) return [fill(edgeUpTo(high), edgeUpTo(low))];
+      const other = (most: number) => runPoints(run, figure, -way, share, most);
+      return [fill(edgeUpTo(high), edgeUpTo(low)), fill(other(high), other(low))];
+    });
+  }
+  const [edge, base] = [edgeUpTo(Infinity), baseUpTo(Infinity)];
+  if (ink.varies) return cellOperations(edge, base, run.closed, marks, ink, figure.soft);
+  const outlines = between(edge, base, run.closed);
+  return [{ op: 'fill', color: ink.whole(meanLevel(run)), soft: figure.soft, outlines }];
+}
+
+/** By how much parts across the reach overlap, so that no seam shows. */
+const seam = 0.5;
+
+/** What lies between the path and the line through the levels, filled. */
+export function areaMarks(figure: LevelLine, scene: MarkScene): Operation[] {
+  const { ways, share } = sidesOf(figure.side);
+  // The same on both sides, it is one shape; reversed, each side is its own.
+  const through = figure.side === 'both';
+  return levelRuns(scene, figure, figure.smooth).flatMap((run) =>
+    (through ? [1] : ways).flatMap((way) => stripOperations(figure, scene, { run, way, share, through })),
+  );
+}
+
+/** Both sides of the path filled, as wide as the levels: half of the reach on each. */
+export function ribbonMarks(settings: Ribbon, scene: MarkScene): Operation[] {
+  const figure: LevelLine = { ...settings, side: 'both' };
+  return levelRuns(scene, figure, figure.smooth).flatMap((run) =>
+    stripOperations(figure, scene, { run, way: 1, share: 0.5, through: true }),
+  );
+}
+
+export type Ribbon = Omit<LevelLine, 'side'>;
+
+export const area = figureKind<'area', LevelLine>(
+  'area',
+  { label: 'Area', about: 'The line through the levels, filled to the path' },
+  lineFields,
+  [...reachFields, softField],
+  (_width, height) => lineStandard(height),
+  areaMarks,
+);
+
+export const ribbon = figureKind<'ribbon', Ribbon>(
+  'ribbon',
+  { label: 'Ribbon', about: 'A band around the path, as wide as the levels' },
+  lineFields.filter(({ key }) => key !== 'side'),
+  [...reachFields, softField],
+  (_width, height) => {
+    const { side: _, ...standard } = lineStandard(height);
+    return { ...standard, rest: Math.round(height * 0.006) };
+  },
+  ribbonMarks,
+);

@@ -1,0 +1,17 @@
+import { Router } from 'express';
+import { receiveFirstFile } from '../http/receiveFile';
+import type { ImageStore } from './imageStore';
+
+/** Pictures: sent once, then read by their hash. */
+export function imageRoutes(store: ImageStore): Router {
+  const routes = Router();
+  routes.post('/', async (request, response) => {
+    response.status(201).json(await receiveFirstFile(request, (file) => store.receive(file)));
+  });
+  routes.get('/:sha256', async (request, response) => {
+    response
+      .type('image/png')
+      .sendFile(await store.get(request.params.sha256), { immutable: true, maxAge: '365d' });
+  });
+  return routes;
+}

@@ -1,0 +1,51 @@
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { readFile, rename, writeFile } from 'node:fs/promises';
+import { Problem } from '../http/problem';
+
+/** Longest side that is kept, in pixels, and the most pixels that are decoded at all. */
+const longestSide = 4096;
+const mostPixels = 100e6;
+
+/** The first bytes of the raster formats that are taken; anything else, drawings with markup above all, is not. */
+const signatures: { name: string; matches: (bytes: Buffer) => boolean }[] = [
+  { name: 'PNG', matches: (b) => b.subarray(0, 8).equals(Buffer.from('89504e470d0a1a0a', 'hex')) },
+  { name: 'JPEG', matches: (b) => b.subarray(0, 3).equals(Buffer.from('ffd8ff', 'hex')) },
+  { name: 'GIF', matches: (b) => /^GIF8[79]a/.test(b.subarray(0, 6).toString('latin1')) },
+  {
+    name: 'WebP',
+    matches: (b) => b.toString('latin1', 0, 4) === 'RIFF' && b.toString('latin1', 8, 12) === 'WEBP',
+  },
+];
+
+/** Width and height that a PNG says it has, before anything of it is decoded. */
+const pngPixels = (bytes: Buffer) =>
+  bytes.length > 24 && signatures[0]!.matches(bytes) ? bytes.readUInt32BE(16) * bytes.readUInt32BE(20) : 0;
+
+/**
+ * Decodes a picture and writes it anew as PNG, smaller where it is very large: what is
+ * kept are its pixels and nothing else of the file.
+ * @throws Problem when it is no picture of a kind that is taken
+ */
+export async function rewriteImage(path: string, out: string): Promise<{ width: number; height: number }> {
+  const bytes = await readFile(path);
+  const unreadable = () =>
+    new Problem(
+      'bad-image',
+      'The file is no PNG, JPEG, WebP or GIF that can be read. Save it as PNG, and try again.',
+    );
+  if (!signatures.some(({ matches }) => matches(bytes))) throw unreadable();
+  if (pngPixels(bytes) > mostPixels)
+    throw new Problem('too-large', 'The picture has more than 100 million pixels.');
+  const image = await loadImage(bytes).catch(() => {
+    throw unreadable();
+  });
+  const scale = Math.min(1, longestSide / Math.max(image.width, image.height));
+  const [width, height] = [image.width, image.height].map((side) =>
+    Math.max(1, Math.round(side * scale)),
+  ) as [number, number];
+  const canvas = createCanvas(width, height);
+  canvas.getContext('2d').drawImage(image, 0, 0, width, height);
+  await writeFile(`${out}.part`, await canvas.encode('png'));
+  await rename(`${out}.part`, out);
+  return { width, height };
+}
