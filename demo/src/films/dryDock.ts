@@ -63,11 +63,11 @@ export function dryDockFilm(film: Film): Film {
   film.layers = [
     figure(
       film,
-      ['letter-bars', 'Letters, bars'],
+      ['letter-needles', 'Letters, needles'],
       'all',
       title,
-      'bars',
-      { order: 'mirrored', form: 'square', reach: 84, rest: 2, width: 0.5 },
+      'needles',
+      { order: 'mirrored', reach: 58, rest: 0, thickness: 4, density: 4, least: 0.03 },
       { ...bandColors('#d8432b', '#e9a23c'), by: 'level' },
     ),
     figure(
@@ -76,7 +76,7 @@ export function dryDockFilm(film: Film): Film {
       'all',
       title,
       'line',
-      { order: 'mirrored', side: 'inward', reach: 12, rest: 0, thickness: 5 },
+      { order: 'mirrored', side: 'inward', reach: 7, rest: 0, thickness: 5 },
       ink,
     ),
     figure(film, ['left', 'Left wheel'], 'left', left, 'bars', stroke, ink),

@@ -1,5 +1,6 @@
 import type { Operation } from '../picture/displayList';
-import { outlines, parsePathData } from '../path/svgData';
+import { parsePathData } from '../path/svgData';
+import { outlines } from '../path/svgOutlines';
 import type { Field } from '../property/field';
 import { sizeFields } from './dots';
 import { figureKind } from './kind';

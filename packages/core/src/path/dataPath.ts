@@ -2,7 +2,8 @@ import type { ChoiceField, NumberField, TextField } from '../property/field';
 import { joinParts, type Path } from './path';
 import { joinPieces, type Piece } from './pieces';
 import { centerFields, turned, turnField } from './shape';
-import { outlines, parsePathData, type Outline, type PathCommand } from './svgData';
+import { parsePathData, type PathCommand } from './svgData';
+import { outlines, type Outline } from './svgOutlines';
 
 /** A path given as SVG path data, with where it stands. */
 export interface DataPath {

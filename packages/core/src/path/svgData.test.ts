@@ -1,7 +1,8 @@
 import svgpath from 'svgpath';
 import { describe, expect, it } from 'vitest';
 import { joinPieces } from './pieces';
-import { outlines, parsePathData, PathDataError } from './svgData';
+import { parsePathData, PathDataError } from './svgData';
+import { outlines } from './svgOutlines';
 
 /** Points of the first subpath at shares of its length. */
 function pointsOf(data: string, shares: number[]): [number, number][] {

@@ -27,5 +27,8 @@ export const missingLetters = (font: Font, text: string): string[] => [
  */
 export function textToData(font: Font, text: string, spacing: number): string {
   const path = font.getPath(text, 0, 0, size, { kerning: true, letterSpacing: spacing / size });
-  return path.toPathData(1);
+  // Optimised, it would leave out what closes its lines.
+  // The package's types are of an older version.
+  const { toPathData } = path as unknown as { toPathData(options: object): string };
+  return toPathData.call(path, { decimalPlaces: 1, optimize: false, flipY: false });
 }
