@@ -3,6 +3,7 @@ import { partsOf, type Path } from './path';
 /** How far a Bezier may be off the path in its middle, in picture units, and how often a part is halved at most. */
 const tolerance = 0.01;
 const mostHalvings = 10;
+const firstParts = 7;
 const short = (value: number) => String(Math.round(value * 1000) / 1000);
 
 /**
@@ -59,10 +60,14 @@ function lineToData(path: Path): string {
     const [a, b] = [at(from, from + 2 * inset), at(to, to - 2 * inset)];
     if (isStraight(path, from, to)) data += `L${short(b.x)} ${short(b.y)}`;
     else {
-      // Halved once to begin with: the middle of an S lies on the path whatever its halves do.
-      const middle = at((from + to) / 2, (from + to) / 2);
-      curve(from, a, (from + to) / 2, middle, 1);
-      curve((from + to) / 2, middle, to, b, 1);
+      // In several parts to begin with: the middle of an S lies on the path whatever its halves do.
+      let start = a;
+      for (let i = 0; i < firstParts; i++) {
+        const [s, e] = [0, 1].map((k) => from + ((to - from) * (i + k)) / firstParts) as [number, number];
+        const end = i === firstParts - 1 ? b : at(e, e);
+        curve(s, start, e, end, 1);
+        start = end;
+      }
     }
   }
   return data + (closed ? 'Z' : '');
