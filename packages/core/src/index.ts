@@ -42,6 +42,7 @@ export * from './hearing/tableHearing';
 export * from './hearing/trimBands';
 export * from './hearing/waveListener';
 export * from './loudness/loudness';
+export * from './path/along';
 export * from './path/bounds';
 export * from './path/circle';
 export * from './path/drawn';

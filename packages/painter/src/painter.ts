@@ -54,6 +54,11 @@ export class Painter {
     this.paintAll(context, picture.operations, [scale, 0, 0, scale, x, y]);
   }
 
+  /** For when the film's pictures have changed. */
+  forgetBackdrop(): void {
+    this.backdrop = undefined;
+  }
+
   private paintAll(context: PaintContext, operations: readonly Operation[], matrix: Matrix): void {
     for (const operation of operations) {
       if (operation.op === 'group') this.paintGroup(context, operation, matrix);

@@ -36,11 +36,21 @@ export type PathSettings = { [Kind in PathKind]: PathOf<Kind> }[PathKind];
 
 /** Paths made so far. Settings are never changed in place, and the path is asked for on every frame. */
 const made = new WeakMap<PathSettings, Path>();
+/** The same by what the settings say: settings that come from another thread are new objects each time. */
+const madeOf = new Map<string, Path>();
+const mostMade = 200;
 
 /** The path that the settings describe. */
 export function buildPath(settings: PathSettings): Path {
-  let path = made.get(settings);
-  if (!path) made.set(settings, (path = pathKinds[settings.kind].build(settings as never)));
+  const known = made.get(settings);
+  if (known) return known;
+  const key = JSON.stringify(settings);
+  let path = madeOf.get(key);
+  if (!path) {
+    if (madeOf.size >= mostMade) madeOf.clear();
+    madeOf.set(key, (path = pathKinds[settings.kind].build(settings as never)));
+  }
+  made.set(settings, path);
   return path;
 }
 

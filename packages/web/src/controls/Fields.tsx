@@ -4,6 +4,7 @@ import {
   type ColorField,
   type Field,
   type FieldGroup,
+  type ShownField,
   type SwitchField,
   type TextField,
 } from '@cyclogram/core';
@@ -11,7 +12,10 @@ import { Check, ChevronDown } from 'lucide-react';
 import { Popover, Select, Switch } from 'radix-ui';
 import { useId, type ReactNode } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { FontInput } from './FontInput';
 import { NumberInput } from './NumberInput';
+import { PictureInput } from './PictureInput';
+import { Swatches } from './Swatches';
 
 type Values = Readonly<Record<string, unknown>>;
 
@@ -28,26 +32,37 @@ export function Fields({ groups, values, defaults, onChange }: FieldsProps) {
   return shownFields(groups, values).map(({ heading, fields }) => (
     <section key={heading} className="mt-3">
       <h4 className="mb-0.5 border-b border-rule text-xs text-dim">{heading}</h4>
-      {fields.map((field) => (
-        <OneField
-          key={field.key}
-          field={field}
-          value={values[field.key]}
-          resetTo={defaults[field.key]}
-          onChange={(value) => onChange(field.key, value)}
-        />
-      ))}
+      <FieldRows fields={fields} values={values} defaults={defaults} onChange={onChange} />
     </section>
   ));
 }
 
-interface ControlProps<F extends Field, V> {
+interface FieldRowsProps extends Omit<FieldsProps, 'groups'> {
+  fields: readonly Field[];
+}
+
+/** The same without headings. */
+export function FieldRows({ fields, values, defaults, onChange }: FieldRowsProps) {
+  return shownFields([{ heading: '', fields }], values).flatMap(({ fields: shown }) =>
+    shown.map((field) => (
+      <OneField
+        key={field.key}
+        field={field}
+        value={values[field.key]}
+        resetTo={defaults[field.key]}
+        onChange={(value) => onChange(field.key, value)}
+      />
+    )),
+  );
+}
+
+interface ControlProps<F extends ShownField, V> {
   field: F;
   value: V;
   onChange: (value: V) => void;
 }
 
-interface OneFieldProps extends ControlProps<Field, unknown> {
+interface OneFieldProps extends ControlProps<ShownField, unknown> {
   /** What a reset of a number brings back. */
   resetTo: unknown;
 }
@@ -66,18 +81,22 @@ function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
       return <SwitchInput field={field} value={value as boolean} onChange={onChange} />;
     case 'text':
       return <TextInput field={field} value={value as string} onChange={onChange} />;
+    case 'font':
+      return <FontInput field={field} value={value as string} onChange={onChange} />;
+    case 'picture':
+      return <PictureInput field={field} value={value as string} onChange={onChange} />;
   }
 }
 
 interface FieldRowProps {
   /** Id of the control, for its label. */
   id: string;
-  field: Field;
+  field: ShownField;
   children: ReactNode;
 }
 
 /** The name of a property with its control beside it. */
-function FieldRow({ id, field, children }: FieldRowProps) {
+export function FieldRow({ id, field, children }: FieldRowProps) {
   return (
     <div className="flex h-7 items-center gap-2" title={field.help}>
       <label htmlFor={id} className="grow truncate text-dim">
@@ -134,6 +153,7 @@ export function ChoiceInput({ field, value, onChange, placeholder }: ChoiceInput
   );
 }
 
+/** A colour with its picker, and the film's own colours to choose from. */
 export function ColorInput({ field, value, onChange }: ControlProps<ColorField, string>) {
   const id = useId();
   return (
@@ -149,6 +169,7 @@ export function ColorInput({ field, value, onChange }: ControlProps<ColorField, 
         <Popover.Portal>
           <Popover.Content side="left" sideOffset={12} className="z-50 border border-edge bg-raised p-3">
             <HexColorPicker color={value} onChange={onChange} />
+            <Swatches onChange={onChange} />
             <HexColorInput
               aria-label={`${field.label}, as hex`}
               color={value}
@@ -183,6 +204,19 @@ export function SwitchInput({ field, value, onChange }: ControlProps<SwitchField
 
 function TextInput({ field, value, onChange }: ControlProps<TextField, string>) {
   const id = useId();
+  if (field.line) {
+    return (
+      <FieldRow id={id} field={field}>
+        <input
+          id={id}
+          value={value}
+          maxLength={field.maxLength}
+          onChange={({ target }) => onChange(target.value)}
+          className="h-6 w-40 border-b border-rule bg-transparent hover:border-edge"
+        />
+      </FieldRow>
+    );
+  }
   return (
     <div className="py-1" title={field.help}>
       <label htmlFor={id} className="text-dim">

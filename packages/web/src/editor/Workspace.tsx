@@ -102,5 +102,7 @@ function useShortcuts() {
   useHotkeys('shift+left', () => stage.seek(stage.time() - 5), everywhere);
   useHotkeys('shift+right', () => stage.seek(stage.time() + 5), everywhere);
   useHotkeys('home', () => stage.seek(0), everywhere);
-  useHotkeys('escape', () => stage.setLoop(undefined), everywhere);
+  const tool = useEditor((state) => state.tool);
+  const setTool = useEditor((state) => state.setTool);
+  useHotkeys('escape', () => (tool === 'select' ? stage.setLoop(undefined) : setTool('select')), everywhere);
 }

@@ -1,4 +1,4 @@
-import type { Ear, Film, Follower, Layer, Track } from '@cyclogram/core';
+import type { Ear, Film, FilmPath, Follower, Layer, Track } from '@cyclogram/core';
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { makeChange, redoChange, undoChange, type Change, type History } from './history';
@@ -11,20 +11,28 @@ export type SaveState =
   | { kind: 'failed'; text: string }
   | { kind: 'stale'; text: string };
 
+/** What a press on the Screen does: pick and move, draw with the pen, draw by hand. */
+export type Tool = 'select' | 'pen' | 'freehand';
+
 /** Everything about the film that is open: the document, its history, and what is selected. */
 export interface EditorState extends History {
   id: string;
   /** Revision on the server that this film is based on. */
   revision: number;
   saving: SaveState;
-  selectedLayer: string | undefined;
+  /** Ids of the selected layers; the last one is open. */
+  selected: readonly string[];
+  /** What a press on the Screen does. */
+  tool: Tool;
   openEar: string | undefined;
   openFollower: string | undefined;
   /** Changes the film; `key` joins quick changes of one thing into one undo step. */
   change(label: string, edit: (film: Film) => void, key?: string): void;
   undo(): void;
   redo(): void;
-  selectLayer(id: string | undefined): void;
+  selectLayer(id: string | undefined, how?: 'only' | 'also'): void;
+  selectLayers(ids: readonly string[]): void;
+  setTool(tool: Tool): void;
   openEarCard(id: string | undefined): void;
   openFollowerCard(id: string | undefined): void;
   setSaving(saving: SaveState, revision?: number): void;
@@ -63,14 +71,23 @@ export function createEditorStore({
       future,
       saving: { kind: 'saved', at: updatedAt },
       // A film with one layer opens it; with several, the list comes first.
-      selectedLayer: onlyOne(document.layers),
-      openEar: onlyOne(document.ears),
+      selected: onlyOne(document.layers),
+      tool: 'select',
+      openEar: onlyOne(document.ears)[0],
       openFollower: undefined,
       change: (label, edit, key = '') =>
         setHistory((history) => makeChange(history, label, key, Date.now(), edit)),
       undo: () => setHistory(undoChange),
       redo: () => setHistory(redoChange),
-      selectLayer: (selectedLayer) => set({ selectedLayer }),
+      selectLayer: (id, how = 'only') =>
+        set(({ selected }) => {
+          if (id === undefined) return { selected: [], tool: 'select' };
+          if (how === 'only') return { selected: [id], tool: 'select' };
+          const others = selected.filter((other) => other !== id);
+          return { selected: others.length < selected.length ? others : [...others, id] };
+        }),
+      selectLayers: (selected) => set({ selected }),
+      setTool: (tool) => set({ tool }),
       openEarCard: (openEar) => set({ openEar }),
       openFollowerCard: (openFollower) => set({ openFollower }),
       setSaving: (saving, nextRevision) =>
@@ -79,7 +96,15 @@ export function createEditorStore({
   });
 }
 
-const onlyOne = (items: readonly { id: string }[]) => (items.length === 1 ? items[0]!.id : undefined);
+const onlyOne = (items: readonly { id: string }[]) => (items.length === 1 ? [items[0]!.id] : []);
+
+/** The layer that is open: the last of the selected ones that still exists. */
+export const openLayerId = ({ film, selected }: EditorState): string | undefined =>
+  [...selected].reverse().find((id) => film.layers.some((layer) => layer.id === id));
+
+/** The open layer. */
+export const useOpenLayer = (): Layer | undefined =>
+  useEditor((state) => state.film.layers.find(({ id }) => id === openLayerId(state)));
 
 export const EditorContext = createContext<EditorStore | null>(null);
 
@@ -91,6 +116,8 @@ export function useEditor<T>(select: (state: EditorState) => T): T {
 /** The layer with this id, for use inside a change. */
 export const findLayer = (film: Film, id: string): Layer | undefined =>
   film.layers.find((layer) => layer.id === id);
+export const findPath = (film: Film, id: string): FilmPath | undefined =>
+  film.paths.find((path) => path.id === id);
 export const findTrack = (film: Film, id: string): Track | undefined =>
   film.tracks.find((track) => track.id === id);
 export const findFollower = (film: Film, id: string): Follower | undefined =>

@@ -5,11 +5,13 @@ import {
   heardTracks,
   pcmSampleRate,
   placeTrack,
+  wavedEars,
   type Film,
   type Track,
 } from '@cyclogram/core';
 import { createStore, type StoreApi } from 'zustand';
 import type { Asset } from '../api/assets';
+import { imageAddress } from '../api/images';
 import { clockTime, Player, type ClockState } from '../sound/player';
 import type {
   EarReport,
@@ -20,6 +22,8 @@ import type {
   PaintStats,
   QuestionName,
   Questions,
+  RequestName,
+  Requests,
   ToHearing,
   ToPainting,
   TrackSource,
@@ -76,7 +80,11 @@ export class Stage {
     type: 'module',
   });
   private readonly player: Player;
-  private readonly saves = new Map<number, (blob: Blob) => void>();
+  private readonly requests = new Map<
+    number,
+    { resolve: (answer: never) => void; reject: (error: Error) => void }
+  >();
+  private addresses = '';
   private readonly questions = new Map<
     number,
     { resolve: (answer: never) => void; reject: (error: Error) => void }
@@ -121,7 +129,6 @@ export class Stage {
     return () => this.listeners.delete(listener);
   }
 
-  /** The canvas to paint on, once. */
   /** The canvas to paint on; none while no Screen is shown. */
   setCanvas(canvas: OffscreenCanvas | undefined): void {
     this.tellPainting({ say: 'canvas', canvas }, canvas ? [canvas] : []);
@@ -140,8 +147,9 @@ export class Stage {
     this.state.setState({ trackSeconds: this.secondsOf({ ...film, length: null }, assets) });
     const length = Math.round(this.filmSeconds * pcmSampleRate);
     this.tellPainting({ say: 'film', film });
+    this.tellImages(film);
     const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(heardTracks(film, ear)) }));
-    this.tellHearing({ say: 'film', ears, followers: film.followers, length });
+    this.tellHearing({ say: 'film', ears, followers: film.followers, waved: wavedEars(film), length });
     this.updateTracks();
   }
 
@@ -240,11 +248,30 @@ export class Stage {
   savePicture(): Promise<Blob> {
     const { film } = this;
     if (!film) return Promise.reject(new Error('there is no film'));
-    const id = this.saves.size + Date.now();
-    return new Promise((resolve) => {
-      this.saves.set(id, resolve);
-      this.tellPainting({ say: 'save', id, time: this.time(), width: film.width, height: film.height });
+    return this.request('save', { time: this.time(), width: film.width, height: film.height });
+  }
+
+  /** Asks the painting worker for something. @throws Error saying why there is no answer */
+  request<Name extends RequestName>(
+    what: Name,
+    given: Requests[Name]['given'],
+  ): Promise<Requests[Name]['answer']> {
+    const id = ++this.lastQuestion;
+    return new Promise((resolve, reject) => {
+      this.requests.set(id, { resolve, reject });
+      this.tellPainting({ say: 'request', id, what, given });
     });
+  }
+
+  /** Tells the painting worker where the film's pictures are, when that has changed. */
+  private tellImages(film: Film): void {
+    const addresses = Object.fromEntries(
+      film.pictures.flatMap(({ id, source }) => (source.asset ? [[id, imageAddress(source.asset)]] : [])),
+    );
+    const key = JSON.stringify(addresses);
+    if (key === this.addresses) return;
+    this.addresses = key;
+    this.tellPainting({ say: 'images', addresses });
   }
 
   close(): void {
@@ -316,8 +343,10 @@ export class Stage {
       for (const listener of this.listeners) listener();
     } else if (message.say === 'stats') this.state.setState({ stats: message.stats });
     else {
-      this.saves.get(message.id)?.(message.blob);
-      this.saves.delete(message.id);
+      const waiting = this.requests.get(message.id);
+      this.requests.delete(message.id);
+      if (message.say === 'answer') waiting?.resolve(message.answer as never);
+      else waiting?.reject(new Error(message.text));
     }
   }
 }

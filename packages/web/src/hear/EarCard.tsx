@@ -39,7 +39,7 @@ export function EarCard({ earId }: { earId: string }) {
   const ear = useEditor(({ film }) => film.ears.find(({ id }) => id === earId))!;
   const usedBy = useEditor(
     ({ film }) =>
-      film.layers.filter((layer) => layer.ear === earId).length +
+      film.layers.filter((layer) => layer.kind === 'figure' && layer.ear === earId).length +
       film.followers.filter((follower) => follower.ear === earId).length,
   );
   const change = useEditor((state) => state.change);

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
-import { PathHandles } from './PathHandles';
+import { ScreenOverlay } from './ScreenOverlay';
 import { Transport } from './Transport';
 import { useElementSize } from './useElementSize';
 
@@ -34,9 +34,10 @@ export function Screen() {
           style={{ width: shown.width, height: shown.height }}
         >
           <Picture />
-          <PathHandles scale={scale} />
+          <ScreenOverlay scale={scale} />
         </div>
         <PreviewNote />
+        <ToolNote />
       </div>
       <Transport />
     </section>
@@ -57,6 +58,25 @@ function Picture() {
     return () => stage.setCanvas(undefined);
   }, [stage]);
   return <div ref={holder} className="size-full" />;
+}
+
+const toolWords = {
+  pen: 'Press for a corner, drag for a curve. Press the first point to close, Enter to end.',
+  freehand: 'Hold and draw a line. End where it began to close it. Escape to stop.',
+};
+
+/** Says how to draw, while a drawing tool is chosen. */
+function ToolNote() {
+  const tool = useEditor((state) => state.tool);
+  if (tool === 'select') return null;
+  return (
+    <p
+      role="status"
+      className="absolute top-2 left-1/2 -translate-x-1/2 border border-edge bg-panel px-3 py-1 text-glass"
+    >
+      {toolWords[tool]}
+    </p>
+  );
 }
 
 /** Says at which resolution the preview is painted while it is lower than the Screen's. */

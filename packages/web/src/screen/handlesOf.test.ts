@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { handlesOf } from './handlesOf';
 
 const kinds = Object.keys(pathKinds) as PathKind[];
-const standard = (kind: PathKind): PathSettings => pathKinds[kind].defaults(1920, 1080);
+const standard = (kind: PathKind): PathSettings => {
+  const path = pathKinds[kind].defaults(1920, 1080);
+  // Outlines that are made elsewhere: of a square.
+  return path.kind === 'text' || path.kind === 'picture' ? { ...path, data: 'M0 0H500V500H0Z' } : path;
+};
 
 describe.each(kinds)('handles of a path of kind %s', (kind) => {
   const path = standard(kind);
@@ -15,7 +19,8 @@ describe.each(kinds)('handles of a path of kind %s', (kind) => {
       // Handles that only slide along a direction keep to it.
       const slides = !handle.moves && (handle.x === moved.x || handle.y === moved.y);
       if (!slides) expect(Math.hypot(moved.x - handle.x, moved.y - handle.y)).toBeGreaterThan(10);
-      expect(Object.values(change).every(Number.isInteger)).toBe(true);
+      const numbers = Object.entries(change).filter(([key]) => key !== 'scale' && key !== 'points');
+      expect(numbers.every(([, value]) => Number.isInteger(value))).toBe(true);
     }
   });
 

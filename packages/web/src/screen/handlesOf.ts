@@ -1,4 +1,4 @@
-import type { PathSettings } from '@cyclogram/core';
+import { buildPath, pathBounds, transformShape, type PathSettings } from '@cyclogram/core';
 
 /** Something of a path that can be dragged on the Screen, in picture units. */
 export interface PathHandle {
@@ -7,8 +7,10 @@ export interface PathHandle {
   y: number;
   /** Whether it moves the whole path. */
   moves: boolean;
+  /** Whether it turns the path. */
+  turns?: boolean;
   /** What changes when it is dragged to a place. */
-  drag(x: number, y: number): Record<string, number>;
+  drag(x: number, y: number): Record<string, unknown>;
 }
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
@@ -26,7 +28,7 @@ function distanceHandle(
   { centerX, centerY }: Centred,
   distance: number,
   angle: number,
-  change: (distance: number) => Record<string, number>,
+  change: (distance: number) => Record<string, unknown>,
 ): PathHandle {
   return {
     label,
@@ -56,8 +58,57 @@ const radiusHandle = (path: Centred & { radius: number }, degrees: number): Path
   };
 };
 
-/** What of a path can be dragged: its centre or ends, and what makes its size. */
+/** What of a path can be dragged: its centre or ends, what makes its size, and what turns it. */
 export function handlesOf(path: PathSettings): PathHandle[] {
+  return [...ownHandles(path), ...turnHandle(path)];
+}
+
+/** Picture units from the edge of a path to the handle that turns it. */
+const turnDistance = 60;
+
+/** Turns a path around the middle of its box; a circle is turned by where it starts. */
+function turnHandle(path: PathSettings): PathHandle[] {
+  if (path.kind === 'circle' || path.kind === 'arc' || path.kind === 'line') return [];
+  const box = pathBounds(buildPath({ ...path, offset: 0, from: 0, to: 1 }));
+  if (!Number.isFinite(box[0])) return [];
+  const centred = 'centerX' in path;
+  const [x, y] = centred ? [path.centerX, path.centerY] : [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
+  const turn = 'turn' in path ? path.turn : 0;
+  const distance = Math.hypot(box[2] - box[0], box[3] - box[1]) / 2 + turnDistance;
+  const at = (degrees: number) => radians(degrees + 90);
+  return [
+    {
+      ...{ label: 'Turn the path', moves: false, turns: true },
+      x: x + distance * Math.cos(at(turn)),
+      y: y + distance * Math.sin(at(turn)),
+      drag(toX, toY) {
+        const degrees = whole((Math.atan2(toY - y, toX - x) * 180) / Math.PI - 90);
+        if ('turn' in path) return { turn: (degrees + 720) % 360 };
+        const { points } = transformShape(path, { pivotX: x, pivotY: y, turn: degrees });
+        return { points };
+      },
+    },
+  ];
+}
+
+/** Scales a path around its middle, from a corner of its box. */
+function scaleHandle(path: Extract<PathSettings, { scale: number }>): PathHandle[] {
+  const box = pathBounds(buildPath({ ...path, offset: 0, from: 0, to: 1 }));
+  const [x, y] = [box[2] - path.centerX, box[3] - path.centerY];
+  const distance = Math.hypot(x, y);
+  if (!Number.isFinite(distance) || distance < 1) return [];
+  return [
+    {
+      ...{ label: sizeLabel, x: box[2], y: box[3], moves: false },
+      drag(toX, toY) {
+        const factor = Math.hypot(toX - path.centerX, toY - path.centerY) / distance;
+        return { scale: Math.min(Math.max(Number((path.scale * factor).toPrecision(4)), 0.001), 1000) };
+      },
+    },
+  ];
+}
+
+function ownHandles(path: PathSettings): PathHandle[] {
   switch (path.kind) {
     case 'circle':
     case 'arc':
@@ -88,7 +139,21 @@ export function handlesOf(path: PathSettings): PathHandle[] {
         distanceHandle('Width', path, path.width / 2, radians(path.turn), (half) => ({ width: 2 * half })),
       ];
     case 'svg':
-      return [centreHandle(path)];
+    case 'text':
+    case 'picture':
+      return [centreHandle(path), ...scaleHandle(path)];
+    case 'drawn': {
+      const box = pathBounds(buildPath({ ...path, offset: 0, from: 0, to: 1 }));
+      const [x, y] = [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2].map(whole) as [number, number];
+      const move: PathHandle = {
+        ...{ label: 'Move the path', x, y, moves: true },
+        drag: (toX, toY) => {
+          const [moveX, moveY] = [whole(toX) - x, whole(toY) - y];
+          return { points: transformShape(path, { pivotX: 0, pivotY: 0, moveX, moveY }).points };
+        },
+      };
+      return path.points.length > 0 ? [move] : [];
+    }
     case 'line': {
       const { x1, y1, x2, y2 } = path;
       const [middleX, middleY] = [(x1 + x2) / 2, (y1 + y2) / 2];

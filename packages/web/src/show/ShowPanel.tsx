@@ -1,4 +1,4 @@
-import { defaultEar, defaultFilm, defaultLayer, mostSeconds } from '@cyclogram/core';
+import { defaultFilm, mostSeconds } from '@cyclogram/core';
 import {
   closestCenter,
   DndContext,
@@ -9,63 +9,52 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
+import { useMemo, useRef, useState } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { Fields } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
-import { freeId, useEditor } from '../editor/editorStore';
+import { useEditor } from '../editor/editorStore';
 import { useStageState } from '../editor/stageContext';
+import { Gallery } from './Gallery';
 import { LayerRow } from './LayerRow';
+import { layerTree, moveLayer } from './layerTree';
+import { useLayerKeys } from './useLayerKeys';
 
-/** The picture side: layers front to back, the selected one open, and the background behind them. */
+/** The picture side: layers front to back, the open one with its card, and the background behind them. */
 export function ShowPanel() {
   const layers = useEditor((state) => state.film.layers);
   const change = useEditor((state) => state.change);
-  const select = useEditor((state) => state.selectLayer);
+  const [adding, setAdding] = useState(false);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const front = [...layers].reverse();
-  const ids = front.map(({ id }) => id);
-  const add = () => {
-    const id = freeId('layer', layers);
-    change('add layer', (film) => {
-      if (film.ears.length === 0) film.ears.push(defaultEar('ear-1'));
-      film.layers.push(defaultLayer(id, film.ears[0]!.id, film.width, film.height));
-    });
-    select(id);
-  };
+  const rows = useMemo(() => layerTree({ layers }), [layers]);
+  const panel = useRef<HTMLElement>(null);
+  useLayerKeys(panel);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    const order = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))).reverse();
-    change(
-      'reorder layers',
-      (film) => void film.layers.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)),
-    );
+    change('reorder layers', (film) => moveLayer(film, String(active.id), String(over.id)));
   };
   return (
-    <section aria-label="Show" className="h-full overflow-x-hidden overflow-y-auto bg-panel pb-6">
-      <header className="flex h-9 items-center justify-between border-b border-rule pr-1.5 pl-3">
+    <section
+      ref={panel}
+      aria-label="Show"
+      className="h-full overflow-x-hidden overflow-y-auto bg-panel pb-6 [scrollbar-gutter:stable]"
+    >
+      <header className="sticky top-0 z-10 flex h-9 items-center justify-between border-b border-rule bg-panel pr-1.5 pl-3">
         <h3 className="font-semibold text-glass">Layers</h3>
-        <IconButton label="Add a ring of bars" onClick={add}>
+        <IconButton label="Add a figure" onClick={() => setAdding(true)}>
           <Plus size={15} />
         </IconButton>
       </header>
       {layers.length === 0 && (
         <div className="px-3 py-3 text-dim">
-          <p className="mb-2">
-            Nothing is drawn yet. A ring of bars follows the spectrum of an ear; its path and marks can be
-            changed.
-          </p>
-          <Button onClick={add}>
-            <Plus size={14} /> Add a ring of bars
+          <p className="mb-2">Nothing is drawn yet. A figure follows the spectrum of an ear along a path.</p>
+          <Button onClick={() => setAdding(true)}>
+            <Plus size={14} /> Add a figure
           </Button>
         </div>
       )}
@@ -75,15 +64,16 @@ export function ShowPanel() {
         modifiers={[restrictToVerticalAxis]}
         onDragEnd={onDragEnd}
       >
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <SortableContext items={rows.map(({ layer }) => layer.id)} strategy={verticalListSortingStrategy}>
           <ul>
-            {front.map((layer) => (
-              <LayerRow key={layer.id} layer={layer} />
+            {rows.map(({ layer, depth }) => (
+              <LayerRow key={layer.id} layer={layer} depth={depth} />
             ))}
           </ul>
         </SortableContext>
       </DndContext>
       <PictureCard />
+      <Gallery open={adding} onOpenChange={setAdding} />
     </section>
   );
 }
@@ -97,6 +87,7 @@ const pictureFields = [
 const colorFields = [
   { kind: 'color', key: 'color', label: 'Middle' },
   { kind: 'color', key: 'edgeColor', label: 'Corners' },
+  { kind: 'picture', key: 'picture', label: 'Picture', help: 'Covers the whole background.' },
 ] as const;
 
 const standard = defaultFilm('');
@@ -145,12 +136,15 @@ function PictureCard() {
           { heading: 'Size', fields: pictureFields },
           { heading: 'Background', fields: colorFields },
         ]}
-        values={{ ...film, ...film.background }}
+        values={{ ...film, ...film.background, picture: film.background.picture ?? '' }}
         defaults={{ ...standard, ...standard.background }}
         onChange={(key, value) =>
           change(
             key,
-            (draft) => Object.assign(key in draft.background ? draft.background : draft, { [key]: value }),
+            (draft) =>
+              Object.assign(key in draft.background ? draft.background : draft, {
+                [key]: value === '' ? null : value,
+              }),
             `picture ${key}`,
           )
         }

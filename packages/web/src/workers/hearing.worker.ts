@@ -1,4 +1,11 @@
-import { EarHearing, FollowerHearing, SpectrogramListener, type Ear, type Follower } from '@cyclogram/core';
+import {
+  EarHearing,
+  FollowerHearing,
+  SpectrogramListener,
+  WaveListener,
+  type Ear,
+  type Follower,
+} from '@cyclogram/core';
 import { answerQuestion } from './answers';
 import { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
@@ -28,7 +35,7 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
       painter = data.painter;
       break;
     case 'film':
-      setFilm(data.ears, data.followers, data.length);
+      setFilm(data.ears, data.followers, data.waved, data.length);
       break;
     case 'now':
       queue.now = data.time;
@@ -60,7 +67,7 @@ function followerKey(follower: Follower, { ear, tracks }: EarSource): string {
   return JSON.stringify([kind, range, window, ear.channel, ear.part, tracks, length]);
 }
 
-function setFilm(ears: EarSource[], followers: Follower[], samples: number): void {
+function setFilm(ears: EarSource[], followers: Follower[], waved: string[], samples: number): void {
   sources = ears;
   followersNow = followers;
   length = samples;
@@ -69,6 +76,7 @@ function setFilm(ears: EarSource[], followers: Follower[], samples: number): voi
   queue.keepOnly([
     ...ears.map(({ ear }) => `ear ${ear.id}`),
     ...heard.map(({ id }) => `follower ${id}`),
+    ...waved.map((id) => `wave ${id}`),
     'spectrogram',
   ]);
   if (length === 0) return;
@@ -77,6 +85,7 @@ function setFilm(ears: EarSource[], followers: Follower[], samples: number): voi
     const source = ears.find(({ ear }) => ear.id === follower.ear);
     if (source) listenWithFollower(follower, source);
   }
+  for (const source of ears) if (waved.includes(source.ear.id)) listenToWave(source);
   watchSpectrogram();
 }
 
@@ -124,6 +133,21 @@ function sendFollower(id: string, hearing: FollowerHearing): void {
   const message: TableMessage = { what: 'follower', id, table };
   painter?.postMessage(message, [table.values.buffer]);
   say({ say: 'follower', followerId: id, report: reportFollower(hearing) });
+}
+
+/** The waveform that an ear's figures show. */
+function listenToWave(source: EarSource): void {
+  const { id, name, channel, part } = source.ear;
+  queue.put(`wave ${id}`, JSON.stringify([channel, part, source.tracks, length]), '', {
+    create: () => {
+      const listener = new WaveListener(channel, length);
+      return new Listening(listener, sounds.reader(source), () => {
+        const message: TableMessage = { what: 'wave', id, wave: listener.toWave() };
+        painter?.postMessage(message, [message.wave.samples.buffer]);
+      });
+    },
+    failed: (error) => say({ say: 'failed', text: `The ear "${name}" cannot hear: ${error.message}.` }),
+  });
 }
 
 /** The Tape shows what the watched ear listens to: its tracks, channel and part, whatever its bands are. */

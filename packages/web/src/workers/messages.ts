@@ -9,6 +9,7 @@ import type {
   Placement,
   Smoothing,
   SongFit,
+  Wave,
 } from '@cyclogram/core';
 import type { ClockState } from '../sound/player';
 
@@ -56,7 +57,8 @@ export type QuestionName = keyof Questions;
 
 export type ToHearing =
   | { say: 'connect'; painter: MessagePort }
-  | { say: 'film'; ears: EarSource[]; followers: Follower[]; length: number }
+  /** `waved` are the ids of the ears whose waveform a figure shows. */
+  | { say: 'film'; ears: EarSource[]; followers: Follower[]; waved: string[]; length: number }
   | { say: 'now'; time: number }
   | { say: 'watch'; earId: string | undefined }
   | { say: 'ask'; id: number; what: QuestionName; given: unknown };
@@ -120,7 +122,9 @@ export type FromHearing =
 
 /** From the hearing worker to the painting worker. */
 export type TableMessage =
-  { what: 'ear'; id: string; table: LevelTable } | { what: 'follower'; id: string; table: FollowerTable };
+  | { what: 'ear'; id: string; table: LevelTable }
+  | { what: 'follower'; id: string; table: FollowerTable }
+  | { what: 'wave'; id: string; wave: Wave };
 
 export type ToPainting =
   | { say: 'connect'; hearing: MessagePort }
@@ -128,7 +132,28 @@ export type ToPainting =
   | { say: 'film'; film: Film }
   | { say: 'size'; width: number; height: number }
   | { say: 'clock'; clock: ClockState }
-  | { say: 'save'; id: number; time: number; width: number; height: number };
+  /** Addresses of the film's pictures, by their ids. */
+  | { say: 'images'; addresses: Record<string, string> }
+  | { say: 'request'; id: number; what: RequestName; given: unknown };
+
+/** What the painting worker is asked for, and its answers. */
+export interface Requests {
+  /** A film's picture as PNG. */
+  save: { given: { time: number; width: number; height: number }; answer: Blob };
+  /** A film's picture, at a moment or where one of its ears is loud. */
+  paint: {
+    given: { film: Film; time: number | { loudOf: string }; width: number; height: number };
+    answer: ImageBitmap;
+  };
+  /** The frontmost of some layers that is drawn at a place of the picture. */
+  pick: {
+    given: { time: number; x: number; y: number; slack: number; layers: string[] };
+    answer: string | null;
+  };
+  /** The box around everything that a layer draws in the song: left, top, right, bottom; null when nothing. */
+  extent: { given: { layer: string }; answer: [number, number, number, number] | null };
+}
+export type RequestName = keyof Requests;
 
 export interface PaintStats {
   /** Pixels of the preview as it is painted. */
@@ -153,4 +178,5 @@ export interface LiveLevels {
 export type FromPainting =
   | { say: 'levels'; live: LiveLevels }
   | { say: 'stats'; stats: PaintStats }
-  | { say: 'saved'; id: number; blob: Blob };
+  | { say: 'answer'; id: number; answer: unknown }
+  | { say: 'noAnswer'; id: number; text: string };

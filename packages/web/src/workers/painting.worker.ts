@@ -1,8 +1,9 @@
 import { emptyTables, pictureAt, TableHearing, type Film } from '@cyclogram/core';
-import { Painter, type PaintContext, type Surface } from '@cyclogram/painter';
+import { Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
+import { answerRequest } from './requests';
 import type { FromPainting, LiveLevels, TableMessage, ToPainting } from './messages';
 
 /** Paints the preview: on every frame of the screen while playing, else when something has changed. */
@@ -19,6 +20,8 @@ const createSurface = (width: number, height: number): Surface => {
 };
 
 const painter = new Painter(createSurface);
+/** Pictures that have been read, by address. */
+const known = new Map<string, PaintImage>();
 const tables = emptyTables();
 let hearing = new TableHearing(tables);
 const resolution = new Resolution();
@@ -37,7 +40,8 @@ self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
     case 'connect':
       data.hearing.onmessage = ({ data: message }: MessageEvent<TableMessage>) => {
         if (message.what === 'ear') tables.ears.set(message.id, message.table);
-        else tables.followers.set(message.id, message.table);
+        else if (message.what === 'follower') tables.followers.set(message.id, message.table);
+        else tables.waves.set(message.id, message.wave);
         schedule();
       };
       return;
@@ -56,8 +60,15 @@ self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
       if (data.clock.playing !== clock.playing) resolution.restart();
       clock = data.clock;
       break;
-    case 'save':
-      void save(data.id, data.time, data.width, data.height);
+    case 'images':
+      void loadImages(data.addresses);
+      return;
+    case 'request':
+      if (!film) return;
+      answerRequest(data.what, data.given, { film, tables, images: painter.images, createSurface }).then(
+        ({ answer, transfer }) => self.postMessage({ say: 'answer', id: data.id, answer }, { transfer }),
+        (error: Error) => say({ say: 'noAnswer', id: data.id, text: error.message }),
+      );
       return;
   }
   schedule();
@@ -125,11 +136,20 @@ function reportStats(width: number, height: number, paintMs: number): void {
   }
 }
 
-/** The picture at a moment, in any size, as PNG. */
-async function save(id: number, time: number, width: number, height: number): Promise<void> {
-  if (!film) return;
-  const target = new OffscreenCanvas(width, height);
-  const targetContext = target.getContext('2d', { willReadFrequently: true }) as unknown as PaintContext;
-  new Painter(createSurface).paint(targetContext, pictureAt(film, hearing, time), width, height);
-  say({ say: 'saved', id, blob: await target.convertToBlob({ type: 'image/png' }) });
+/** Reads the film's pictures; those that are known already are kept. */
+async function loadImages(addresses: Record<string, string>): Promise<void> {
+  const loaded = new Map<string, PaintImage>();
+  for (const [id, address] of Object.entries(addresses)) {
+    let image = known.get(address);
+    if (!image) {
+      const response = await fetch(address).catch(() => undefined);
+      if (!response?.ok) continue;
+      const bitmap = await createImageBitmap(await response.blob());
+      known.set(address, (image = { image: bitmap, width: bitmap.width, height: bitmap.height }));
+    }
+    loaded.set(id, image);
+  }
+  painter.images = loaded;
+  painter.forgetBackdrop();
+  schedule();
 }

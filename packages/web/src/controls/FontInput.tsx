@@ -1,0 +1,52 @@
+import type { FontField } from '@cyclogram/core';
+import { useRef } from 'react';
+import { toast } from 'sonner';
+import { addTypeface, useTypefaces } from '../typefaces/typefaces';
+import { ChoiceInput } from './Fields';
+
+const ownFile = 'file';
+
+interface FontInputProps {
+  field: FontField;
+  value: string;
+  onChange: (value: string) => void;
+}
+
+/** A choice of typefaces: those that ship with the application, and those added as files. */
+export function FontInput({ field, value, onChange }: FontInputProps) {
+  const names = useTypefaces();
+  const file = useRef<HTMLInputElement>(null);
+  const choices = [
+    ...names.map((name) => ({ value: name, label: name })),
+    ...(value && !names.includes(value) ? [{ value, label: `${value} (not here)` }] : []),
+    { value: ownFile, label: 'Add a font file…' },
+  ];
+  const add = async (chosen: File) => {
+    try {
+      onChange(await addTypeface(chosen));
+    } catch (error) {
+      toast.error(`${chosen.name} is not used: ${(error as Error).message}. Choose a TTF, OTF or WOFF file.`);
+    }
+  };
+  return (
+    <>
+      <ChoiceInput
+        field={{ ...field, kind: 'choice', choices }}
+        value={value}
+        placeholder="Choose"
+        onChange={(chosen) => (chosen === ownFile ? file.current!.click() : onChange(chosen))}
+      />
+      <input
+        ref={file}
+        type="file"
+        hidden
+        aria-label="Font file"
+        accept=".ttf,.otf,.woff"
+        onChange={({ target }) => {
+          if (target.files?.[0]) void add(target.files[0]);
+          target.value = '';
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,95 @@
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useScreen } from './screenContext';
+import { snapAngle, snapToLines, type SnapLine } from './snapping';
+import type { PathHandle } from './handlesOf';
+
+/** CSS pixels within which a place snaps. */
+const snapWithin = 7;
+
+interface DragHandleProps {
+  handle: PathHandle;
+  /** Called with what the handle says of the new place. */
+  onDrag: (change: Record<string, unknown>, handle: PathHandle) => void;
+  /** The place that angles snap around, in the handle's own units. */
+  pivot?: { x: number; y: number };
+  colour?: string;
+}
+
+/** A handle on the Screen: dragged, or moved with the arrow keys. Moving snaps; Alt lets it go anywhere. */
+export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHandleProps) {
+  const { toCss, fromPointer, snapLines, setGuides, scale } = useScreen();
+  const grip = useRef<{ dx: number; dy: number }>(undefined);
+  const onDown = (event: PointerEvent<SVGElement>) => {
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const [x, y] = fromPointer(event);
+    grip.current = { dx: handle.x - x, dy: handle.y - y };
+  };
+  const onMove = (event: PointerEvent) => {
+    if (!grip.current) return;
+    const [px, py] = fromPointer(event);
+    let [x, y] = [px + grip.current.dx, py + grip.current.dy];
+    let guides: SnapLine[] = [];
+    if (handle.moves && !event.altKey) {
+      ({ x, y, lines: guides } = snapToLines(x, y, snapLines, snapWithin / scale));
+    } else if (handle.turns && pivot && event.shiftKey) ({ x, y } = snapAngle(pivot.x, pivot.y, x, y));
+    setGuides(guides);
+    onDrag(handle.drag(x, y), handle);
+  };
+  const onUp = () => {
+    grip.current = undefined;
+    setGuides([]);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = event.shiftKey ? 100 : event.altKey ? 1 : 10;
+    const moves: Record<string, [number, number]> = {
+      ArrowLeft: [-step, 0],
+      ArrowRight: [step, 0],
+      ArrowUp: [0, -step],
+      ArrowDown: [0, step],
+    };
+    const move = moves[event.key];
+    if (!move) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onDrag(handle.drag(handle.x + move[0], handle.y + move[1]), handle);
+  };
+  const [x, y] = toCss(handle.x, handle.y);
+  return (
+    <g
+      className={`pointer-events-auto touch-none ${handle.moves ? 'cursor-move' : handle.turns ? 'cursor-grab' : 'cursor-nwse-resize'}`}
+      tabIndex={0}
+      role="button"
+      aria-label={handle.label}
+      onKeyDown={onKeyDown}
+      onPointerDown={onDown}
+      onPointerMove={onMove}
+      onPointerUp={onUp}
+      onPointerCancel={onUp}
+    >
+      <title>{handle.label}</title>
+      <circle cx={x} cy={y} r={13} fill="transparent" />
+      {handle.moves ? (
+        <>
+          <path
+            d={`M${x - 8} ${y}h16M${x} ${y - 8}v16`}
+            stroke="#12100e"
+            strokeWidth={4}
+            strokeOpacity={0.6}
+          />
+          <path d={`M${x - 8} ${y}h16M${x} ${y - 8}v16`} stroke={colour} strokeWidth={2} />
+        </>
+      ) : handle.turns ? (
+        <path
+          d={`M${x + 6} ${y}a6 6 0 1 1 -3 -5.2l3 -1.8m-3 1.8l-3.4 -1.6`}
+          fill="#12100e"
+          fillOpacity={0.6}
+          stroke={colour}
+          strokeWidth={2}
+        />
+      ) : (
+        <circle cx={x} cy={y} r={5.5} fill="#12100e" stroke={colour} strokeWidth={2} />
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,182 @@
+import { cornerPoint, type DrawnPoint } from '@cyclogram/core';
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { useScreen } from './screenContext';
+import { snapAngle, snapToLines } from './snapping';
+
+interface PenToolProps {
+  /** Called with the curve as it grows; `done` when it is finished. */
+  onDraw: (points: DrawnPoint[], closed: boolean) => void;
+  onDone: () => void;
+}
+
+/** CSS pixels within which a press closes the curve, or snaps. */
+const near = 9;
+
+/**
+ * The pen: a press sets a corner, a drag a smooth point with its handles, a press on the
+ * first point closes the curve. Backspace takes the last point back, Enter or Escape ends.
+ */
+export function PenTool({ onDraw, onDone }: PenToolProps) {
+  const { fromPointer, toCss, scale, snapLines, setGuides } = useScreen();
+  const [points, setPoints] = useState<DrawnPoint[]>([]);
+  const [hover, setHover] = useState<[number, number]>();
+  const dragging = useRef(false);
+  const put = (next: DrawnPoint[], closed = false) => {
+    setPoints(next);
+    if (next.length > 1) onDraw(next, closed);
+  };
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (event.key === 'Enter' || event.key === 'Escape') onDone();
+      else if (event.key === 'Backspace') put(points.slice(0, -1));
+      else return;
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    window.addEventListener('keydown', onKeyDown, true);
+    return () => window.removeEventListener('keydown', onKeyDown, true);
+  });
+  const placeOf = (event: PointerEvent): [number, number] => {
+    const [x, y] = fromPointer(event);
+    const last = points.at(-1);
+    if (event.shiftKey && last) {
+      const snapped = snapAngle(last.x, last.y, x, y);
+      return [snapped.x, snapped.y];
+    }
+    if (event.altKey) return [x, y];
+    const snapped = snapToLines(x, y, snapLines, near / scale);
+    setGuides(snapped.lines);
+    return [snapped.x, snapped.y];
+  };
+  const onDown = (event: PointerEvent<SVGElement>) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const [first] = points;
+    const [x, y] = fromPointer(event);
+    if (first && points.length > 1 && Math.hypot(x - first.x, y - first.y) < near / scale) {
+      put(points, true);
+      onDone();
+      return;
+    }
+    event.currentTarget.setPointerCapture(event.pointerId);
+    dragging.current = true;
+    put([...points, cornerPoint(...placeOf(event))]);
+  };
+  const onMove = (event: PointerEvent) => {
+    const place = placeOf(event);
+    setHover(place);
+    const last = points.at(-1);
+    if (!dragging.current || !last) return;
+    const [outX, outY] = [place[0] - last.x, place[1] - last.y];
+    if (Math.hypot(outX, outY) * scale < 4) return;
+    put([...points.slice(0, -1), { ...last, outX, outY, inX: -outX, inY: -outY, smooth: true }]);
+  };
+  const onUp = () => {
+    dragging.current = false;
+    setGuides([]);
+  };
+  const last = points.at(-1);
+  const line = last && hover && !dragging.current ? [toCss(last.x, last.y), toCss(...hover)] : undefined;
+  return (
+    <>
+      <rect
+        width="100%"
+        height="100%"
+        fill="transparent"
+        className="pointer-events-auto cursor-crosshair touch-none"
+        role="application"
+        aria-label="Draw with the pen: press for a corner, drag for a curve, Enter to end"
+        onPointerDown={onDown}
+        onPointerMove={onMove}
+        onPointerUp={onUp}
+        onPointerCancel={onUp}
+        onPointerLeave={() => setHover(undefined)}
+      />
+      {line && (
+        <path
+          d={`M${line[0]!.join(' ')}L${line[1]!.join(' ')}`}
+          stroke="#86cdb4"
+          strokeDasharray="2 4"
+          className="pointer-events-none"
+        />
+      )}
+      {points.map((point, i) => {
+        const [x, y] = toCss(point.x, point.y);
+        return (
+          <rect
+            key={i}
+            x={x - 4}
+            y={y - 4}
+            width={8}
+            height={8}
+            fill={i === 0 && points.length > 1 ? '#86cdb4' : '#12100e'}
+            stroke="#86cdb4"
+            strokeWidth={2}
+            className="pointer-events-none"
+          />
+        );
+      })}
+    </>
+  );
+}
+
+interface FreehandToolProps {
+  /** Called with the places of the pointer when it is lifted. */
+  onDraw: (trace: [number, number][], closed: boolean) => void;
+}
+
+/** CSS pixels between the end and the start of a line within which it is closed. */
+const closeWithin = 18;
+
+/** Drawing by hand: what is drawn becomes a curve when the pointer is lifted. */
+export function FreehandTool({ onDraw }: FreehandToolProps) {
+  const { fromPointer, toCss, scale } = useScreen();
+  const [trace, setTrace] = useState<[number, number][]>([]);
+  const drawing = useRef(false);
+  const onDown = (event: PointerEvent<SVGElement>) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drawing.current = true;
+    setTrace([fromPointer(event)]);
+  };
+  const onMove = (event: PointerEvent) => {
+    if (drawing.current) setTrace((places) => [...places, fromPointer(event)]);
+  };
+  const onUp = () => {
+    if (!drawing.current) return;
+    drawing.current = false;
+    const [first, last] = [trace[0], trace.at(-1)];
+    if (first && last && trace.length > 3) {
+      const closed =
+        trace.length > 12 && Math.hypot(last[0] - first[0], last[1] - first[1]) < closeWithin / scale;
+      onDraw(trace, closed);
+    }
+    setTrace([]);
+  };
+  return (
+    <>
+      <rect
+        width="100%"
+        height="100%"
+        fill="transparent"
+        className="pointer-events-auto cursor-crosshair touch-none"
+        role="application"
+        aria-label="Draw by hand: hold and draw a line"
+        onPointerDown={onDown}
+        onPointerMove={onMove}
+        onPointerUp={onUp}
+        onPointerCancel={onUp}
+      />
+      {trace.length > 1 && (
+        <path
+          d={`M${trace.map((place) => toCss(...place).join(' ')).join('L')}`}
+          fill="none"
+          stroke="#86cdb4"
+          strokeWidth={2}
+          className="pointer-events-none"
+        />
+      )}
+    </>
+  );
+}

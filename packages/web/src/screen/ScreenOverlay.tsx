@@ -1,0 +1,299 @@
+import {
+  alongStandard,
+  buildPath,
+  flattenParts,
+  pathBounds,
+  type DrawnPoint,
+  type Falloff,
+  type FigureLayer,
+  type Film,
+  type FilmPath,
+  type GroupLayer,
+  type Layer,
+  type TiedLayer,
+} from '@cyclogram/core';
+import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { findLayer, findPath, useEditor, useOpenLayer } from '../editor/editorStore';
+import { useStage } from '../editor/stageContext';
+import { DragHandle } from './DragHandle';
+import { simplifyTrace } from './drawnChanges';
+import { DrawnHandles } from './DrawnHandles';
+import { falloffHandles, falloffOutlines } from './falloffHandles';
+import { handlesOf } from './handlesOf';
+import { applyMatrix, invertMatrix, matrixAround } from './matrices';
+import { FreehandTool, PenTool } from './PenTool';
+import { placeHandles } from './placeHandles';
+import { ScreenContext, useScreen, type ScreenSpace } from './screenContext';
+import { pictureLines, type SnapLine } from './snapping';
+
+interface ScreenOverlayProps {
+  /** CSS pixels per picture unit. */
+  scale: number;
+}
+
+/** Picture units around a press within which a layer counts as met, at the Screen's size. */
+const pickSlack = 4;
+const glass = '#86cdb4';
+
+/** What lies over the picture: the open layer's path and handles, the drawing tools, and picking by a press. */
+export function ScreenOverlay({ scale }: ScreenOverlayProps) {
+  const film = useEditor((state) => state.film);
+  const tool = useEditor((state) => state.tool);
+  const select = useEditor((state) => state.selectLayer);
+  const layer = useOpenLayer();
+  const stage = useStage();
+  const svg = useRef<SVGSVGElement>(null);
+  const [guides, setGuides] = useState<readonly SnapLine[]>([]);
+  const snapLines = useMemo(() => linesOf(film, layer), [film, layer]);
+  const space = useMemo((): ScreenSpace => {
+    const matrix = layer ? matrixAround(film, layer) : ([1, 0, 0, 1, 0, 0] as const);
+    const inverse = invertMatrix(matrix);
+    return {
+      scale: scale * Math.hypot(matrix[0], matrix[1]),
+      toCss(x, y) {
+        const [px, py] = applyMatrix(matrix, x, y);
+        return [px * scale, py * scale];
+      },
+      fromPointer({ clientX, clientY }) {
+        const box = svg.current!.getBoundingClientRect();
+        return applyMatrix(inverse, (clientX - box.left) / scale, (clientY - box.top) / scale);
+      },
+      snapLines,
+      setGuides,
+    };
+  }, [film, layer, scale, snapLines]);
+  if (scale <= 0) return null;
+  const pick = (event: PointerEvent<SVGSVGElement>) => {
+    if (event.button !== 0 || tool !== 'select') return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const [x, y] = [(event.clientX - box.left) / scale, (event.clientY - box.top) / scale];
+    const several = event.shiftKey || event.ctrlKey || event.metaKey;
+    const layers = film.layers
+      .filter(canBePicked)
+      .reverse()
+      .map(({ id }) => id);
+    void stage
+      .request('pick', { time: stage.time(), x, y, slack: pickSlack / scale, layers })
+      .then((id) => select(id ?? undefined, several && id ? 'also' : 'only'))
+      .catch(() => {});
+  };
+  return (
+    <ScreenContext value={space}>
+      <svg
+        ref={svg}
+        className="absolute inset-0 size-full touch-none overflow-visible"
+        aria-label={layer ? `Path of ${layer.name}` : 'Press on the picture to pick a layer'}
+        onPointerDown={pick}
+      >
+        {layer && layer.visible && !layer.locked && <LayerHandles layer={layer} film={film} />}
+        {guides.map(({ axis, at }, i) => {
+          const place = at * scale;
+          const line =
+            axis === 'x' ? `M${place} 0V${film.height * scale}` : `M0 ${place}H${film.width * scale}`;
+          return <path key={i} d={line} stroke="#f1ece2" strokeWidth={1} className="pointer-events-none" />;
+        })}
+      </svg>
+    </ScreenContext>
+  );
+}
+
+const canBePicked = (layer: Layer) => layer.visible && !layer.locked && layer.kind !== 'group';
+
+/** Lines to snap to: those of the picture, and the middles of other paths. */
+function linesOf(film: Film, layer: Layer | undefined): SnapLine[] {
+  const own = layer?.kind === 'figure' ? layer.path : undefined;
+  const middles = film.paths
+    .filter(({ id }) => id !== own)
+    .flatMap(({ shape }): SnapLine[] => {
+      const box = pathBounds(buildPath(shape));
+      return [
+        { axis: 'x', at: (box[0] + box[2]) / 2 },
+        { axis: 'y', at: (box[1] + box[3]) / 2 },
+      ];
+    });
+  return [...pictureLines(film.width, film.height), ...middles];
+}
+
+function LayerHandles({ layer, film }: { layer: Layer; film: Film }) {
+  if (layer.kind === 'figure') {
+    const path = findPath(film, layer.path);
+    return path ? <FigureHandles layer={layer} path={path} /> : null;
+  }
+  const clip = layer.kind === 'group' && layer.clip !== null ? findPath(film, layer.clip) : undefined;
+  return (
+    <>
+      {clip && <Outline path={clip} />}
+      <PlaceHandles layer={layer} film={film} />
+    </>
+  );
+}
+
+function FigureHandles({ layer, path }: { layer: FigureLayer; path: FilmPath }) {
+  const change = useEditor((state) => state.change);
+  const tool = useEditor((state) => state.tool);
+  const setTool = useEditor((state) => state.setTool);
+  const { shape } = path;
+  const draw = (points: DrawnPoint[], closed: boolean, key: string) =>
+    change(
+      'draw',
+      (film) => {
+        const kept = { ...alongStandard, offset: shape.offset, join: shape.join, reverse: shape.reverse };
+        findPath(film, path.id)!.shape = { kind: 'drawn', points, closed, ...kept };
+      },
+      key,
+    );
+  if (tool === 'pen') {
+    return (
+      <>
+        {shape.kind === 'drawn' && <Outline path={path} />}
+        <PenTool
+          onDraw={(points, closed) => draw(points, closed, `pen ${path.id}`)}
+          onDone={() => setTool('select')}
+        />
+      </>
+    );
+  }
+  if (tool === 'freehand') {
+    return (
+      <FreehandTool
+        onDraw={(trace, closed) => {
+          draw(simplifyTrace(trace, handTolerance, closed), closed, '');
+          setTool('select');
+        }}
+      />
+    );
+  }
+  const set = (label: string, part: Record<string, unknown>) =>
+    change('path', (film) => Object.assign(findPath(film, path.id)!.shape, part), `${path.id} ${label}`);
+  const centre = handlesOf(shape).find(({ moves }) => moves);
+  return (
+    <>
+      <Outline path={path} />
+      {shape.kind === 'drawn' && (
+        <DrawnHandles
+          path={shape}
+          onChange={(label, points, key) =>
+            change(
+              label,
+              (film) => Object.assign(findPath(film, path.id)!.shape, { points }),
+              key && `${path.id} ${key}`,
+            )
+          }
+        />
+      )}
+      {layer.falloffs.map((falloff, i) => (
+        <FalloffShape key={i} layer={layer} falloff={falloff} index={i} />
+      ))}
+      {handlesOf(shape).map((handle) => (
+        <DragHandle
+          key={handle.label}
+          handle={handle}
+          {...(centre ? { pivot: centre } : {})}
+          onDrag={(part) => set(handle.label, part)}
+        />
+      ))}
+    </>
+  );
+}
+
+/** How far a line drawn by hand may be off, in picture units. */
+const handTolerance = 4;
+
+/** The path as it is used, dashed. */
+function Outline({ path }: { path: FilmPath }) {
+  const { toCss } = useScreen();
+  const space = useMemo(() => outlineData(path.shape, toCss), [path.shape, toCss]);
+  return (
+    <g className="pointer-events-none">
+      <path d={space} fill="none" stroke="#12100e" strokeOpacity={0.5} strokeWidth={3} />
+      <path d={space} fill="none" stroke={glass} strokeWidth={1} strokeDasharray="4 4" />
+    </g>
+  );
+}
+
+/** How far a shown outline may be off, in picture units. */
+const shownTolerance = 0.6;
+
+/** The lines of a path as SVG path data in CSS pixels. */
+function outlineData(shape: FilmPath['shape'], toCss: ScreenSpace['toCss']): string {
+  return flattenParts(buildPath(shape), shownTolerance)
+    .map(({ points, closed }) => {
+      const places = points.map(({ x, y }) =>
+        toCss(x, y)
+          .map((value) => value.toFixed(1))
+          .join(' '),
+      );
+      return `M${places.join('L')}${closed ? 'Z' : ''}`;
+    })
+    .join('');
+}
+
+interface FalloffShapeProps {
+  layer: FigureLayer;
+  falloff: Falloff;
+  index: number;
+}
+
+/** A region, with its handles. */
+function FalloffShape({ layer, falloff, index }: FalloffShapeProps) {
+  const change = useEditor((state) => state.change);
+  const { toCss } = useScreen();
+  // Outlines are in units of the layer; the group's matrix of the Screen is read off three places.
+  const [e, f] = toCss(0, 0);
+  const [[a, b], [c, d]] = [toCss(1, 0), toCss(0, 1)];
+  const transform = `matrix(${a - e} ${b - f} ${c - e} ${d - f} ${e} ${f})`;
+  return (
+    <>
+      <g transform={transform} className="pointer-events-none">
+        {falloffOutlines(falloff).map((data, i) => (
+          <path
+            key={i}
+            d={data}
+            fill="none"
+            stroke="#d8c9a8"
+            strokeWidth={1}
+            strokeDasharray={i === 0 ? undefined : '3 5'}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </g>
+      {falloffHandles(falloff, index).map((handle) => (
+        <DragHandle
+          key={handle.label}
+          handle={handle}
+          colour="#d8c9a8"
+          pivot={{ x: falloff.centerX, y: falloff.centerY }}
+          onDrag={(part) =>
+            change(
+              'falloff',
+              (film) => {
+                const target = findLayer(film, layer.id);
+                if (target?.kind === 'figure') Object.assign(target.falloffs[index]!, part);
+              },
+              `${layer.id} falloff ${index} ${handle.label}`,
+            )
+          }
+        />
+      ))}
+    </>
+  );
+}
+
+function PlaceHandles({ layer, film }: { layer: GroupLayer | TiedLayer; film: Film }) {
+  const change = useEditor((state) => state.change);
+  const handles = placeHandles(layer, film);
+  return handles.map((handle) => (
+    <DragHandle
+      key={handle.label}
+      handle={handle}
+      pivot={handles[0]!}
+      onDrag={(part) =>
+        change(
+          'place',
+          (draft) => Object.assign(findLayer(draft, layer.id)!, part),
+          `${layer.id} ${handle.label}`,
+        )
+      }
+    />
+  ));
+}

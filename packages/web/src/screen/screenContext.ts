@@ -1,0 +1,20 @@
+import { createContext, useContext } from 'react';
+import type { SnapLine } from './snapping';
+
+/** How places of the layer that is edited and places on the Screen belong together. */
+export interface ScreenSpace {
+  /** CSS pixels per unit of the layer. */
+  scale: number;
+  /** A place of the layer, through its groups, in CSS pixels of the picture. */
+  toCss(x: number, y: number): [number, number];
+  /** Where a pointer is, in units of the layer. */
+  fromPointer(event: { clientX: number; clientY: number }): [number, number];
+  /** Lines that moving snaps to. */
+  snapLines: readonly SnapLine[];
+  /** Shows the lines that are snapped to now. */
+  setGuides(lines: readonly SnapLine[]): void;
+}
+
+export const ScreenContext = createContext<ScreenSpace | null>(null);
+
+export const useScreen = (): ScreenSpace => useContext(ScreenContext)!;

@@ -1,0 +1,62 @@
+import { falloffFields, falloffStandard, type FigureLayer } from '@cyclogram/core';
+import { Plus, Trash2 } from 'lucide-react';
+import { Button, IconButton } from '../controls/Button';
+import { FieldRows } from '../controls/Fields';
+import { useEditor } from '../editor/editorStore';
+import type { LayerEdits } from './useLayerEdits';
+
+const fields = falloffFields.flatMap((group) => group.fields);
+
+/** Regions in which a figure reacts; they can be moved on the Screen, too. */
+export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: LayerEdits }) {
+  const width = useEditor((state) => state.film.width);
+  const height = useEditor((state) => state.film.height);
+  const standard = falloffStandard(width, height);
+  const { falloffs } = layer;
+  return (
+    <>
+      {falloffs.length === 0 && (
+        <p className="py-1 text-xs text-dim">
+          The figure reacts everywhere. A region lets only a part of it react.
+        </p>
+      )}
+      {falloffs.map((falloff, i) => (
+        <div key={i} className="mb-2 border-l border-rule pl-2">
+          <div className="flex h-7 items-center justify-between text-xs text-dim">
+            Region {i + 1}
+            <IconButton
+              label={`Remove region ${i + 1}`}
+              className="size-6"
+              onClick={() =>
+                edits.eachFigure('remove falloff', '', (target) => void target.falloffs.splice(i, 1))
+              }
+            >
+              <Trash2 size={12} />
+            </IconButton>
+          </div>
+          <FieldRows
+            // The first has none to go together with.
+            fields={i === 0 ? fields.filter(({ key }) => key !== 'combine') : fields}
+            values={{ ...falloff }}
+            defaults={{ ...standard }}
+            onChange={(key, value) =>
+              edits.eachFigure('falloff', `falloff ${i} ${key}`, (target) => {
+                const own = target.falloffs[i];
+                if (own) Object.assign(own, { [key]: value });
+              })
+            }
+          />
+        </div>
+      ))}
+      <Button
+        className="mt-1"
+        disabled={falloffs.length >= 8}
+        onClick={() =>
+          edits.eachFigure('add falloff', '', (target) => void target.falloffs.push({ ...standard }))
+        }
+      >
+        <Plus size={13} /> Add a region
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,87 @@
+import type { Film } from '@cyclogram/core';
+import { useEffect, useMemo, useRef } from 'react';
+import { Dialog } from '../controls/Dialog';
+import { useEditor } from '../editor/editorStore';
+import { useStage, useStageState } from '../editor/stageContext';
+import { offers, type Offer } from './gallery';
+import { addFigure } from './layerChanges';
+
+const size = { width: 192, height: 108 };
+/** Milliseconds between two pictures of a thumbnail while the song plays. */
+const interval = 160;
+
+interface GalleryProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}
+
+/** Figures to add, each as it looks with this song, moving while it plays. */
+export function Gallery({ open, onOpenChange }: GalleryProps) {
+  const change = useEditor((state) => state.change);
+  const selectLayers = useEditor((state) => state.selectLayers);
+  const add = ({ make }: Offer) => {
+    let id = '';
+    change('add layer', (film) => {
+      const { part, shape } = make(film.width, film.height);
+      id = addFigure(film, part, shape);
+    });
+    selectLayers([id]);
+    onOpenChange(false);
+  };
+  return (
+    <Dialog
+      wide
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Add a figure"
+      description="Each is shown with this song, fed by the film’s first ear. Everything about it can be changed."
+    >
+      <ul className="grid grid-cols-4 gap-3">
+        {offers.map((offer) => (
+          <li key={offer.name}>
+            <button
+              type="button"
+              title={offer.about}
+              onClick={() => add(offer)}
+              className="w-full border border-rule text-left hover:border-glass"
+            >
+              <OfferThumbnail offer={offer} />
+              <span className="block truncate px-2 py-1">{offer.name}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
+  );
+}
+
+function OfferThumbnail({ offer }: { offer: Offer }) {
+  const stage = useStage();
+  const playing = useStageState((state) => state.playing);
+  const film = useEditor((state) => state.film);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const alone = useMemo((): Film => {
+    const only: Film = { ...film, layers: [], paths: [], ears: [...film.ears] };
+    const { part, shape } = offer.make(film.width, film.height);
+    addFigure(only, part, shape);
+    return only;
+  }, [film, offer]);
+  useEffect(() => {
+    let stale = false;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const paint = async () => {
+      const time = playing ? stage.time() : { loudOf: alone.ears[0]!.id };
+      const picture = await stage.request('paint', { film: alone, time, ...size });
+      if (stale) return picture.close();
+      canvas.current?.getContext('2d')?.drawImage(picture, 0, 0);
+      picture.close();
+      if (playing) timer = setTimeout(() => void paint().catch(() => {}), interval);
+    };
+    void paint().catch(() => {});
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+  }, [stage, alone, playing]);
+  return <canvas ref={canvas} {...size} className="block w-full" aria-hidden />;
+}

@@ -1,0 +1,55 @@
+import type { FigureLayer } from '@cyclogram/core';
+import { Ellipsis } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { toast } from 'sonner';
+import { useEditor } from '../editor/editorStore';
+import { copyPart, keepCopied, keptCopied, partNames, pastePart, type Part } from './layerClipboard';
+import type { LayerEdits } from './useLayerEdits';
+
+export const menuItem =
+  'flex h-7 cursor-default items-center gap-2 px-2.5 outline-none data-disabled:opacity-40 data-highlighted:bg-rule';
+
+/** Copies one group of a figure's properties, and puts it on others, here or in another film. */
+export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Part; edits: LayerEdits }) {
+  const film = useEditor((state) => state.film);
+  const name = partNames[part];
+  const paste = () => {
+    const copied = keptCopied();
+    if (copied?.cyclogram !== 'part' || copied.part !== part) return;
+    try {
+      edits.eachFigure(`paste ${name.toLowerCase()}`, '', (target, draft) =>
+        pastePart(draft, target, copied),
+      );
+    } catch (error) {
+      toast.error(`It could not be pasted: ${(error as Error).message}`);
+    }
+  };
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label={`${name}: copy or paste`}
+        className="grid size-6 place-items-center rounded-sm hover:bg-raised"
+      >
+        <Ellipsis size={13} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className="z-50 border border-edge bg-raised py-1">
+          <DropdownMenu.Item className={menuItem} onSelect={() => keepCopied(copyPart(film, layer, part))}>
+            Copy {name.toLowerCase()}
+          </DropdownMenu.Item>
+          <PasteItem part={part} onSelect={paste} />
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+function PasteItem({ part, onSelect }: { part: Part; onSelect: () => void }) {
+  const copied = keptCopied();
+  const fits = copied?.cyclogram === 'part' && copied.part === part;
+  return (
+    <DropdownMenu.Item className={menuItem} disabled={!fits} onSelect={onSelect}>
+      Paste {partNames[part].toLowerCase()}
+    </DropdownMenu.Item>
+  );
+}

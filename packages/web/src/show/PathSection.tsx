@@ -1,0 +1,282 @@
+import {
+  buildPath,
+  parsePathData,
+  pathAs,
+  pathBounds,
+  pathKinds,
+  pathToSvg,
+  readSvg,
+  transformShape,
+  type FigureLayer,
+  type Film,
+  type FilmPath,
+  type PathKind,
+  type PathSettings,
+} from '@cyclogram/core';
+import {
+  AlignCenter,
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  FileDown,
+  FileUp,
+  Maximize,
+  Pen,
+  Pencil,
+  Split,
+} from 'lucide-react';
+import { useMemo, useRef } from 'react';
+import { toast } from 'sonner';
+import { IconButton } from '../controls/Button';
+import { ChoiceInput, FieldRows } from '../controls/Fields';
+import { saveFile } from '../controls/saveFile';
+import { findLayer, findPath, useEditor } from '../editor/editorStore';
+import { useStage } from '../editor/stageContext';
+import { useOutline } from './useOutline';
+import { addPath, dropUnusedPaths, usersOf } from './layerChanges';
+import { frameToContent } from './frameToContent';
+import type { LayerEdits } from './useLayerEdits';
+
+const kindField = {
+  kind: 'choice',
+  key: 'pathKind',
+  label: 'Path',
+  help: 'The shape that the marks stand along.',
+  choices: Object.entries(pathKinds).map(([value, { label }]) => ({ value, label })),
+} as const;
+
+const mostSvgBytes = 20 * 1024 * 1024;
+
+interface PathSectionProps {
+  layer: FigureLayer;
+  edits: LayerEdits;
+}
+
+/** Where a figure stands: which path, its shape, and what can be done with it. */
+export function PathSection({ layer, edits }: PathSectionProps) {
+  const film = useEditor((state) => state.film);
+  const path = findPath(film, layer.path);
+  if (!path) return null;
+  return <PathFields layer={layer} edits={edits} film={film} path={path} />;
+}
+
+function PathFields({ layer, edits, film, path }: PathSectionProps & { film: Film; path: FilmPath }) {
+  const change = useEditor((state) => state.change);
+  const { shape } = path;
+  const problem = useOutline(path);
+  const shared = usersOf(film, path.id).length;
+  const setShape = (label: string, next: PathSettings) =>
+    change(label, (draft) => void (findPath(draft, path.id)!.shape = next));
+  return (
+    <>
+      <SharedPath layer={layer} film={film} path={path} shared={shared} edits={edits} />
+      <ChoiceInput
+        field={kindField}
+        value={shape.kind}
+        onChange={(kind) =>
+          setShape('kind of path', pathAs(shape, kind as PathKind, film.width, film.height))
+        }
+      />
+      <FieldRows
+        fields={pathKinds[shape.kind].fields.flatMap(({ fields }) => [...fields])}
+        values={{ ...shape }}
+        defaults={{ ...pathKinds[shape.kind].defaults(film.width, film.height) }}
+        onChange={(key, value) => edits.setPath(key, { [key]: value })}
+      />
+      {shape.kind === 'svg' && <DataProblem data={shape.data} />}
+      {problem && (
+        <p role="alert" className="mt-1 text-alarm">
+          {problem}
+        </p>
+      )}
+      <PathTools layer={layer} film={film} path={path} setShape={setShape} />
+    </>
+  );
+}
+
+const newPath = 'new';
+
+/** Which of the film's paths the figure stands along; several figures may share one. */
+function SharedPath({
+  layer,
+  film,
+  path,
+  shared,
+  edits,
+}: PathSectionProps & { film: Film; path: FilmPath; shared: number }) {
+  const change = useEditor((state) => state.change);
+  const field = {
+    kind: 'choice',
+    key: 'path',
+    label: 'Stands along',
+    help: 'One of the film’s paths. Several figures may share one: editing it moves all.',
+    choices: [
+      ...film.paths.map(({ id, name }) => ({ value: id, label: name || 'Unnamed' })),
+      { value: newPath, label: 'A copy of this one' },
+    ],
+  } as const;
+  const choose = (id: string) => {
+    if (id === newPath) {
+      change('path of its own', (draft) => {
+        const target = findLayer(draft, layer.id);
+        if (target?.kind === 'figure') target.path = addPath(draft, layer.name, { ...path.shape });
+      });
+    } else {
+      edits.eachFigure('choose path', '', (target, draft) => {
+        target.path = id;
+        dropUnusedPaths(draft);
+      });
+    }
+  };
+  return (
+    <>
+      <ChoiceInput field={field} value={path.id} onChange={choose} />
+      {shared > 1 && (
+        <p className="flex items-center justify-between text-xs text-dim">
+          Shared by {shared} layers
+          <button
+            type="button"
+            className="flex items-center gap-1 underline hover:text-paper"
+            onClick={() => choose(newPath)}
+          >
+            <Split size={11} /> Make it its own
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
+
+interface PathToolsProps {
+  layer: FigureLayer;
+  film: Film;
+  path: FilmPath;
+  setShape: (label: string, next: PathSettings) => void;
+}
+
+/** Drawing, aligning, and SVG files. */
+function PathTools({ layer, film, path, setShape }: PathToolsProps) {
+  const stage = useStage();
+  const tool = useEditor((state) => state.tool);
+  const setTool = useEditor((state) => state.setTool);
+  const change = useEditor((state) => state.change);
+  const file = useRef<HTMLInputElement>(null);
+  const { shape } = path;
+  const align = (x: boolean, y: boolean) => {
+    const box = pathBounds(buildPath(shape));
+    const [moveX, moveY] = [film.width / 2 - (box[0] + box[2]) / 2, film.height / 2 - (box[1] + box[3]) / 2];
+    setShape(
+      'align',
+      transformShape(shape, { pivotX: 0, pivotY: 0, moveX: x ? moveX : 0, moveY: y ? moveY : 0 }),
+    );
+  };
+  const exportSvg = () => {
+    const svg = pathToSvg(buildPath(shape), film.width, film.height);
+    saveFile(new Blob([svg], { type: 'image/svg+xml' }), `${path.name || 'path'}.svg`);
+  };
+  const importSvg = async (chosen: File) => {
+    try {
+      if (chosen.size > mostSvgBytes) throw new Error('The file is larger than 20 MB');
+      const { data, shapes, leftOut } = readSvg(await chosen.text());
+      const svg = pathKinds.svg.defaults(film.width, film.height);
+      setShape(
+        'read SVG file',
+        fitted({ ...svg, data, lines: shapes > 1 ? 'all' : 'longest', scale: 1 }, film),
+      );
+      if (leftOut.length > 0) toast.info(`Left out of ${chosen.name}: ${leftOut.join(', ')}.`);
+    } catch (error) {
+      toast.error(`${chosen.name} is not used. ${(error as Error).message}.`);
+    }
+  };
+  const frame = async () => {
+    const box = await stage.request('extent', { layer: layer.id });
+    if (!box) {
+      toast.error('Nothing of this figure is to be seen in the whole song, so there is nothing to frame.');
+      return;
+    }
+    change('frame to content', (draft) => frameToContent(draft, layer.id, box));
+  };
+  return (
+    <div className="mt-1.5 flex flex-wrap items-center gap-0.5">
+      <IconButton
+        label="Draw with the pen on the Screen"
+        keys="P"
+        aria-pressed={tool === 'pen'}
+        className={tool === 'pen' ? 'bg-raised text-glass' : ''}
+        onClick={() => setTool(tool === 'pen' ? 'select' : 'pen')}
+      >
+        <Pen size={14} />
+      </IconButton>
+      <IconButton
+        label="Draw by hand on the Screen"
+        keys="B"
+        aria-pressed={tool === 'freehand'}
+        className={tool === 'freehand' ? 'bg-raised text-glass' : ''}
+        onClick={() => setTool(tool === 'freehand' ? 'select' : 'freehand')}
+      >
+        <Pencil size={14} />
+      </IconButton>
+      <IconButton label="Read an SVG file" onClick={() => file.current!.click()}>
+        <FileUp size={14} />
+      </IconButton>
+      <IconButton label="Save the path as SVG" onClick={exportSvg}>
+        <FileDown size={14} />
+      </IconButton>
+      <span className="mx-0.5 h-4 border-l border-rule" />
+      <IconButton label="To the middle of the picture" onClick={() => align(true, true)}>
+        <AlignCenter size={14} />
+      </IconButton>
+      <IconButton label="To the middle from left to right" onClick={() => align(true, false)}>
+        <AlignCenterVertical size={14} />
+      </IconButton>
+      <IconButton label="To the middle from top to bottom" onClick={() => align(false, true)}>
+        <AlignCenterHorizontal size={14} />
+      </IconButton>
+      <IconButton label="Fit the figure into the picture at its loudest" onClick={() => void frame()}>
+        <Maximize size={14} />
+      </IconButton>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        accept=".svg,image/svg+xml"
+        aria-label="SVG file"
+        onChange={({ target }) => {
+          if (target.files?.[0]) void importSvg(target.files[0]);
+          target.value = '';
+        }}
+      />
+    </div>
+  );
+}
+
+/** A path scaled so that it fills two thirds of the picture, in its middle. */
+function fitted<Shape extends PathSettings & { scale: number }>(
+  shape: Shape,
+  { width, height }: Film,
+): Shape {
+  const box = pathBounds(
+    pathKinds[shape.kind].build({ ...shape, ...{ offset: 0, from: 0, to: 1 } } as never),
+  );
+  const [boxWidth, boxHeight] = [box[2] - box[0], box[3] - box[1]];
+  const scale = Math.min(
+    (0.67 * width) / Math.max(boxWidth, 1e-6),
+    (0.67 * height) / Math.max(boxHeight, 1e-6),
+  );
+  return { ...shape, scale: Math.min(Math.max(scale, 0.001), 1000), centerX: width / 2, centerY: height / 2 };
+}
+
+/** Says where path data stops being path data; the marks stand on one spot meanwhile. */
+function DataProblem({ data }: { data: string }) {
+  const problem = useMemo(() => {
+    try {
+      return parsePathData(data).length > 1 ? undefined : 'There is nothing to stand along in the path data';
+    } catch (error) {
+      return (error as Error).message;
+    }
+  }, [data]);
+  return problem === undefined ? null : (
+    <p role="alert" className="mt-2 text-alarm">
+      {problem[0]!.toUpperCase() + problem.slice(1)}. Paste what stands in the d attribute of an SVG path.
+    </p>
+  );
+}

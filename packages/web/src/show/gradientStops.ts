@@ -1,0 +1,52 @@
+import { gradientRamp, type ColorStop, type Gradient } from '@cyclogram/core';
+
+interface Changed {
+  stops: ColorStop[];
+  /** Where the stop that was changed is now. */
+  index: number;
+}
+
+/** Moves a stop; stops stay in the order of their places. */
+export function moveStop(stops: readonly ColorStop[], index: number, at: number): Changed {
+  const moved = { ...stops[index]!, at: Math.round(Math.min(Math.max(at, 0), 1) * 1000) / 1000 };
+  const others = stops.filter((_, i) => i !== index);
+  const place = others.filter(
+    (other, i) => other.at < moved.at || (other.at === moved.at && i < index),
+  ).length;
+  return { stops: [...others.slice(0, place), moved, ...others.slice(place)], index: place };
+}
+
+/** Removes a stop; the last one stays. */
+export function removeStop(stops: readonly ColorStop[], index: number): Changed {
+  if (stops.length < 2) return { stops: [...stops], index: 0 };
+  return { stops: stops.filter((_, i) => i !== index), index: Math.max(0, index - 1) };
+}
+
+/** Adds a stop with the colour that the gradient has there; without a place in the middle of the widest gap. */
+export function addStop(gradient: Gradient, at?: number): Changed {
+  const { stops } = gradient;
+  const place = at ?? widestGap(stops);
+  const ramp = gradientRamp(gradient, 101);
+  const color = ramp[Math.round(place * 100)]!;
+  const before = stops.filter((stop) => stop.at <= place).length;
+  return {
+    stops: [
+      ...stops.slice(0, before),
+      { at: Math.round(place * 1000) / 1000, color },
+      ...stops.slice(before),
+    ],
+    index: before,
+  };
+}
+
+function widestGap(stops: readonly ColorStop[]): number {
+  const places = [0, ...stops.map(({ at }) => at), 1];
+  let best = { width: 0, middle: 0.5 };
+  places.slice(1).forEach((to, i) => {
+    const width = to - places[i]!;
+    // Beyond the first and the last stop a new one belongs right at the end.
+    const middle = i === 0 ? 0 : i === places.length - 2 ? 1 : places[i]! + width / 2;
+    if (width > best.width + 1e-9) best = { width, middle };
+  });
+  return best.middle;
+}

@@ -1,0 +1,35 @@
+import { useEffect, type RefObject } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useEditor } from '../editor/editorStore';
+import { useLayerActions } from './useLayerActions';
+
+/** Keys for layers: they work wherever the focus is, but for text that is being typed or selected. */
+export function useLayerKeys(panel: RefObject<HTMLElement | null>): void {
+  const actions = useLayerActions();
+  const selected = useEditor((state) => state.selected.length > 0);
+  const setTool = useEditor((state) => state.setTool);
+  const hasText = () => (window.getSelection()?.toString() ?? '') !== '';
+  const options = { preventDefault: true, enabled: selected };
+  useHotkeys('mod+c', () => actions.copy(), {
+    ...options,
+    enabled: () => selected && !hasText(),
+    preventDefault: false,
+  });
+  useHotkeys('mod+v', () => actions.paste(), { preventDefault: false });
+  useHotkeys('mod+d', () => actions.duplicate(), options);
+  useHotkeys('mod+g', () => actions.group(), options);
+  useHotkeys('delete', () => actions.remove(), options);
+  useHotkeys('p', () => setTool('pen'), options);
+  useHotkeys('b', () => setTool('freehand'), options);
+  useEffect(() => {
+    const { current } = panel;
+    const onKeyDown = (event: KeyboardEvent) => {
+      const inText = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (event.key !== 'a' || !(event.ctrlKey || event.metaKey) || inText) return;
+      event.preventDefault();
+      actions.selectAll();
+    };
+    current?.addEventListener('keydown', onKeyDown);
+    return () => current?.removeEventListener('keydown', onKeyDown);
+  });
+}

@@ -1,0 +1,112 @@
+import {
+  boundsOf,
+  emptyBox,
+  layerOperations,
+  pictureAt,
+  TableHearing,
+  type Film,
+  type HearingTables,
+  type LevelTable,
+  type Picture,
+} from '@cyclogram/core';
+import { Painter, type CreateSurface, type PaintContext, type PaintImage } from '@cyclogram/painter';
+import type { RequestName, Requests } from './messages';
+
+/** What requests are answered with. */
+interface Knowledge {
+  film: Film;
+  tables: HearingTables;
+  images: ReadonlyMap<string, PaintImage>;
+  createSurface: CreateSurface;
+}
+
+interface Answer<Name extends RequestName> {
+  answer: Requests[Name]['answer'];
+  transfer: Transferable[];
+}
+
+type Answers = {
+  [Name in RequestName]: (given: Requests[Name]['given'], knowledge: Knowledge) => Promise<Answer<Name>>;
+};
+
+/** A picture painted on a canvas of its own. */
+function paintAlone(picture: Picture, { images, createSurface }: Knowledge, width: number, height: number) {
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  const painter = new Painter(createSurface);
+  painter.images = images;
+  painter.paint(context as unknown as PaintContext, picture, width, height);
+  return { canvas, context };
+}
+
+const answers: Answers = {
+  async save({ time, width, height }, knowledge) {
+    const { film, tables } = knowledge;
+    const picture = pictureAt(film, new TableHearing(tables, film), time);
+    const { canvas } = paintAlone(picture, knowledge, width, height);
+    return { answer: await canvas.convertToBlob({ type: 'image/png' }), transfer: [] };
+  },
+
+  async paint({ film, time, width, height }, knowledge) {
+    const at =
+      typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
+    const picture = pictureAt(film, new TableHearing(knowledge.tables, film), at);
+    const bitmap = paintAlone(picture, knowledge, width, height).canvas.transferToImageBitmap();
+    return { answer: bitmap, transfer: [bitmap] };
+  },
+
+  async pick({ time, x, y, slack, layers }, knowledge) {
+    const { film, tables } = knowledge;
+    const hearing = new TableHearing(tables, film);
+    const size = 5;
+    const scale = size / (2 * slack);
+    // The picture around the place, so small that only it is painted.
+    const matrix = [scale, 0, 0, scale, size / 2 - scale * x, size / 2 - scale * y] as const;
+    for (const id of layers) {
+      const layer = film.layers.find((other) => other.id === id);
+      if (!layer) continue;
+      const operations = layerOperations(film, layer, hearing, time);
+      const around = { op: 'group', opacity: 1, blend: 'normal', operations, matrix } as const;
+      const picture: Picture = { width: size, height: size, operations: [around] };
+      const { context } = paintAlone(picture, knowledge, size, size);
+      const { data } = context.getImageData(0, 0, size, size);
+      if (data.some((value, i) => i % 4 === 3 && value > 20)) return { answer: id, transfer: [] };
+    }
+    return { answer: null, transfer: [] };
+  },
+
+  async extent({ layer: id }, { film, tables }) {
+    const layer = film.layers.find((other) => other.id === id);
+    if (!layer) return { answer: null, transfer: [] };
+    const hearing = new TableHearing(tables, film);
+    const ear = layer.kind === 'figure' ? tables.ears.get(layer.ear) : undefined;
+    const box = emptyBox();
+    for (const t of loudMoments(ear, mostMoments)) boundsOf(layerOperations(film, layer, hearing, t), box);
+    return { answer: Number.isFinite(box[0]) ? box : null, transfer: [] };
+  },
+};
+
+/** Loud moments that are looked at for how far a figure extends. */
+const mostMoments = 160;
+
+/** Times at which the levels of an ear are highest in sum, loudest first; without an ear only the start. */
+export function loudMoments(table: LevelTable | undefined, most: number): number[] {
+  if (!table || table.bands === 0) return [0];
+  const { bands, levels, rate } = table;
+  const sums = Array.from({ length: levels.length / bands }, (_, moment) => {
+    let sum = 0;
+    for (let band = 0; band < bands; band++) sum += levels[moment * bands + band]!;
+    return { moment, sum };
+  });
+  sums.sort((a, b) => b.sum - a.sum);
+  return sums.slice(0, most).map(({ moment }) => moment / rate);
+}
+
+/** Answers a request. @throws Error saying why there is no answer */
+export const answerRequest = (what: RequestName, given: unknown, knowledge: Knowledge) =>
+  (
+    answers[what] as (
+      given: unknown,
+      knowledge: Knowledge,
+    ) => Promise<{ answer: unknown; transfer: Transferable[] }>
+  )(given, knowledge);
