@@ -4,8 +4,12 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
 import { figureKinds, type FigureKind } from '../packages/core/src/figure/registry';
-import type { Film } from '../packages/core/src/film/schema';
-import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
+import { falloffStandard } from '../packages/core/src/figure/falloff';
+import { bandColors } from '../packages/core/src/figure/ink';
+import { symmetryStandard } from '../packages/core/src/figure/symmetry';
+import { placeStandard } from '../packages/core/src/film/place';
+import type { FigureLayer, Film } from '../packages/core/src/film/schema';
+import { pathKinds, type PathKind, type PathSettings } from '../packages/core/src/path/registry';
 import { cyclogram, folder, openFilm, save } from './support';
 
 /** The picture at a place on the Tape must be what the server renders at that frame. */
@@ -38,17 +42,69 @@ for (const [id, position] of [
   });
 }
 
+/** A square with a round corner, for outlines that are made elsewhere. */
+const outline = { data: 'M0 0H80Q100 0 100 20V100H0Z', scale: 4 };
+
 test('the preview of every kind of figure and path shows what the server renders', async ({ page }) => {
   const stored = (await (await page.request.get('/api/films/demo-dry-dock')).json()) as { document: Film };
   const film = stored.document;
   const figures = Object.keys(figureKinds) as FigureKind[];
-  film.layers = (Object.keys(pathKinds) as PathKind[]).map((kind, i): Film['layers'][number] => ({
-    ...film.layers[0]!,
+  const paths = Object.keys(pathKinds) as PathKind[];
+  const base = film.layers.find((layer): layer is FigureLayer => layer.kind === 'figure')!;
+  film.paths = paths.map((kind, i) => {
+    const shape = pathKinds[kind].defaults(1920, 1080);
+    return {
+      ...{ id: `path-${i}`, name: kind },
+      shape: { ...shape, ...('data' in shape ? outline : {}), offset: i % 4 === 1 ? 20 : 0 } as PathSettings,
+    };
+  });
+  const count = Math.max(figures.length, paths.length);
+  const colorings = ['one', 'band', 'along', 'across', 'level', 'time'] as const;
+  const layers = Array.from({ length: count }, (_, i): FigureLayer => ({
+    ...base,
     ...{ id: `layer-${i}`, opacity: 0.8, blend: i % 3 === 0 ? 'hardLight' : 'normal' },
-    path: pathKinds[kind].defaults(1920, 1080),
-    figure: figureKinds[figures[i % figures.length]!].defaults(1920, 1080),
-    copies: { ...film.layers[0]!.copies, count: 2, turn: 30, delay: 0.1, opacity: 0.6 },
+    path: film.paths[i % paths.length]!.id,
+    figure: {
+      ...figureKinds[figures[i % figures.length]!].defaults(1920, 1080),
+      soft: i % 5 === 2 ? 6 : 0,
+    } as never,
+    color: {
+      ...bandColors('#d8432b', '#2b6fd8'),
+      by: colorings[i % colorings.length]!,
+      fade: i % 2 ? 0.4 : 0,
+    },
+    falloffs: i % 4 === 3 ? [falloffStandard(1920, 1080)] : [],
+    symmetry: { ...symmetryStandard, kind: i % 6 === 4 ? 'kaleidoscope' : i % 6 === 5 ? 'mirror' : 'none' },
+    copies: { ...base.copies, count: 2, turn: 30, delay: 0.1, opacity: 0.6, hue: 40 },
   }));
+  for (const layer of layers)
+    if (!('soft' in figureKinds[layer.figure.kind].defaults(1, 1)))
+      delete (layer.figure as { soft?: number }).soft;
+  const common = { visible: true, locked: false, opacity: 0.9, blend: 'normal', group: null } as const;
+  film.layers = [
+    ...layers.map((layer, i) => ({ ...layer, group: i < 4 ? 'group' : null })),
+    {
+      ...common,
+      ...placeStandard,
+      kind: 'group',
+      id: 'group',
+      name: 'Group',
+      turn: 8,
+      scale: 0.9,
+      clip: film.paths[0]!.id,
+    },
+    {
+      ...common,
+      ...placeStandard,
+      kind: 'tied',
+      id: 'tied',
+      name: 'Tied',
+      source: 'layer-5',
+      moveX: 120,
+      delay: 0.2,
+    },
+  ];
   const created = await page.request.post('/api/films', { data: { document: film } });
+  expect(created.status()).toBe(201);
   await comparePictures(page, ((await created.json()) as { id: string }).id, 300);
 });

@@ -1,4 +1,11 @@
-import { defaultFilm, defaultTrack, filmJsonSchema, parseFilm, type Film } from '@cyclogram/core';
+import {
+  defaultFilm,
+  defaultTrack,
+  filmJsonSchema,
+  parseFilm,
+  type FigureLayer,
+  type Film,
+} from '@cyclogram/core';
 import { demoFilm, songs } from '@cyclogram/demo';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { readFile } from 'node:fs/promises';
@@ -42,7 +49,10 @@ describe('the JSON Schema of films', () => {
     ['a number out of bounds', (film: Film) => (film.ears[0]!.bands = 0)],
     ['a broken number of bands', (film: Film) => (film.ears[0]!.bands = 1.5)],
     ['a colour by name', (film: Film) => (film.background.color = 'black')],
-    ['an unknown figure', (film: Film) => Object.assign(film.layers[0]!.figure, { kind: 'blob' })],
+    [
+      'an unknown figure',
+      (film: Film) => Object.assign((film.layers[0] as FigureLayer).figure, { kind: 'blob' }),
+    ],
     ['an unknown field', (film: Film) => Object.assign(film, { extra: 1 })],
     ['two sources', (film: Film) => (film.tracks[0]!.source = { path: 'a.wav', asset: hash })],
     ['no version', (film: Film) => Object.assign(film, { version: undefined })],

@@ -1,11 +1,13 @@
 import {
   figureKinds,
+  oneColor,
   frameMoment,
   frameRange,
   SegmentAnalyser,
   TableHearing,
   pathKinds,
   pictureAt,
+  type FigureLayer,
   type Film,
 } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
@@ -54,7 +56,7 @@ async function render(film: string, name: string, ...args: string[]): Promise<st
 function flashFilm(fps: number, gain: number): Film {
   return smallFilm({ path: 'clicks.wav' }, (film) => {
     film.fps = fps;
-    film.background = { color: '#000000', edgeColor: '#000000' };
+    film.background = { color: '#000000', edgeColor: '#000000', picture: null };
     const ear = {
       ...film.ears[0]!,
       bands: 1,
@@ -77,22 +79,17 @@ function flashFilm(fps: number, gain: number): Film {
         release: 0,
       },
     ];
-    const layer = film.layers[0]!;
+    const layer = film.layers[0] as FigureLayer;
     // One bar on top of a circle far above the picture, hanging down through all of it.
-    layer.path = {
+    film.paths[0]!.shape = {
       ...pathKinds.circle.defaults(320, 180),
       ...{ centerX: 160, centerY: -2000, radius: 1000 },
     };
     layer.figure = {
       ...figureKinds.bars.defaults(320, 180),
-      order: 'up',
-      ends: 'flat',
-      width: 1,
-      reach: 4000,
-      rest: 0,
-      color: '#ffffff',
-      colorHigh: '#ffffff',
+      ...{ order: 'up', form: 'square', width: 1, reach: 4000, rest: 0 },
     };
+    layer.color = oneColor('#ffffff');
   });
 }
 
@@ -175,7 +172,7 @@ describe('colours', () => {
   it.each(patches)('a flat patch of %s comes back within 2/255', async (color) => {
     await writeWav(join(folder, 'short.wav'), tone(0.4));
     const film = smallFilm({ path: 'short.wav' }, (f) => {
-      f.background = { color, edgeColor: color };
+      f.background = { color, edgeColor: color, picture: null };
       f.layers = [];
     });
     const video = await render(await writeFilm('patch.json', film), `patch-${color.slice(1)}.mp4`);

@@ -1,4 +1,4 @@
-import { defaultFilm, defaultTrack, type Film } from '@cyclogram/core';
+import { defaultFilm, defaultTrack, type FigureLayer, type Film } from '@cyclogram/core';
 import { encodeWav } from '@cyclogram/demo';
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
@@ -137,9 +137,8 @@ export function smallFilm(
     width: 320,
     height: 180,
   };
-  const layer = film.layers[0]!;
-  Object.assign(layer.path, { centerX: 160, centerY: 90, radius: 40 });
-  Object.assign(layer.figure, { reach: 40, rest: 2 });
+  Object.assign(film.paths[0]!.shape, { centerX: 160, centerY: 90, radius: 40 });
+  Object.assign((film.layers[0] as FigureLayer).figure, { reach: 40, rest: 2 });
   change(film);
   return film;
 }

@@ -53,7 +53,7 @@ const isFigureKind = (kind: unknown): kind is FigureKind =>
   typeof kind === 'string' && Object.hasOwn(figureKinds, kind);
 
 /** Fields that figures did not have are as they are in a new one, but for what changes the look. */
-function figureOf2({ color, colorHigh, ends, ...figure }: Json): Json {
+function figureOf2({ color: _color, colorHigh: _high, ends, ...figure }: Json): Json {
   const { kind } = figure;
   if (!isFigureKind(kind)) return figure;
   const form = kind === 'bars' ? { form: ends === 'flat' ? 'square' : 'rounded' } : {};

@@ -85,6 +85,8 @@ export class Stage {
     { resolve: (answer: never) => void; reject: (error: Error) => void }
   >();
   private addresses = '';
+  /** Ears whose waveform is wanted though no figure of the film shows it. */
+  private waved: string[] = [];
   private readonly questions = new Map<
     number,
     { resolve: (answer: never) => void; reject: (error: Error) => void }
@@ -149,7 +151,13 @@ export class Stage {
     this.tellPainting({ say: 'film', film });
     this.tellImages(film);
     const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(heardTracks(film, ear)) }));
-    this.tellHearing({ say: 'film', ears, followers: film.followers, waved: wavedEars(film), length });
+    this.tellHearing({
+      say: 'film',
+      ears,
+      followers: film.followers,
+      waved: [...new Set([...wavedEars(film), ...this.waved])],
+      length,
+    });
     this.updateTracks();
   }
 
@@ -242,6 +250,12 @@ export class Stage {
       muted: mute ? [...muted, id] : muted.filter((other) => other !== id),
     }));
     this.updateTracks();
+  }
+
+  /** Wants an ear's waveform, for looking at figures that the film does not have; undefined for no more. */
+  wantWave(earId: string | undefined): void {
+    this.waved = earId === undefined ? [] : [earId];
+    if (this.film) this.setFilm(this.film, this.assets);
   }
 
   /** The picture now, as PNG in the film's size. */

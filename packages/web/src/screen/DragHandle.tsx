@@ -25,7 +25,7 @@ export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHa
     const [x, y] = fromPointer(event);
     grip.current = { dx: handle.x - x, dy: handle.y - y };
   };
-  const onMove = (event: PointerEvent) => {
+  const onMove = (event: PointerEvent<SVGElement>) => {
     if (!grip.current) return;
     const [px, py] = fromPointer(event);
     let [x, y] = [px + grip.current.dx, py + grip.current.dy];
@@ -80,13 +80,15 @@ export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHa
           <path d={`M${x - 8} ${y}h16M${x} ${y - 8}v16`} stroke={colour} strokeWidth={2} />
         </>
       ) : handle.turns ? (
-        <path
-          d={`M${x + 6} ${y}a6 6 0 1 1 -3 -5.2l3 -1.8m-3 1.8l-3.4 -1.6`}
-          fill="#12100e"
-          fillOpacity={0.6}
-          stroke={colour}
-          strokeWidth={2}
-        />
+        <>
+          <circle cx={x} cy={y} r={7} fill="#12100e" fillOpacity={0.7} />
+          <path
+            d={`M${x + 4} ${y - 3}a5 5 0 1 0 1 4.5M${x + 5} ${y - 6.5}v4h-4`}
+            fill="none"
+            stroke={colour}
+            strokeWidth={1.8}
+          />
+        </>
       ) : (
         <circle cx={x} cy={y} r={5.5} fill="#12100e" stroke={colour} strokeWidth={2} />
       )}

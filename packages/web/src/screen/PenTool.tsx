@@ -36,7 +36,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
     window.addEventListener('keydown', onKeyDown, true);
     return () => window.removeEventListener('keydown', onKeyDown, true);
   });
-  const placeOf = (event: PointerEvent): [number, number] => {
+  const placeOf = (event: PointerEvent<SVGElement>): [number, number] => {
     const [x, y] = fromPointer(event);
     const last = points.at(-1);
     if (event.shiftKey && last) {
@@ -62,7 +62,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
     dragging.current = true;
     put([...points, cornerPoint(...placeOf(event))]);
   };
-  const onMove = (event: PointerEvent) => {
+  const onMove = (event: PointerEvent<SVGElement>) => {
     const place = placeOf(event);
     setHover(place);
     const last = points.at(-1);
@@ -140,7 +140,7 @@ export function FreehandTool({ onDraw }: FreehandToolProps) {
     drawing.current = true;
     setTrace([fromPointer(event)]);
   };
-  const onMove = (event: PointerEvent) => {
+  const onMove = (event: PointerEvent<SVGElement>) => {
     if (drawing.current) setTrace((places) => [...places, fromPointer(event)]);
   };
   const onUp = () => {

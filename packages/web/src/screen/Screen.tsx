@@ -26,7 +26,7 @@ export function Screen() {
     <section aria-label="Screen" className="flex h-full flex-col">
       <div
         ref={box}
-        className="relative min-h-0 grow"
+        className="relative min-h-0 grow overflow-hidden"
         onPointerDown={(event) => event.target === box.current && selectLayer(undefined)}
       >
         <div
@@ -72,7 +72,7 @@ function ToolNote() {
   return (
     <p
       role="status"
-      className="absolute top-2 left-1/2 -translate-x-1/2 border border-edge bg-panel px-3 py-1 text-glass"
+      className="absolute top-2 left-1/2 w-max max-w-[96%] -translate-x-1/2 border border-edge bg-panel px-3 py-1 text-glass"
     >
       {toolWords[tool]}
     </p>

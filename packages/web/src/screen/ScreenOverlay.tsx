@@ -12,7 +12,7 @@ import {
   type Layer,
   type TiedLayer,
 } from '@cyclogram/core';
-import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useMemo, useState, type PointerEvent } from 'react';
 import { findLayer, findPath, useEditor, useOpenLayer } from '../editor/editorStore';
 import { useStage } from '../editor/stageContext';
 import { DragHandle } from './DragHandle';
@@ -42,7 +42,6 @@ export function ScreenOverlay({ scale }: ScreenOverlayProps) {
   const select = useEditor((state) => state.selectLayer);
   const layer = useOpenLayer();
   const stage = useStage();
-  const svg = useRef<SVGSVGElement>(null);
   const [guides, setGuides] = useState<readonly SnapLine[]>([]);
   const snapLines = useMemo(() => linesOf(film, layer), [film, layer]);
   const space = useMemo((): ScreenSpace => {
@@ -54,8 +53,8 @@ export function ScreenOverlay({ scale }: ScreenOverlayProps) {
         const [px, py] = applyMatrix(matrix, x, y);
         return [px * scale, py * scale];
       },
-      fromPointer({ clientX, clientY }) {
-        const box = svg.current!.getBoundingClientRect();
+      fromPointer({ clientX, clientY, currentTarget }) {
+        const box = currentTarget.ownerSVGElement!.getBoundingClientRect();
         return applyMatrix(inverse, (clientX - box.left) / scale, (clientY - box.top) / scale);
       },
       snapLines,
@@ -80,7 +79,6 @@ export function ScreenOverlay({ scale }: ScreenOverlayProps) {
   return (
     <ScreenContext value={space}>
       <svg
-        ref={svg}
         className="absolute inset-0 size-full touch-none overflow-visible"
         aria-label={layer ? `Path of ${layer.name}` : 'Press on the picture to pick a layer'}
         onPointerDown={pick}

@@ -74,7 +74,8 @@ function turnHandle(path: PathSettings): PathHandle[] {
   const centred = 'centerX' in path;
   const [x, y] = centred ? [path.centerX, path.centerY] : [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
   const turn = 'turn' in path ? path.turn : 0;
-  const distance = Math.hypot(box[2] - box[0], box[3] - box[1]) / 2 + turnDistance;
+  // Off the shorter side, so that it stays within the picture.
+  const distance = Math.min(box[2] - box[0], box[3] - box[1]) / 2 + turnDistance;
   const at = (degrees: number) => radians(degrees + 90);
   return [
     {

@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, type PointerEvent } from 'react';
 import type { SnapLine } from './snapping';
 
 /** How places of the layer that is edited and places on the Screen belong together. */
@@ -8,7 +8,7 @@ export interface ScreenSpace {
   /** A place of the layer, through its groups, in CSS pixels of the picture. */
   toCss(x: number, y: number): [number, number];
   /** Where a pointer is, in units of the layer. */
-  fromPointer(event: { clientX: number; clientY: number }): [number, number];
+  fromPointer(event: PointerEvent<SVGElement>): [number, number];
   /** Lines that moving snaps to. */
   snapLines: readonly SnapLine[];
   /** Shows the lines that are snapped to now. */

@@ -19,6 +19,13 @@ interface GalleryProps {
 export function Gallery({ open, onOpenChange }: GalleryProps) {
   const change = useEditor((state) => state.change);
   const selectLayers = useEditor((state) => state.selectLayers);
+  const stage = useStage();
+  const ear = useEditor(({ film }) => film.ears[0]?.id);
+  useEffect(() => {
+    if (!open) return;
+    stage.wantWave(ear);
+    return () => stage.wantWave(undefined);
+  }, [stage, open, ear]);
   const add = ({ make }: Offer) => {
     let id = '';
     change('add layer', (film) => {
@@ -58,6 +65,7 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
 function OfferThumbnail({ offer }: { offer: Offer }) {
   const stage = useStage();
   const playing = useStageState((state) => state.playing);
+  const heard = useStageState((state) => state.heard);
   const film = useEditor((state) => state.film);
   const canvas = useRef<HTMLCanvasElement>(null);
   const alone = useMemo((): Film => {
@@ -82,6 +90,6 @@ function OfferThumbnail({ offer }: { offer: Offer }) {
       stale = true;
       clearTimeout(timer);
     };
-  }, [stage, alone, playing]);
+  }, [stage, alone, playing, heard]);
   return <canvas ref={canvas} {...size} className="block w-full" aria-hidden />;
 }

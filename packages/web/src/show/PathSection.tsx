@@ -24,6 +24,7 @@ import {
   Pencil,
   Split,
 } from 'lucide-react';
+import { clsx } from 'clsx';
 import { useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { IconButton } from '../controls/Button';
@@ -196,12 +197,12 @@ function PathTools({ layer, film, path, setShape }: PathToolsProps) {
     change('frame to content', (draft) => frameToContent(draft, layer.id, box));
   };
   return (
-    <div className="mt-1.5 flex flex-wrap items-center gap-0.5">
+    <div className="mt-1.5 -ml-1.5 flex items-center">
       <IconButton
         label="Draw with the pen on the Screen"
         keys="P"
         aria-pressed={tool === 'pen'}
-        className={tool === 'pen' ? 'bg-raised text-glass' : ''}
+        className={clsx('size-6', tool === 'pen' && 'bg-raised text-glass')}
         onClick={() => setTool(tool === 'pen' ? 'select' : 'pen')}
       >
         <Pen size={14} />
@@ -210,28 +211,40 @@ function PathTools({ layer, film, path, setShape }: PathToolsProps) {
         label="Draw by hand on the Screen"
         keys="B"
         aria-pressed={tool === 'freehand'}
-        className={tool === 'freehand' ? 'bg-raised text-glass' : ''}
+        className={clsx('size-6', tool === 'freehand' && 'bg-raised text-glass')}
         onClick={() => setTool(tool === 'freehand' ? 'select' : 'freehand')}
       >
         <Pencil size={14} />
       </IconButton>
-      <IconButton label="Read an SVG file" onClick={() => file.current!.click()}>
+      <IconButton className="size-6" label="Read an SVG file" onClick={() => file.current!.click()}>
         <FileUp size={14} />
       </IconButton>
-      <IconButton label="Save the path as SVG" onClick={exportSvg}>
+      <IconButton className="size-6" label="Save the path as SVG" onClick={exportSvg}>
         <FileDown size={14} />
       </IconButton>
-      <span className="mx-0.5 h-4 border-l border-rule" />
-      <IconButton label="To the middle of the picture" onClick={() => align(true, true)}>
+      <span className="h-4 border-l border-rule" />
+      <IconButton className="size-6" label="To the middle of the picture" onClick={() => align(true, true)}>
         <AlignCenter size={14} />
       </IconButton>
-      <IconButton label="To the middle from left to right" onClick={() => align(true, false)}>
+      <IconButton
+        className="size-6"
+        label="To the middle from left to right"
+        onClick={() => align(true, false)}
+      >
         <AlignCenterVertical size={14} />
       </IconButton>
-      <IconButton label="To the middle from top to bottom" onClick={() => align(false, true)}>
+      <IconButton
+        className="size-6"
+        label="To the middle from top to bottom"
+        onClick={() => align(false, true)}
+      >
         <AlignCenterHorizontal size={14} />
       </IconButton>
-      <IconButton label="Fit the figure into the picture at its loudest" onClick={() => void frame()}>
+      <IconButton
+        className="size-6"
+        label="Fit the figure into the picture at its loudest"
+        onClick={() => void frame()}
+      >
         <Maximize size={14} />
       </IconButton>
       <input

@@ -1,9 +1,45 @@
-import type { FilmPath } from '@cyclogram/core';
-import { useEffect, useState } from 'react';
+import type { FilmPath, PathSettings } from '@cyclogram/core';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { imageAddress } from '../api/images';
 import { findPath, useEditor } from '../editor/editorStore';
 import { tracePicture } from '../tracing/tracePicture';
 import { outlineText } from '../typefaces/typefaces';
+
+interface Outline {
+  data: string;
+  /** What people should know of it. */
+  note?: string;
+}
+
+/** What a text or a picture has to have before there is an outline of it. */
+function missing(shape: PathSettings, asset: string | undefined): string | undefined {
+  if (shape.kind === 'text') {
+    if (shape.font === '') return 'Choose a typeface, and type the text.';
+    return shape.text.trim() === '' ? 'Type the text.' : undefined;
+  }
+  if (shape.kind === 'picture' && !asset) return 'Choose a picture to trace.';
+  return undefined;
+}
+
+async function makeOutline(shape: PathSettings, asset: string | undefined): Promise<Outline> {
+  if (shape.kind === 'text') {
+    const { data, missing: letters } = await outlineText(shape.text, shape.font, shape.spacing);
+    const named = letters.map((letter) => `“${letter}”`).join(', ');
+    return letters.length > 0 ? { data, note: `${shape.font} has no ${named}.` } : { data };
+  }
+  if (shape.kind === 'picture') return { data: await tracePicture(imageAddress(asset!), shape) };
+  return { data: '' };
+}
+
+/** What the outline is made of: where it stands does not count. */
+function ingredients(shape: PathSettings): unknown[] | undefined {
+  if (shape.kind === 'text') return [shape.text, shape.font, shape.spacing];
+  if (shape.kind === 'picture') return [shape.picture, shape.edge, shape.threshold, shape.detail];
+  return undefined;
+}
+
+const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}.`;
 
 /**
  * Makes the outline of a text or a picture anew when what it is made of changes.
@@ -12,53 +48,30 @@ import { outlineText } from '../typefaces/typefaces';
 export function useOutline({ id, shape }: FilmPath): string | undefined {
   const change = useEditor((state) => state.change);
   const pictures = useEditor((state) => state.film.pictures);
-  const [problem, setProblem] = useState<string>();
-  const text = shape.kind === 'text' ? JSON.stringify([shape.text, shape.font, shape.spacing]) : undefined;
-  const picture =
-    shape.kind === 'picture'
-      ? JSON.stringify([shape.picture, shape.edge, shape.threshold, shape.detail])
-      : undefined;
   const asset =
     shape.kind === 'picture' ? pictures.find((other) => other.id === shape.picture)?.source.asset : undefined;
-  // The outline that belongs to what the shape says now: it need not be made when it is there already.
-  const known = shape.kind === 'text' || shape.kind === 'picture' ? shape.data : undefined;
-
+  const made = ingredients(shape);
+  const lacks = missing(shape, asset);
+  const outline = useQuery({
+    queryKey: ['outline', made, asset],
+    enabled: made !== undefined && lacks === undefined,
+    queryFn: () => makeOutline(shape, asset),
+    staleTime: Infinity,
+    retry: false,
+  });
+  const data = outline.data?.data;
   useEffect(() => {
-    let stale = false;
-    const put = (data: string) => {
-      if (stale || data === known) return;
-      change(
-        text === undefined ? 'outline' : 'text',
-        (film) => {
-          const target = findPath(film, id)?.shape;
-          if (target?.kind === 'text' || target?.kind === 'picture') target.data = data;
-        },
-        `${id} outline`,
-      );
-    };
-    const fail = (error: Error) =>
-      !stale && setProblem(`${error.message[0]!.toUpperCase()}${error.message.slice(1)}.`);
-    setProblem(undefined);
-    if (shape.kind === 'text') {
-      if (shape.text.trim() === '' || shape.font === '') {
-        setProblem(shape.font === '' ? 'Choose a typeface, and type the text.' : 'Type the text.');
-      } else {
-        outlineText(shape.text, shape.font, shape.spacing).then(({ data, missing }) => {
-          put(data);
-          if (!stale && missing.length > 0) {
-            setProblem(`${shape.font} has no ${missing.map((letter) => `“${letter}”`).join(', ')}.`);
-          }
-        }, fail);
-      }
-    } else if (shape.kind === 'picture') {
-      if (!asset) setProblem('Choose a picture to trace.');
-      else tracePicture(imageAddress(asset), shape).then(put, fail);
-    }
-    return () => {
-      stale = true;
-    };
-    // Only what the outline is made of counts, not where it stands.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [text, picture, asset, id]);
-  return problem;
+    if (data === undefined) return;
+    change(
+      'outline',
+      (film) => {
+        const target = findPath(film, id)?.shape;
+        if ((target?.kind === 'text' || target?.kind === 'picture') && target.data !== data)
+          target.data = data;
+      },
+      `${id} outline`,
+    );
+  }, [change, id, data]);
+  if (lacks !== undefined) return lacks;
+  return outline.error ? sentence(outline.error.message) : outline.data?.note;
 }
