@@ -72,7 +72,7 @@ function drawCurve(context: PaintContext, operation: CurveOp, wider: number): vo
   for (const line of operation.lines) trace(context, line, operation.closed);
   context.strokeStyle = operation.color;
   context.lineWidth = operation.width + 2 * wider;
-  context.lineCap = 'round';
+  context.lineCap = operation.ends === 'round' ? 'round' : 'butt';
   context.lineJoin = operation.corners === 'round' ? 'round' : 'bevel';
   context.stroke();
 }

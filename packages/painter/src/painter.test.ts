@@ -200,6 +200,7 @@ describe('painting', () => {
   it('joins the end of a closed curve to its start, and not that of an open one', () => {
     const curve = (closed: boolean): Operation => ({
       op: 'curve',
+      ends: 'round',
       soft: 0,
       color: '#ff0000',
       width: 2,
@@ -314,6 +315,7 @@ describe('painting', () => {
     const dots: Operation = { op: 'dots', color: '#ff0000', soft: 0, circles: Float32Array.of(2, 2, 2) };
     const far: Operation = {
       op: 'curve',
+      ends: 'round',
       soft: 0,
       color: '#ff0000',
       width: 2,

@@ -17,6 +17,15 @@ const compose = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix
   ...([a * k + c * l + e, b * k + d * l + f] as const),
 ];
 
+interface SizedSurface extends Surface {
+  width: number;
+  height: number;
+}
+
+/** Surfaces come in sizes of whole steps, in pixels, so that they can be used again; and so many are kept. */
+const surfaceStep = 128;
+const mostSpare = 16;
+
 /**
  * Paints pictures. One implementation for preview and render, so that they cannot
  * differ. Keeps its surfaces from frame to frame; one painter serves one size at
@@ -29,8 +38,10 @@ export class Painter {
   drawCalls = 0;
   private width = 0;
   private height = 0;
-  private readonly spare: Surface[] = [];
+  private readonly spare: SizedSurface[] = [];
   private backdrop: { key: string; surface: Surface } | undefined;
+  /** Size of what is painted on now: the picture, or a surface for a group. */
+  private room = { width: 0, height: 0 };
 
   constructor(private readonly createSurface: CreateSurface) {}
 
@@ -46,6 +57,7 @@ export class Painter {
       this.backdrop = undefined;
     }
     this.drawCalls = 0;
+    this.room = { width, height };
     const scale = Math.min(width / picture.width, height / picture.height);
     const [x, y] = [(width - scale * picture.width) / 2, (height - scale * picture.height) / 2];
     context.setTransform(1, 0, 0, 1, 0, 0);
@@ -84,9 +96,23 @@ export class Painter {
     const box = boundsOf([group]);
     const left = Math.max(0, Math.floor(box[0]) - 1);
     const top = Math.max(0, Math.floor(box[1]) - 1);
-    const right = Math.min(this.width, Math.ceil(box[2]) + 1);
-    const bottom = Math.min(this.height, Math.ceil(box[3]) + 1);
+    const right = Math.min(this.room.width, Math.ceil(box[2]) + 1);
+    const bottom = Math.min(this.room.height, Math.ceil(box[3]) + 1);
     return { x: left, y: top, width: right - left, height: bottom - top };
+  }
+
+  /**
+   * A surface of at least this size. Drawing from one costs as much as all of it is large, so it
+   * is hardly larger than it must be.
+   */
+  private takeSurface(width: number, height: number): SizedSurface {
+    const [wide, high] = [width, height].map((side) => Math.ceil(side / surfaceStep) * surfaceStep) as [
+      number,
+      number,
+    ];
+    const index = this.spare.findIndex((surface) => surface.width === wide && surface.height === high);
+    if (index >= 0) return this.spare.splice(index, 1)[0]!;
+    return { ...this.createSurface(wide, high), width: wide, height: high };
   }
 
   private paintBackdrop(context: PaintContext, { color, edgeColor, picture }: BackdropOp): void {
@@ -139,18 +165,22 @@ export class Painter {
       // Only the part that is drawn on has to be cleared and laid on: what is clear changes nothing.
       const { x, y, width, height } = this.pixelBounds(operations, matrix);
       if (width > 0 && height > 0) {
-        const surface = this.spare.pop() ?? this.createSurface(this.width, this.height);
+        const surface = this.takeSurface(width, height);
         surface.context.setTransform(1, 0, 0, 1, 0, 0);
         surface.context.globalAlpha = 1;
         surface.context.globalCompositeOperation = 'source-over';
-        surface.context.clearRect(x, y, width, height);
-        this.paintAll(surface.context, operations, matrix);
+        surface.context.clearRect(0, 0, width, height);
+        const outer = this.room;
+        this.room = { width, height };
+        this.paintAll(surface.context, operations, compose([1, 0, 0, 1, -x, -y], matrix));
+        this.room = outer;
         context.setTransform(1, 0, 0, 1, 0, 0);
         context.globalAlpha = opacity;
         context.globalCompositeOperation = blendModes[blend].canvas;
-        context.drawImage(surface.image, x, y, width, height, x, y, width, height);
+        context.drawImage(surface.image, 0, 0, width, height, x, y, width, height);
         this.drawCalls++;
         this.spare.push(surface);
+        if (this.spare.length > mostSpare) this.spare.shift();
       }
     }
     context.globalAlpha = 1;

@@ -1,7 +1,7 @@
 import type { FillOp, Operation } from '../picture/displayList';
 import { between, cellOperations } from './curves';
 import { figureKind } from './kind';
-import { levelRuns, meanLevel, runPoints, type LevelRun } from './levelRuns';
+import { levelRuns, meanLevel, runPoints, sideOfRun, type LevelRun } from './levelRuns';
 import { lineFields, lineStandard, type LevelLine } from './line';
 import type { MarkScene } from './scene';
 import { reachFields, sidesOf, softField } from './standing';
@@ -20,16 +20,16 @@ function stripOperations(figure: LevelLine, { ink }: MarkScene, strip: Strip): O
   const { run, way, share, through } = strip;
   const edgeUpTo = (most: number) => runPoints(run, figure, way, share, most);
   const baseUpTo = (most: number) => runPoints(run, figure, through ? -way : way, share, through ? most : 0);
-  const marks = way > 0 ? run.outward : run.inward;
+  const marks = { ...sideOfRun(run, way), along: run.along };
   const { across } = ink;
   if (across) {
     const full = share * figure.reach || 1;
-    const level = meanLevel(run);
+    const level = meanLevel([run]);
     return across.flatMap((_, k): FillOp[] => {
       const low = Math.max((k * full) / across.length - seam, 0);
       const high = k === across.length - 1 ? Infinity : ((k + 1) * full) / across.length;
       const color = ink.at(k / (across.length - 1), level);
-      const fill = (edge: number[], base: number[]): FillOp => ({
+      const fill = (edge: Float32Array, base: Float32Array): FillOp => ({
         ...({ op: 'fill', color } as const),
         soft: k === across.length - 1 ? figure.soft : 0,
         outlines: between(edge, base, run.closed),
@@ -42,7 +42,7 @@ function stripOperations(figure: LevelLine, { ink }: MarkScene, strip: Strip): O
   const [edge, base] = [edgeUpTo(Infinity), baseUpTo(Infinity)];
   if (ink.varies) return cellOperations(edge, base, run.closed, marks, ink, figure.soft);
   const outlines = between(edge, base, run.closed);
-  return [{ op: 'fill', color: ink.whole(meanLevel(run)), soft: figure.soft, outlines }];
+  return [{ op: 'fill', color: ink.whole(meanLevel([run])), soft: figure.soft, outlines }];
 }
 
 /** By how much parts across the reach overlap, so that no seam shows. */

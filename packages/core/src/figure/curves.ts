@@ -1,11 +1,38 @@
 import type { CurveOp, FillOp, Operation } from '../picture/displayList';
-import type { Ink, Inked } from './ink';
+import type { Ink } from './ink';
+
+/** What stands at each point of a line, for its colour. */
+export interface Along {
+  levels: ArrayLike<number>;
+  bands: ArrayLike<number>;
+  along: ArrayLike<number>;
+}
 
 interface Line {
-  points: readonly number[];
+  /** x and y after one another. */
+  points: Float32Array;
   closed: boolean;
-  /** What stands at each point; its colour where colours vary. */
-  marks: readonly Inked[];
+  marks: Along;
+}
+
+interface LineStyle {
+  width: number;
+  smooth: boolean;
+  soft: number;
+  /** How opaque, 0 to 1. */
+  opacity?: number;
+}
+
+/** A colour with some of its opacity left. */
+function withOpacity(color: string, opacity: number): string {
+  if (opacity >= 1) return color;
+  const own = color.length > 7 ? parseInt(color.slice(7), 16) : 255;
+  return (
+    color.slice(0, 7) +
+    Math.round(own * opacity)
+      .toString(16)
+      .padStart(2, '0')
+  );
 }
 
 /**
@@ -15,7 +42,7 @@ interface Line {
  */
 export function curveOperations(
   lines: readonly Line[],
-  { width, smooth, soft }: { width: number; smooth: boolean; soft: number },
+  { width, smooth, soft, opacity = 1 }: LineStyle,
   ink: Ink,
   level: number,
 ): Operation[] {
@@ -24,75 +51,106 @@ export function curveOperations(
     return [true, false].flatMap((closed): CurveOp[] => {
       const own = lines.filter((line) => line.closed === closed);
       if (own.length === 0) return [];
-      const arrays = own.map(({ points }) => Float32Array.from(points));
-      return [{ ...style, color: ink.whole(level), closed, lines: arrays }];
+      const color = withOpacity(ink.whole(level), opacity);
+      return [{ ...style, ends: 'round', color, closed, lines: own.map(({ points }) => points) }];
     });
   }
-  const byColor = new Map<string, number[][]>();
+  const byColor = new Map<string, Float32Array[]>();
   for (const { points, closed, marks } of lines) {
-    const count = marks.length;
-    let last: { color: string; stretch: number[] } | undefined;
-    for (let i = 0; i < (closed ? count : count - 1); i++) {
-      const color = ink.of(marks[i]!);
-      const next = (i + 1) % count;
-      if (last?.color !== color) {
-        last = { color, stretch: [points[2 * i]!, points[2 * i + 1]!] };
-        const stretches = byColor.get(color);
-        if (stretches) stretches.push(last.stretch);
-        else byColor.set(color, [last.stretch]);
-      }
-      last.stretch.push(points[2 * next]!, points[2 * next + 1]!);
-    }
+    eachStretch(points.length / 2, closed, marks, ink, (color, from, to) =>
+      addTo(byColor, color, stretch(points, from, to)),
+    );
   }
   return [...byColor].map(([color, stretches]) => ({
     ...style,
-    color,
+    // Seen through, round ends would show twice where two stretches meet.
+    ends: opacity < 1 || color.length > 7 ? 'flat' : 'round',
+    color: withOpacity(color, opacity),
     closed: false,
-    lines: stretches.map((stretch) => Float32Array.from(stretch)),
+    lines: stretches,
   }));
 }
 
-/** The points of a line from its end to its start. */
-export function reversedPoints(points: readonly number[]): number[] {
-  const out: number[] = [];
-  for (let i = points.length - 2; i >= 0; i -= 2) out.push(points[i]!, points[i + 1]!);
+/** The points of a line from one to another; of a closed line, the one after the last is the first. */
+function stretch(points: Float32Array, from: number, to: number): Float32Array {
+  const out = new Float32Array(2 * (to - from + 1));
+  out.set(points.subarray(2 * from, 2 * to + 2));
+  if (2 * to === points.length) out.set(points.subarray(0, 2), out.length - 2);
   return out;
 }
 
+/** Goes along a line and calls back for each stretch of one colour; two stretches share the point between them. */
+function eachStretch(
+  count: number,
+  closed: boolean,
+  marks: Along,
+  ink: Ink,
+  found: (color: string, from: number, to: number) => void,
+): void {
+  const steps = closed ? count : count - 1;
+  let [start, color] = [0, ''];
+  for (let i = 0; i < steps; i++) {
+    const next = ink.of({ band: marks.bands[i]!, along: marks.along[i]!, level: marks.levels[i]! });
+    if (next === color) continue;
+    if (i > 0) found(color, start, i);
+    [start, color] = [i, next];
+  }
+  if (steps > 0) found(color, start, steps);
+}
+
+function addTo(byColor: Map<string, Float32Array[]>, color: string, line: Float32Array): void {
+  const lines = byColor.get(color);
+  if (lines) lines.push(line);
+  else byColor.set(color, [line]);
+}
+
+/** Two lines of as many points as one outline: along the first, and back along the second. */
+function around(edge: Float32Array, base: Float32Array): Float32Array {
+  const out = new Float32Array(edge.length + base.length);
+  out.set(edge);
+  putReversed(base, out, edge.length);
+  return out;
+}
+
+function putReversed(points: Float32Array, out: Float32Array, at: number): void {
+  for (let i = points.length - 2; i >= 0; i -= 2) {
+    out[at++] = points[i]!;
+    out[at++] = points[i + 1]!;
+  }
+}
+
 /** What lies between two lines of as many points, filled. A closed one is a ring: its inner edge runs back. */
-export const between = (edge: readonly number[], base: readonly number[], closed: boolean): Float32Array[] =>
-  closed
-    ? [Float32Array.from(edge), Float32Array.from(reversedPoints(base))]
-    : [Float32Array.from([...edge, ...reversedPoints(base)])];
+export function between(edge: Float32Array, base: Float32Array, closed: boolean): Float32Array[] {
+  if (!closed) return [around(edge, base)];
+  const back = new Float32Array(base.length);
+  putReversed(base, back, 0);
+  return [edge, back];
+}
 
 /**
  * What lies between two lines, in the colours that stand along it. First all of
  * it in one colour, so that no background shines through between two cells.
  */
 export function cellOperations(
-  edge: readonly number[],
-  base: readonly number[],
+  edge: Float32Array,
+  base: Float32Array,
   closed: boolean,
-  marks: readonly Inked[],
+  marks: Along,
   ink: Ink,
   soft: number,
 ): FillOp[] {
   const byColor = new Map<string, Float32Array[]>();
-  const count = marks.length;
-  for (let i = 0; i < (closed ? count : count - 1); i++) {
-    const next = (i + 1) % count;
-    const color = ink.of({ ...marks[i]!, level: marks[i]!.level }).slice(0, 7);
-    const cell = Float32Array.of(
-      ...[edge[2 * i]!, edge[2 * i + 1]!, edge[2 * next]!, edge[2 * next + 1]!],
-      ...[base[2 * next]!, base[2 * next + 1]!, base[2 * i]!, base[2 * i + 1]!],
-    );
-    const cells = byColor.get(color);
-    if (cells) cells.push(cell);
-    else byColor.set(color, [cell]);
-  }
-  const middle = ink.of(marks[Math.floor(count / 2)]!).slice(0, 7);
+  eachStretch(edge.length / 2, closed, marks, ink, (color, from, to) =>
+    addTo(byColor, color.slice(0, 7), around(stretch(edge, from, to), stretch(base, from, to))),
+  );
+  const [middle = '#000000'] = [...byColor.keys()].slice(byColor.size >> 1);
   return [
     { op: 'fill', color: middle, soft, outlines: between(edge, base, closed) },
-    ...[...byColor].map(([color, outlines]): FillOp => ({ op: 'fill', color, soft: 0, outlines })),
+    ...[...byColor].map(([cellColor, outlines]): FillOp => ({
+      op: 'fill',
+      color: cellColor,
+      soft: 0,
+      outlines,
+    })),
   ];
 }

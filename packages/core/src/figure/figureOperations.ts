@@ -8,7 +8,7 @@ import { turnHue, type Gradient } from '../property/palette';
 import { bandsOfCopy, pathOfCopy } from './copies';
 import { falloffAt } from './falloff';
 import { withDirection } from './fixedDirection';
-import { makeInk, type LayerColor } from './ink';
+import { makeInk, rampSteps, type LayerColor } from './ink';
 import { figureMarks, type FigureSettings } from './registry';
 import { bandsShown } from './standing';
 import { symmetric } from './symmetry';
@@ -40,6 +40,9 @@ function pathOf(film: Film, id: string): { path: Path; each: boolean } | undefin
 export const gradientOf = (film: Film, color: LayerColor): Gradient =>
   film.palettes.find(({ id }) => id === color.palette) ?? color;
 
+/** Steps of a trail's gradient: each of its moments is drawn in so many colours. */
+const trailSteps = 10;
+
 /** One of a layer's copies; the last one lies at the back. */
 function drawCopy(
   film: Film,
@@ -64,7 +67,7 @@ function drawCopy(
   const scene = {
     levels: fitting(hearing.levelsAt(earId, moment)) ?? silence,
     peaks: fitting(hearing.peaksAt(earId, moment)),
-    ink: makeInk(color, gradient, end - first, moment),
+    ink: makeInk(color, gradient, end - first, moment, figure.kind === 'trail' ? trailSteps : rampSteps),
     t: moment,
     levelsAt: (at: number) => fitting(hearing.levelsAt(earId, at)) ?? silence,
     wave: hearing.waveOf(earId),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { CurveOp, DotsOp, FillOp, GroupOp, ImagesOp, StrokesOp } from '../picture/displayList';
+import type { CurveOp, DotsOp, FillOp, ImagesOp, StrokesOp } from '../picture/displayList';
 import { buildPath, pathKinds } from '../path/registry';
 import { area, areaMarks, ribbon, ribbonMarks } from './area';
 import { capMarks, caps } from './caps';
@@ -213,9 +213,9 @@ describe('trail', () => {
 
   it('shows past moments, older ones further back, further off and fainter, by looking them up', () => {
     const scene = sceneOf(straight, [0.9], { t: 2, levelsAt: (t) => [t - 1.1] });
-    const groups = trailMarks(figure, scene) as GroupOp[];
-    expect(groups.map(({ opacity }) => opacity)).toEqual([0.125, 0.25, 0.5, 1]);
-    const heights = groups.map(({ operations }) => 100 - (operations[0] as CurveOp).lines[0]![1]!);
+    const curves = trailMarks(figure, scene) as CurveOp[];
+    expect(curves.map(({ color }) => color)).toEqual(['#ffffff20', '#ffffff40', '#ffffff80', '#ffffff']);
+    const heights = curves.map(({ lines }) => 100 - lines[0]![1]!);
     const expected = [3, 2, 1, 0].map((age) => 5 * age + 50 * (0.9 - 0.1 * age));
     heights.forEach((height, i) => expect(height).toBeCloseTo(expected[i]!, 3));
   });

@@ -58,7 +58,7 @@ export const oneColor = (color: string): LayerColor => ({
 });
 
 /** Steps of a gradient: more cannot be told apart, and each is a batch of its own. */
-const rampSteps = 48;
+export const rampSteps = 48;
 /** Steps across the reach: each is drawn for all marks. */
 const acrossSteps = 10;
 /** Steps of opacity. */
@@ -89,12 +89,18 @@ export interface Ink {
 
 /**
  * @param bands how many bands there are
- * @param hue degrees by which every colour is turned (by copies)
  * @param t seconds
+ * @param steps of the gradient
  */
-export function makeInk(color: LayerColor, gradient: Gradient, bands: number, t: number): Ink {
+export function makeInk(
+  color: LayerColor,
+  gradient: Gradient,
+  bands: number,
+  t: number,
+  steps = rampSteps,
+): Ink {
   const { by, cycle, fade } = color;
-  const ramp = gradientRamp(gradient, by === 'time' ? 4 * rampSteps : rampSteps, by === 'time');
+  const ramp = gradientRamp(gradient, by === 'time' ? 4 * steps : steps, by === 'time');
   const pick = (place: number) =>
     ramp[Math.min(Math.max(Math.round(place * (ramp.length - 1)), 0), ramp.length - 1)]!;
   const faded = (hex: string, level: number) => {

@@ -1,18 +1,25 @@
 import { partsOf, type Path, type PathPoint } from '../path/path';
-import type { Inked } from './ink';
 import { monotoneCurve } from './monotone';
-import { keptPlaces } from './places';
+import { keptOn } from './places';
 import type { MarkScene } from './scene';
-import { extentAt, onSide, standingMarks, type Reach, type Stand, type Standing } from './standing';
+import { onSide, standingMarks, type Reach, type Stand, type Standing } from './standing';
+
+/** What stands along one side of a line of a path, place by place. */
+export interface RunSide {
+  levels: Float64Array;
+  /** Which band, in between as a broken number. */
+  bands: Float64Array;
+}
 
 /** A continuous stretch of levels along one line of a path. */
 export interface LevelRun {
   closed: boolean;
   /** Places on the path. */
   places: readonly PathPoint[];
-  /** What stands at each, outward and inward. */
-  outward: Inked[];
-  inward: Inked[];
+  /** Share of the path, of each place. */
+  along: Float64Array;
+  outward: RunSide;
+  inward: RunSide;
 }
 
 /** Length of the straight parts of a smooth line in picture units, and how many there may be from one band to the next. */
@@ -36,7 +43,7 @@ export function levelRuns(scene: MarkScene, figure: Stand, smooth: boolean): Lev
     start = to;
     const own = marks.filter((mark) => mark.part === index);
     if (own.length < (part.closed ? 3 : 1)) return [];
-    return [makeRun(own, scene, { part, from, to, parts, count: marks.length })];
+    return [makeRun(own, scene, figure, { part, from, to, parts, count: marks.length })];
   });
 }
 
@@ -50,11 +57,16 @@ interface Span {
   count: number;
 }
 
-function makeRun(own: readonly Standing[], { path }: MarkScene, span: Span): LevelRun {
+function makeRun(
+  own: readonly Standing[],
+  { path }: MarkScene,
+  { side, order }: Stand,
+  span: Span,
+): LevelRun {
   const { part, from, to, parts, count } = span;
   const { closed } = part;
   const knots = own.map(({ along }) => along * path.length - from);
-  const nodes = closed ? [...own] : [own[0]!, ...own, own.at(-1)!];
+  const nodes = closed ? own : [own[0]!, ...own, own.at(-1)!];
   if (!closed) {
     knots.unshift(0);
     knots.push(part.length);
@@ -69,31 +81,61 @@ function makeRun(own: readonly Standing[], { path }: MarkScene, span: Span): Lev
     if (!closed) fine.push(part.length);
     return fine;
   };
-  const places = keptPlaces(part, `run ${from} ${to} ${count} ${parts}`, lengths);
-  const side = (way: number): Inked[] => {
-    const marks = nodes.map((node) => onSide(node, way));
-    const curve = (value: (mark: Standing) => number) => monotoneCurve(marks.map(value), closed, parts);
-    const [levels, bands, along] = [curve((m) => m.level), curve((m) => m.band), curve((m) => m.along)];
-    return Array.from(levels, (level, i) => ({ level, band: bands[i]!, along: along[i]! }));
+  const curve = (marks: readonly Standing[], key: 'level' | 'band' | 'along') =>
+    monotoneCurve(
+      marks.map((mark) => mark[key]),
+      closed,
+      parts,
+    );
+  const onWay = (way: number) => (side === 'opposite' ? nodes.map((node) => onSide(node, way)) : nodes);
+  // All but the levels is the same from frame to frame.
+  const fixed = keptOn(part, `run ${from} ${to} ${count} ${parts} ${side} ${order}`, () => ({
+    places: lengths().map((s) => part.at(s)),
+    along: curve(nodes, 'along'),
+    bands: [1, -1].map((way) => curve(onWay(way), 'band')) as [Float64Array, Float64Array],
+  }));
+  const outward = { levels: curve(onWay(1), 'level'), bands: fixed.bands[0] };
+  return {
+    closed,
+    ...{ places: fixed.places, along: fixed.along, outward },
+    // Only where the far side runs backwards do the sides differ.
+    inward: side === 'opposite' ? { levels: curve(onWay(-1), 'level'), bands: fixed.bands[1] } : outward,
   };
-  return { closed, places, outward: side(1), inward: side(-1) };
 }
 
-/** Points of a run at the distances of its levels: x and y after one another. */
+export const sideOfRun = (run: LevelRun, way: number): RunSide => (way > 0 ? run.outward : run.inward);
+
+/**
+ * Points of a run at the distances of its levels: x and y after one another.
+ * @param most distance at which they stop
+ */
 export function runPoints(
   run: LevelRun,
-  figure: Reach,
+  { rest, reach }: Reach,
   way: number,
   share: number,
   most = Infinity,
-): number[] {
-  const marks = way > 0 ? run.outward : run.inward;
-  return run.places.flatMap(({ x, y, normalX, normalY }, i) => {
-    const distance = way * Math.min(share * extentAt(figure, marks[i]!.level), most);
-    return [x + normalX * distance, y + normalY * distance];
-  });
+): Float32Array {
+  const { levels } = sideOfRun(run, way);
+  const { places } = run;
+  const out = new Float32Array(2 * places.length);
+  for (let i = 0; i < places.length; i++) {
+    const { x, y, normalX, normalY } = places[i]!;
+    const distance = way * Math.min(share * Math.max(rest + (reach - rest) * levels[i]!, 0), most);
+    out[2 * i] = x + normalX * distance;
+    out[2 * i + 1] = y + normalY * distance;
+  }
+  return out;
 }
 
-/** Mean level of both sides of a run. */
-export const meanLevel = ({ outward, inward }: LevelRun): number =>
-  [...outward, ...inward].reduce((sum, { level }) => sum + level, 0) / (2 * Math.max(outward.length, 1));
+/** Mean level of both sides of some runs. */
+export function meanLevel(runs: readonly LevelRun[]): number {
+  let [sum, count] = [0, 0];
+  for (const { outward, inward } of runs) {
+    for (const { levels } of [outward, inward]) {
+      for (const level of levels) sum += level;
+      count += levels.length;
+    }
+  }
+  return count > 0 ? sum / count : 0;
+}

@@ -1,7 +1,7 @@
 import type { Operation } from '../picture/displayList';
 import { curveOperations } from './curves';
 import { figureKind } from './kind';
-import { levelRuns, meanLevel, runPoints } from './levelRuns';
+import { levelRuns, meanLevel, runPoints, sideOfRun, type LevelRun } from './levelRuns';
 import { orderField } from './order';
 import type { MarkScene } from './scene';
 import {
@@ -48,20 +48,28 @@ export const lineStandard = (height: number): LevelLine => ({
   reach: Math.round(height * 0.16),
 });
 
+/** The lines of some runs, on the sides that are wanted. */
+export const linesOf = (runs: readonly LevelRun[], figure: Stand & Reach) => {
+  const { ways, share } = sidesOf(figure.side);
+  return runs.flatMap((run) =>
+    ways.map((way) => ({
+      points: runPoints(run, figure, way, share),
+      closed: run.closed,
+      marks: { ...sideOfRun(run, way), along: run.along },
+    })),
+  );
+};
+
 /** A line through the points that the levels reach. */
 export function lineMarks(figure: Line, scene: MarkScene): Operation[] {
   const runs = levelRuns(scene, figure, figure.smooth);
   if (runs.length === 0) return [];
-  const { ways, share } = sidesOf(figure.side);
-  const lines = runs.flatMap((run) =>
-    ways.map((way) => ({
-      points: runPoints(run, figure, way, share),
-      closed: run.closed,
-      marks: way > 0 ? run.outward : run.inward,
-    })),
+  return curveOperations(
+    linesOf(runs, figure),
+    { ...figure, width: figure.thickness },
+    scene.ink,
+    meanLevel(runs),
   );
-  const level = runs.reduce((sum, run) => sum + meanLevel(run), 0) / runs.length;
-  return curveOperations(lines, { ...figure, width: figure.thickness }, scene.ink, level);
 }
 
 export const line = figureKind<'line', Line>(

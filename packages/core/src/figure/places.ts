@@ -1,19 +1,23 @@
 import type { Path, PathPoint } from '../path/path';
 
-const kept = new WeakMap<Path, Map<string, readonly PathPoint[]>>();
+const kept = new WeakMap<Path, Map<string, unknown>>();
 const mostKept = 24;
 
 /**
- * Places of a path at arc lengths, kept: marks stand on the same ones frame after frame.
- * @param key tells the arc lengths apart from others on the same path
+ * What was worked out for a path, kept: marks stand on the same places frame after frame.
+ * @param key tells it apart from other things worked out for the same path
  */
-export function keptPlaces(path: Path, key: string, lengths: () => readonly number[]): readonly PathPoint[] {
+export function keptOn<T>(path: Path, key: string, make: () => T): T {
   let all = kept.get(path);
-  if (!all) kept.set(path, (all = new Map()));
-  let places = all.get(key);
-  if (!places) {
+  if (!all) kept.set(path, (all = new Map<string, unknown>()));
+  let value = all.get(key) as T | undefined;
+  if (value === undefined) {
     if (all.size >= mostKept) all.clear();
-    all.set(key, (places = lengths().map((s) => path.at(s))));
+    all.set(key, (value = make()));
   }
-  return places;
+  return value;
 }
+
+/** Places of a path at arc lengths, kept. */
+export const keptPlaces = (path: Path, key: string, lengths: () => readonly number[]): readonly PathPoint[] =>
+  keptOn(path, key, () => lengths().map((s) => path.at(s)));

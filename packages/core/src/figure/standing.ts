@@ -1,6 +1,7 @@
 import { markPositions, partsOf, type Path } from '../path/path';
 import type { Inked } from './ink';
 import { markBands, type BandOrder } from './order';
+import { keptOn } from './places';
 import type { MarkScene } from './scene';
 
 export const sides = ['outward', 'inward', 'both', 'opposite'] as const;
@@ -165,14 +166,9 @@ export function standingMarks(
   { order, side }: Pick<Stand, 'order' | 'side'>,
 ): Standing[] {
   const bands = markBands(levels.length, order);
-  const positions = markPositions(path, bands.length);
-  const ends = partEnds(path);
-  let part = 0;
+  const places = keptOn(path, `marks ${bands.length}`, () => markPlaces(path, bands.length));
   return bands.map((band, i) => {
-    const s = positions[i]!;
-    while (part < ends.length - 1 && s > ends[part]!) part++;
-    const place = path.at(s);
-    const along = path.length > 0 ? s / path.length : 0;
+    const { along, part, ...place } = places[i]!;
     const level = weigh(levels[band]!, place.x, place.y, along);
     const farBand = side === 'opposite' ? bands[bands.length - 1 - i]! : band;
     const farLevel = farBand === band ? level : weigh(levels[farBand]!, place.x, place.y, along);
@@ -180,9 +176,16 @@ export function standingMarks(
   });
 }
 
-function partEnds(path: Path): number[] {
+/** Where marks stand: the place, its share of the path, and which of its lines it is on. */
+function markPlaces(path: Path, count: number) {
   let end = 0;
-  return partsOf(path).map((part) => (end += part.length));
+  const ends = partsOf(path).map((part) => (end += part.length));
+  let part = 0;
+  return markPositions(path, count).map((s) => {
+    while (part < ends.length - 1 && s > ends[part]!) part++;
+    const { x, y, normalX, normalY } = path.at(s);
+    return { x, y, normalX, normalY, along: path.length > 0 ? s / path.length : 0, part };
+  });
 }
 
 /** How far a mark extends at a level. */

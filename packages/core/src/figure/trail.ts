@@ -1,10 +1,10 @@
 import type { Operation } from '../picture/displayList';
 import { curveOperations } from './curves';
 import { figureKind } from './kind';
-import { levelRuns, meanLevel, runPoints } from './levelRuns';
-import { lineFields, lineStandard, thicknessField, type LevelLine } from './line';
+import { levelRuns, meanLevel } from './levelRuns';
+import { lineFields, linesOf, lineStandard, thicknessField, type LevelLine } from './line';
 import type { MarkScene } from './scene';
-import { reachFields, sidesOf, softField } from './standing';
+import { reachFields, softField } from './standing';
 
 export interface Trail extends LevelLine {
   thickness: number;
@@ -24,22 +24,15 @@ export interface Trail extends LevelLine {
  * into the hearing, so that any moment can be drawn on its own.
  */
 export function trailMarks(figure: Trail, scene: MarkScene): Operation[] {
-  const { ways, share } = sidesOf(figure.side);
-  return Array.from({ length: figure.moments }, (_, i) => figure.moments - 1 - i).map((age): Operation => {
+  const { smooth, soft } = figure;
+  return Array.from({ length: figure.moments }, (_, i) => figure.moments - 1 - i).flatMap((age) => {
     const levels = age === 0 ? scene.levels : scene.levelsAt(scene.t - age * figure.every);
-    const runs = levelRuns({ ...scene, levels }, figure, figure.smooth);
-    const away = { reach: figure.reach + age * figure.drift, rest: figure.rest + age * figure.drift };
-    const lines = runs.flatMap((run) =>
-      ways.map((way) => ({
-        points: runPoints(run, away, way, share),
-        closed: run.closed,
-        marks: way > 0 ? run.outward : run.inward,
-      })),
-    );
-    const level = runs.reduce((sum, run) => sum + meanLevel(run), 0) / Math.max(runs.length, 1);
+    const runs = levelRuns({ ...scene, levels }, figure, smooth);
+    const off = age * figure.drift;
+    const lines = linesOf(runs, { ...figure, reach: figure.reach + off, rest: figure.rest + off });
     const width = Math.max(figure.thickness * figure.thins ** age, 0.1);
-    const operations = curveOperations(lines, { ...figure, width }, scene.ink, level);
-    return { op: 'group', opacity: figure.fades ** age, blend: 'normal', operations };
+    const style = { width, smooth, soft, opacity: figure.fades ** age };
+    return curveOperations(lines, style, scene.ink, meanLevel(runs));
   });
 }
 

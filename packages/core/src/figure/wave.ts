@@ -52,15 +52,21 @@ export function waveMarks(figure: WaveFigure, scene: MarkScene): Operation[] {
     1,
     heights.reduce((most, h) => Math.max(most, Math.abs(h)), 0),
   );
-  const marks = heights.map((height, i) => ({ band: 0, along: i / (count - 1), level: Math.abs(height) }));
+  const marks = {
+    bands: new Float32Array(count),
+    along: heights.map((_, n) => n / (count - 1)),
+    levels: heights.map(Math.abs),
+  };
   const ways = figure.side === 'inward' ? [-1] : figure.side === 'outward' ? [1] : [1, -1];
   const lines = ways.map((way) => ({
     closed,
     marks,
-    points: places.flatMap(({ x, y, normalX, normalY }, i) => {
-      const distance = way * figure.reach * heights[i]!;
-      return [x + normalX * distance, y + normalY * distance];
-    }),
+    points: Float32Array.from(
+      places.flatMap(({ x, y, normalX, normalY }, i) => {
+        const distance = way * figure.reach * heights[i]!;
+        return [x + normalX * distance, y + normalY * distance];
+      }),
+    ),
   }));
   return curveOperations(lines, { width: figure.thickness, smooth: true, soft: figure.soft }, ink, level);
 }

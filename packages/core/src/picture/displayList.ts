@@ -46,10 +46,11 @@ export interface DotsOp extends Drawn {
   circles: Float32Array;
 }
 
-/** Lines through points with round ends, painted as one shape. */
+/** Lines through points, painted as one shape. */
 export interface CurveOp extends Drawn {
   op: 'curve';
   width: number;
+  ends: 'flat' | 'round';
   /** Whether the end of each is joined to its start. */
   closed: boolean;
   /** Corners are rounded; plain ones cost less, and do where points lie close together. */

@@ -14,7 +14,7 @@ const near = 9;
 
 /**
  * The pen: a press sets a corner, a drag a smooth point with its handles, a press on the
- * first point closes the curve. Backspace takes the last point back, Enter or Escape ends.
+ * first point closes the curve. Backspace or undo takes the last point back, Enter or Escape ends.
  */
 export function PenTool({ onDraw, onDone }: PenToolProps) {
   const { fromPointer, toCss, scale, snapLines, setGuides } = useScreen();
@@ -28,8 +28,9 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       if (event.key === 'Enter' || event.key === 'Escape') onDone();
-      else if (event.key === 'Backspace') put(points.slice(0, -1));
-      else return;
+      else if (event.key === 'Backspace' || (event.key === 'z' && (event.ctrlKey || event.metaKey))) {
+        put(points.slice(0, -1));
+      } else return;
       event.preventDefault();
       event.stopPropagation();
     };
@@ -64,7 +65,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
   };
   const onMove = (event: PointerEvent<SVGElement>) => {
     const place = placeOf(event);
-    setHover(place);
+    setHover(dragging.current ? undefined : place);
     const last = points.at(-1);
     if (!dragging.current || !last) return;
     const [outX, outY] = [place[0] - last.x, place[1] - last.y];
@@ -76,7 +77,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
     setGuides([]);
   };
   const last = points.at(-1);
-  const line = last && hover && !dragging.current ? [toCss(last.x, last.y), toCss(...hover)] : undefined;
+  const line = last && hover ? [toCss(last.x, last.y), toCss(...hover)] : undefined;
   return (
     <>
       <rect

@@ -1,0 +1,118 @@
+import {
+  bandColors,
+  copiesStandard,
+  defaultEar,
+  defaultFilm,
+  defaultLayer,
+  emptyTables,
+  falloffStandard,
+  figureKinds,
+  pathKinds,
+  pictureAt,
+  symmetryStandard,
+  TableHearing,
+  type FigureKind,
+  type FigureLayer,
+  type Film,
+  type PathKind,
+} from '@cyclogram/core';
+import { Painter, type PaintContext } from '@cyclogram/painter';
+import { createCanvas } from '@napi-rs/canvas';
+
+const bands = 128;
+const figures: FigureKind[] = [
+  ...(['bars', 'needles', 'dots', 'line', 'area', 'ribbon', 'trail', 'caps', 'bars', 'dots'] as const),
+];
+const paths: PathKind[] = [
+  ...([
+    'circle',
+    'line',
+    'ellipse',
+    'wave',
+    'star',
+    'spiral',
+    'circle',
+    'arc',
+    'drawn',
+    'rectangle',
+  ] as const),
+];
+const colourings = ['band', 'along', 'across', 'level', 'one'] as const;
+
+/** Ten figures of 128 marks each, of all sorts. */
+export function stackOfTen(film: Film = defaultFilm('Ten figures')): Film {
+  const { width, height } = film;
+  const ear = { ...defaultEar('ten'), bands };
+  const layers = figures.map((kind, i): FigureLayer => ({
+    ...defaultLayer(`ten-${i}`, 'ten', `ten-${i}`, width, height, `${kind} ${i}`),
+    figure: {
+      ...figureKinds[kind].defaults(width, height),
+      ...('order' in figureKinds[kind].defaults(1, 1) ? { order: 'up' } : {}),
+    } as never,
+    color: { ...bandColors('#e8633a', '#7fd6c2'), by: colourings[i % colourings.length]! },
+    falloffs: i === 2 ? [falloffStandard(width, height)] : [],
+    symmetry: symmetryStandard,
+    copies: copiesStandard,
+    blend: i % 4 === 1 ? 'screen' : 'normal',
+    opacity: i % 4 === 1 ? 0.8 : 1,
+  }));
+  return {
+    ...film,
+    ears: [...film.ears, ear],
+    paths: [
+      ...film.paths,
+      ...paths.map((kind, i) => ({
+        id: `ten-${i}`,
+        name: kind,
+        shape: pathKinds[kind].defaults(width, height),
+      })),
+    ],
+    layers,
+  };
+}
+
+/** Drawing ten figures at 1080p with Skia in Node: milliseconds a frame, and how many shapes that is. */
+export function benchFigures() {
+  const film = stackOfTen();
+  const rate = 60;
+  const moments = 600;
+  // Levels like those of music: peaks that wander.
+  const levels = Float32Array.from({ length: moments * bands }, (_, i) => {
+    const [moment, band] = [Math.floor(i / bands), i % bands];
+    return Math.max(0, 0.5 + 0.5 * Math.sin(band / 7 + moment / 9) * Math.cos(band / 23 - moment / 31));
+  });
+  const tables = { ...emptyTables(), ears: new Map([['ten', { bands, rate, levels }]]) };
+  const hearing = new TableHearing(tables, film);
+  const [width, height] = [1920, 1080];
+  const create = (w: number, h: number) => {
+    const image = createCanvas(w, h);
+    return { image, context: image.getContext('2d') as unknown as PaintContext };
+  };
+  const painter = new Painter(create);
+  const { image, context } = create(width, height);
+  const read = (x: number, y: number, w: number, h: number) =>
+    image.getContext('2d').getImageData(x, y, w, h);
+  const times = { picture: [] as number[], paint: [] as number[] };
+  const drawCalls: number[] = [];
+  for (let frame = 0; frame < 60; frame++) {
+    const start = performance.now();
+    const picture = pictureAt(film, hearing, 1 + frame / 30);
+    const between = performance.now();
+    painter.paint(context, picture, width, height);
+    // Reading a pixel makes the drawing happen now; reading all of them is the encoder's part.
+    read(0, 0, 1, 1);
+    times.picture.push(between - start);
+    times.paint.push(performance.now() - between);
+    drawCalls.push(painter.drawCalls);
+  }
+  const median = (values: number[]) => values.slice(10).sort((a, b) => a - b)[25]!;
+  const round = (value: number) => Math.round(value * 10) / 10;
+  return {
+    what: 'a stack of ten figures of 128 marks each at 1080p, drawn in Node',
+    pictureMs: round(median(times.picture)),
+    paintMs: round(median(times.paint)),
+    frameMs: round(median(times.picture) + median(times.paint)),
+    frameTargetMs: 60,
+    drawCalls: median(drawCalls),
+  };
+}
