@@ -19,8 +19,8 @@ test('another path, other marks, copies: each shows at once, and can be undone',
   await rest.press('Enter');
   const start = await screenPixels(page);
   await choose(page, 'Path', 'Star');
-  await choose(page, 'Marks', 'Area');
-  await choose(page, 'Marks', 'Line');
+  await choose(page, 'Drawn as', 'Area');
+  await choose(page, 'Drawn as', 'Line');
   await choose(page, 'Path', 'Rectangle');
 
   // Its width has a handle of its own.
@@ -30,6 +30,7 @@ test('another path, other marks, copies: each shows at once, and can be undone',
   await expect(width).toHaveValue(String(before + 20));
 
   const single = await screenPixels(page);
+  await show(page).getByRole('region', { name: 'Copies' }).getByRole('button').first().click();
   const count = show(page).getByRole('spinbutton', { name: 'How many' });
   await count.fill('4');
   await count.press('Enter');
@@ -48,7 +49,7 @@ test('another path, other marks, copies: each shows at once, and can be undone',
 test('path data is read as it is pasted; what is none says so', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New film without a song' }).click();
-  await choose(page, 'Path', 'SVG path data');
+  await choose(page, 'Path', 'SVG');
   const before = await screenPixels(page);
   const data = show(page).getByLabel('Data');
   await data.fill('M0 0 H400 V100 Z');

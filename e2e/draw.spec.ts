@@ -1,0 +1,348 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import { ssim } from 'ssim.js';
+import { cyclogram, difference, folder, heard, makeSong, media, save, screenPixels } from './support';
+
+const show = (page: Page) => page.getByRole('region', { name: 'Show' });
+const card = (page: Page, heading: string) => show(page).getByRole('region', { name: heading, exact: true });
+const layer = (page: Page, name: string) =>
+  show(page).getByTitle(`${name}. With Ctrl, select several.`, { exact: true });
+
+/** Opens a part of the card that is folded away. */
+async function unfold(page: Page, heading: string): Promise<void> {
+  await card(page, heading).getByRole('button', { name: heading }).first().click();
+}
+
+async function choose(page: Page, list: string, entry: string): Promise<void> {
+  await show(page).getByLabel(list, { exact: true }).click();
+  await page.getByRole('option', { name: entry, exact: true }).click();
+}
+
+async function set(page: Page, name: string, value: string): Promise<void> {
+  const field = show(page).getByRole('spinbutton', { name, exact: true });
+  await field.fill(value);
+  await field.press('Enter');
+}
+
+const changed = (page: Page, before: PNG, by = 0.01) =>
+  expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(by);
+
+/** A place of the picture on the page, by shares of its width and height. */
+async function place(page: Page, x: number, y: number): Promise<[number, number]> {
+  const box = (await page.getByRole('img', { name: 'The picture now' }).boundingBox())!;
+  return [box.x + box.width * x, box.y + box.height * y];
+}
+
+async function newFilm(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New film without a song' }).click();
+  await expect(page.getByLabel('Title of the film')).toHaveValue('Untitled');
+}
+
+async function songFilm(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('Song file').setInputFiles(await makeSong(`${name}.mp3`, 8));
+  await expect(page.getByLabel('Title of the film')).toHaveValue(name);
+  await heard(page);
+}
+
+const image = ({ data, width, height }: PNG) => ({ data: Uint8ClampedArray.from(data), width, height });
+
+test('a path drawn with the pen, bars on it, mirrored, copied with delays, rendered: the preview was right', async ({
+  page,
+}) => {
+  await songFilm(page, 'pen');
+  const tape = page.getByRole('slider', { name: 'Time in the song' });
+  const box = (await tape.boundingBox())!;
+  await tape.click({ position: { x: 600, y: 80 } });
+
+  // Three points: a corner, a curve, a corner.
+  await show(page).getByRole('button', { name: 'Draw with the pen on the Screen' }).click();
+  await page.mouse.click(...(await place(page, 0.2, 0.7)));
+  await page.mouse.move(...(await place(page, 0.35, 0.45)));
+  await page.mouse.down();
+  await page.mouse.move(...(await place(page, 0.42, 0.42)), { steps: 5 });
+  await page.mouse.up();
+  await page.mouse.click(...(await place(page, 0.5, 0.7)));
+  await page.keyboard.press('Enter');
+  await expect(show(page).getByLabel('Path', { exact: true })).toHaveText('Drawn');
+  await expect(page.getByRole('button', { name: /^Point \d of 3$/ })).toHaveCount(3);
+
+  let before = await screenPixels(page);
+  await unfold(page, 'Symmetry');
+  await choose(page, 'Repeated', 'Mirrored');
+  await changed(page, before);
+  before = await screenPixels(page);
+  await unfold(page, 'Copies');
+  await set(page, 'How many', '3');
+  await set(page, 'Moved down', '-60');
+  await set(page, 'Later by', '120');
+  await changed(page, before);
+
+  // Two seconds, looped with the mouse on the ruler and rendered.
+  await page.mouse.move(box.x + 500, box.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 820, box.y + 8, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.getByText(/^loop 0:/)).toBeVisible();
+  await tape.click({ position: { x: 700, y: 80 } });
+  const frame = Number(/frame (\d+)/.exec((await page.getByTestId('time').textContent())!)![1]);
+  const picture = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save this picture as PNG' }).click();
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  const preview = PNG.sync.read(await readFile(await save(await picture, 'pen-preview.png')));
+  const id = /films\/([^/]+)/.exec(page.url())![1]!;
+
+  await page.getByRole('button', { name: 'Render', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Part' }).click();
+  await page.getByRole('option', { name: 'The loop' }).click();
+  await page.getByRole('button', { name: 'Start rendering' }).click();
+  const download = page.waitForEvent('download', { timeout: 120_000 });
+  await page.getByRole('link', { name: 'Download' }).first().click({ timeout: 120_000 });
+  const video = await save(await download, 'pen.mp4');
+  const { renders } = (await (await page.request.get('/api/renders')).json()) as {
+    renders: { filmId: string; firstFrame: number; frameCount: number }[];
+  };
+  const render = renders.find(({ filmId }) => filmId === id)!;
+  expect(render.frameCount).toBeGreaterThan(45);
+  expect(render.frameCount).toBeLessThan(90);
+  const still = join(folder, 'pen-frame.png');
+  const select = `select=eq(n\\,${frame - render.firstFrame})`;
+  await media('ffmpeg', '-i', video, '-vf', select, '-frames:v', '1', '-y', still);
+  const rendered = PNG.sync.read(await readFile(still));
+  expect([rendered.width, rendered.height]).toEqual([preview.width, preview.height]);
+  // What the video's compression takes away is more than what may differ before it.
+  expect(ssim(image(preview), image(rendered)).mssim).toBeGreaterThanOrEqual(0.97);
+  const out = join(folder, 'pen-server.png');
+  await cyclogram('frame', id, '--at', String((frame + 0.5) / 30), '--out', out);
+  expect(ssim(image(preview), image(PNG.sync.read(await readFile(out)))).mssim).toBeGreaterThanOrEqual(0.985);
+});
+
+test('points of a drawn curve: added, moved, made smooth, removed, by mouse and keyboard', async ({
+  page,
+}) => {
+  await newFilm(page);
+  await choose(page, 'Path', 'Drawn');
+  const points = page.getByRole('button', { name: /^Point \d of \d$/ });
+  await expect(points).toHaveCount(3);
+  const before = await screenPixels(page);
+  await points.nth(1).focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await changed(page, before);
+  await expect(page.getByRole('button', { name: 'Handle after the point' })).toHaveCount(1);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Handle after the point' })).toHaveCount(0);
+  await page.keyboard.press('Delete');
+  await expect(points).toHaveCount(2);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(points).toHaveCount(3);
+  // Between two points, a double click adds one.
+  const [a, b] = [(await points.nth(0).boundingBox())!, (await points.nth(1).boundingBox())!];
+  expect(b.x).toBeGreaterThan(a.x);
+  await page.mouse.dblclick((a.x + b.x) / 2 + 6, (a.y + b.y) / 2 + 6);
+  await expect(points).toHaveCount(4);
+});
+
+test('a line drawn by hand becomes a curve of few points', async ({ page }) => {
+  await newFilm(page);
+  await page.keyboard.press('b');
+  await page.mouse.move(...(await place(page, 0.2, 0.5)));
+  await page.mouse.down();
+  for (let i = 1; i <= 40; i++) {
+    await page.mouse.move(...(await place(page, 0.2 + i * 0.015, 0.5 + 0.15 * Math.sin(i / 5))));
+  }
+  await page.mouse.up();
+  await expect(show(page).getByLabel('Path', { exact: true })).toHaveText('Drawn');
+  const points = await page.getByRole('button', { name: /^Point \d+ of \d+$/ }).count();
+  expect(points).toBeGreaterThan(2);
+  expect(points).toBeLessThan(12);
+});
+
+const svg = (inside: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100">${inside}</svg>`;
+const svgFile = (name: string, text: string) => ({
+  name,
+  mimeType: 'image/svg+xml',
+  buffer: Buffer.from(text),
+});
+
+test('an SVG file becomes a path; one made to do harm says why it does not', async ({ page }) => {
+  await newFilm(page);
+  const file = show(page).getByLabel('SVG file', { exact: true });
+  const before = await screenPixels(page);
+  await file.setInputFiles(
+    svgFile('boat.svg', svg('<script>alert(1)</script><rect width="80" height="30"/>')),
+  );
+  await expect(show(page).getByLabel('Path', { exact: true })).toHaveText('SVG');
+  await expect(page.getByText('Left out of boat.svg: scripts.')).toBeVisible();
+  await changed(page, before);
+  const evil = `<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>${svg('<text>&x;</text>')}`;
+  await file.setInputFiles(svgFile('evil.svg', evil));
+  await expect(page.getByText(/evil.svg is not used.*entities/)).toBeVisible();
+  // Saved, it is a file that can be read again.
+  const download = page.waitForEvent('download');
+  await show(page).getByRole('button', { name: 'Save the path as SVG' }).click();
+  expect(await readFile(await save(await download, 'path.svg'), 'utf8')).toContain('<path d="M');
+});
+
+test('the outline of a text, in a typeface that ships with the application', async ({ page }) => {
+  await newFilm(page);
+  await choose(page, 'Path', 'Text');
+  await expect(show(page).getByRole('alert')).toContainText('Choose a typeface');
+  await show(page).getByLabel('Text', { exact: true }).fill('TIDE');
+  const before = await screenPixels(page);
+  await choose(page, 'Typeface', 'Archivo Black');
+  await changed(page, before, 0.1);
+  await expect(show(page).getByRole('alert')).toHaveCount(0);
+  const archivo = await screenPixels(page);
+  await choose(page, 'Typeface', 'Righteous');
+  await changed(page, archivo, 0.1);
+  await show(page).getByLabel('Text', { exact: true }).fill('TIDE 海');
+  await expect(show(page).getByRole('alert')).toContainText('“海”');
+});
+
+test('the outline of a picture is traced, and follows its threshold', async ({ page }) => {
+  await newFilm(page);
+  await choose(page, 'Path', 'Outline of a picture');
+  const logo = new PNG({ width: 120, height: 120 });
+  for (let i = 0; i < 120 * 120; i++) {
+    const distance = Math.hypot((i % 120) - 60, Math.floor(i / 120) - 60);
+    // Opaque in the middle, fading out.
+    logo.data.set([200, 160, 90, Math.max(0, Math.min(255, (58 - distance) * 6))], 4 * i);
+  }
+  const before = await screenPixels(page);
+  await show(page)
+    .getByLabel('Picture file', { exact: true })
+    .first()
+    .setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: PNG.sync.write(logo) });
+  await changed(page, before, 0.1);
+  const half = await screenPixels(page);
+  await set(page, 'Threshold', '95');
+  await changed(page, half, 0.02);
+  await show(page)
+    .getByLabel('Picture file', { exact: true })
+    .first()
+    .setInputFiles({ name: 'words.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(page.getByText(/words.png is not used/)).toBeVisible();
+});
+
+test('layers: from the gallery, picked on the picture, several at once, grouped, tied, locked', async ({
+  page,
+}) => {
+  await newFilm(page);
+  await show(page).getByRole('button', { name: 'Add a figure' }).first().click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Bars on a floor' }).click();
+  await expect(show(page).getByRole('listitem')).toHaveCount(2);
+  await set(page, 'Rest', '60');
+
+  // The ring is behind: pressing on it picks it.
+  await page.mouse.click(...(await place(page, 0.5, 0.1)));
+  await expect(show(page).getByLabel('Name of the layer')).toHaveCount(0);
+  await page.mouse.click(...(await place(page, 0.3, 0.83)));
+  await expect(show(page).getByLabel('Name of the layer')).toHaveValue('Bars on a floor');
+
+  // A change goes to both.
+  await layer(page, 'Ring of bars').click({ modifiers: ['Control'] });
+  await expect(show(page).getByText('2 layers are selected')).toBeVisible();
+  await set(page, 'Reach', '333');
+  await layer(page, 'Bars on a floor').click();
+  await expect(show(page).getByRole('spinbutton', { name: 'Reach', exact: true })).toHaveValue('333');
+
+  // Grouped, the group's size is on top of what its layers do.
+  await layer(page, 'Ring of bars').click({ modifiers: ['Control'] });
+  await show(page).getByRole('button', { name: 'Group', exact: true }).click();
+  await expect(show(page).getByLabel('Name of the layer')).toHaveValue('Group');
+  let before = await screenPixels(page);
+  await set(page, 'Scaled to', '50');
+  await changed(page, before);
+  before = await screenPixels(page);
+  await unfold(page, 'Cut');
+  await choose(page, 'Cut by', 'A new circle');
+  await changed(page, before, 0.005);
+
+  // A tied copy changes with its source.
+  await show(page).getByRole('button', { name: 'Ungroup' }).click();
+  await expect(show(page).getByRole('listitem')).toHaveCount(2);
+  await layer(page, 'Bars on a floor').click();
+  await show(page)
+    .getByRole('button', { name: /^Add a tied copy/ })
+    .click();
+  await set(page, 'Moved down', '-300');
+  before = await screenPixels(page);
+  await show(page).getByText('Bars on a floor', { exact: true }).last().click();
+  await layer(page, 'Bars on a floor').click();
+  await layer(page, 'Bars on a floor').click();
+  await set(page, 'Rest', '120');
+  await changed(page, before);
+
+  // Locked, it is not picked and not changed.
+  await show(page).getByRole('button', { name: 'Lock' }).last().click();
+  const count = await show(page).getByRole('listitem').count();
+  await layer(page, 'Ring of bars').click();
+  await expect(show(page).getByText('Locked.')).toBeVisible();
+  await page.keyboard.press('Delete');
+  await expect(show(page).getByRole('listitem')).toHaveCount(count);
+});
+
+test('layers and properties are copied from one film to another', async ({ page }) => {
+  await page.goto('/films/demo-breakwater');
+  await layer(page, 'Lamps').click();
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('Layer copied')).toBeVisible();
+  await show(page).getByRole('button', { name: 'Colour: copy or paste' }).click();
+  // The layer was copied first; the menu copies only its colours.
+  await page.keyboard.press('Escape');
+  await newFilm(page);
+  const before = await screenPixels(page);
+  await page.keyboard.press('Control+v');
+  await expect(show(page).getByRole('listitem')).toHaveCount(2);
+  await expect(show(page).getByLabel('Name of the layer')).toHaveValue('Lamps');
+  await changed(page, before);
+  await show(page).getByRole('button', { name: 'Colour: copy or paste' }).click();
+  await page.getByRole('menuitem', { name: 'Copy colour' }).click();
+  await layer(page, 'Ring of bars').click();
+  await expect(show(page).getByLabel('Coloured')).toHaveText('By band');
+  await show(page).getByRole('button', { name: 'Colour: copy or paste' }).click();
+  await page.getByRole('menuitem', { name: 'Paste colour' }).click();
+  await expect(show(page).getByLabel('Coloured')).toHaveText('Across the reach');
+});
+
+test('a palette that is shared changes in all its layers; a region lets only a part react', async ({
+  page,
+}) => {
+  await songFilm(page, 'palette');
+  await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 500, y: 80 } });
+  await show(page).getByRole('button', { name: 'Make it a shared palette' }).click();
+  await show(page).getByRole('button', { name: 'Duplicate' }).click();
+  await set(page, 'Radius', '120');
+  const before = await screenPixels(page);
+  const colour = card(page, 'How coloured').getByLabel('Colour', { exact: true });
+  await colour.click();
+  await page.getByLabel('Colour, as hex').fill('#ff0000');
+  await page.keyboard.press('Escape');
+  await changed(page, before);
+  await layer(page, 'Ring of bars').click();
+  await expect(colour).toContainText('#ff0000');
+
+  const all = await screenPixels(page);
+  await unfold(page, 'Falloff');
+  await show(page).getByRole('button', { name: 'Add a region' }).click();
+  await changed(page, all);
+  const region = await screenPixels(page);
+  await page.getByRole('button', { name: 'Move region 1' }).press('Shift+ArrowRight');
+  await changed(page, region, 0.005);
+});
+
+test('a figure is framed: at its loudest it just fits the picture', async ({ page }) => {
+  await songFilm(page, 'framed');
+  await set(page, 'Centre x', '1700');
+  await set(page, 'Radius', '60');
+  await show(page).getByRole('button', { name: 'Fit the figure into the picture at its loudest' }).click();
+  const radius = show(page).getByRole('spinbutton', { name: 'Radius', exact: true });
+  await expect(radius).not.toHaveValue('60');
+  expect(
+    Math.abs(Number(await show(page).getByRole('spinbutton', { name: 'Centre x' }).inputValue()) - 960),
+  ).toBeLessThan(300);
+});
