@@ -5,6 +5,7 @@ import { BrowserRouter, Route, Routes } from 'react-router';
 import { Toaster } from 'sonner';
 import { FilmsPage } from './films/FilmsPage';
 import { RendersPage } from './renders/RendersPage';
+import { Failed } from './app/Failed';
 import { NothingHere } from './app/NothingHere';
 import { WorkspacePage } from './editor/WorkspacePage';
 import './styles.css';
@@ -15,12 +16,14 @@ createRoot(document.getElementById('root')!).render(
   <QueryClientProvider client={queries}>
     <Tooltip.Provider delayDuration={400}>
       <BrowserRouter>
-        <Routes>
-          <Route path="/" element={<FilmsPage />} />
-          <Route path="/films/:id/*" element={<WorkspacePage />} />
-          <Route path="/renders" element={<RendersPage />} />
-          <Route path="*" element={<NothingHere />} />
-        </Routes>
+        <Failed>
+          <Routes>
+            <Route path="/" element={<FilmsPage />} />
+            <Route path="/films/:id/*" element={<WorkspacePage />} />
+            <Route path="/renders" element={<RendersPage />} />
+            <Route path="*" element={<NothingHere />} />
+          </Routes>
+        </Failed>
       </BrowserRouter>
       <Toaster
         theme="dark"

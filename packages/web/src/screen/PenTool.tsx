@@ -142,7 +142,9 @@ export function FreehandTool({ onDraw }: FreehandToolProps) {
     setTrace([fromPointer(event)]);
   };
   const onMove = (event: PointerEvent<SVGElement>) => {
-    if (drawing.current) setTrace((places) => [...places, fromPointer(event)]);
+    if (!drawing.current) return;
+    const place = fromPointer(event);
+    setTrace((places) => [...places, place]);
   };
   const onUp = () => {
     if (!drawing.current) return;

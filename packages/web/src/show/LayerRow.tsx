@@ -20,6 +20,7 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
   const { id, name, visible, locked } = layer;
   const selected = useEditor((state) => state.selected.includes(id));
   const open = useEditor((state) => openLayerId(state) === id);
+  const several = useEditor((state) => state.selected.length > 1);
   const select = useEditor((state) => state.selectLayer);
   const change = useEditor((state) => state.change);
   const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id });
@@ -27,7 +28,7 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
     change(label, (film) => Object.assign(findLayer(film, id)!, part));
   const onClick = (event: MouseEvent) => {
     if (event.ctrlKey || event.metaKey || event.shiftKey) select(id, 'also');
-    else select(open ? undefined : id);
+    else select(open && !several ? undefined : id);
   };
   return (
     <li
