@@ -3,7 +3,8 @@ import fitCurve from 'fit-curve';
 
 /** Changes of the points of a drawn curve. */
 
-const tidy = (value: number) => Math.round(value * 10) / 10;
+/** To tenths of a picture unit; adding 0 makes a negative zero a plain one. */
+const tidy = (value: number) => Math.round(value * 10) / 10 + 0;
 
 const replaced = (points: readonly DrawnPoint[], index: number, part: Partial<DrawnPoint>): DrawnPoint[] =>
   points.map((point, i) => (i === index ? { ...point, ...part } : point));
