@@ -1,0 +1,17 @@
+import { defaultEar, defaultFilm, defaultFollower, defaultTrack } from './defaults';
+import type { Film } from './schema';
+
+/** The small film that the docs show: a ring of bars on a song beside it. */
+export function exampleFilm(): Film {
+  const film = defaultFilm('First light', [defaultTrack('song', 'Song', { path: 'song.wav' })]);
+  const [path] = film.paths;
+  const [layer] = film.layers;
+  return {
+    ...film,
+    ears: [defaultEar('whole')],
+    followers: [{ ...defaultFollower('kick', 'whole', 'Kick'), toHz: 100, gatePercent: 90 }],
+    beats: { bpm: 124, first: 0, perBar: 4 },
+    paths: [{ ...path!, id: 'ring' }],
+    layers: [{ ...layer!, id: 'bars', ear: 'whole', path: 'ring' } as Film['layers'][number]],
+  };
+}
