@@ -2,9 +2,10 @@ import { spawn } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { benchFigures } from './figures';
 import { benchHearing } from './hearing';
 import { benchListening } from './listening';
-import { benchPreview } from './preview';
+import { benchPreview, benchTenFigures } from './preview';
 import { benchRendering } from './rendering';
 
 /** Prints how fast Cyclogram is, as JSON: ratios measured in one run, with what is aimed at. */
@@ -25,11 +26,13 @@ try {
     child.on('exit', () => reject(new Error('the server ended')));
   });
   const preview = await benchPreview(url);
+  const previewOfTen = await benchTenFigures(url);
   const listening = await benchListening(url, data);
   child.kill();
   const hearing = await benchHearing();
+  const figures = benchFigures();
   const rendering = await benchRendering(server('cli.js'), data);
-  console.log(JSON.stringify({ hearing, listening, preview, rendering }, null, 2));
+  console.log(JSON.stringify({ hearing, listening, preview, previewOfTen, figures, rendering }, null, 2));
 } finally {
   child.kill();
   await rm(data, { recursive: true, force: true });

@@ -1,20 +1,41 @@
+import type { Film } from '@cyclogram/core';
 import { chromium } from '@playwright/test';
 import { chromiumOptions } from '../e2e/chromium';
+import { stackOfTen } from './figures';
 
 const seconds = 8;
+
+/** A film with ten figures of 128 marks each on a demo song; its id. */
+async function storeTen(url: string): Promise<string> {
+  const stored = (await (await fetch(`${url}/api/films/demo-breakwater`)).json()) as { document: Film };
+  const document = stackOfTen(stored.document);
+  const response = await fetch(`${url}/api/films`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ document: { ...document, title: 'Ten figures' } }),
+  });
+  return ((await response.json()) as { id: string }).id;
+}
+
+/** Playing a stack of ten figures of 128 marks each, as {@link benchPreview}. */
+export const benchTenFigures = async (url: string) => ({
+  ...(await benchPreview(url, await storeTen(url))),
+  what: 'playing ten figures of 128 marks each in headless Chromium without a graphics processor',
+});
 
 /**
  * Playing a demo film in headless Chromium without a graphics processor, the
  * picture 1280 pixels wide: painted frames a second and the longest task of the
  * main thread.
  * @param url address of a running application with the demo
+ * @param film id of the film that is played
  */
-export async function benchPreview(url: string) {
+export async function benchPreview(url: string, film = 'demo-breakwater') {
   const browser = await chromium.launch(chromiumOptions);
   try {
     // Wide enough for a picture of 1280 x 720 between the panels.
     const page = await browser.newPage({ viewport: { width: 1860, height: 1080 } });
-    await page.goto(`${url}/films/demo-breakwater`);
+    await page.goto(`${url}/films/${film}`);
     await page.waitForTimeout(9000);
     await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 1250, y: 60 } });
     await page.getByRole('button', { name: 'Play', exact: true }).click();

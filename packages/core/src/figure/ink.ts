@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import {
   colorMixes,
-  gradientRamp,
+  gradientColors,
   stopsSchema,
   type ColorMix,
   type ColorStop,
@@ -58,11 +58,12 @@ export const oneColor = (color: string): LayerColor => ({
 });
 
 /** Steps of a gradient: more cannot be told apart, and each is a batch of its own. */
-export const rampSteps = 48;
+export const rampSteps = 32;
 /** Steps across the reach: each is drawn for all marks. */
 const acrossSteps = 10;
-/** Steps of opacity. */
-const fadeSteps = 16;
+/** Steps of opacity, and of a gradient that has them besides: each pair of them is a batch. */
+const fadeSteps = 8;
+const fadedRampSteps = 12;
 
 /** What of a mark decides its colour. */
 export interface Inked {
@@ -100,7 +101,8 @@ export function makeInk(
   steps = rampSteps,
 ): Ink {
   const { by, cycle, fade } = color;
-  const ramp = gradientRamp(gradient, by === 'time' ? 4 * steps : steps, by === 'time');
+  const ownSteps = fade > 0 ? Math.min(steps, fadedRampSteps) : steps;
+  const ramp = gradientColors(gradient, by === 'time' ? 4 * rampSteps : ownSteps, by === 'time');
   const pick = (place: number) =>
     ramp[Math.min(Math.max(Math.round(place * (ramp.length - 1)), 0), ramp.length - 1)]!;
   const faded = (hex: string, level: number) => {
@@ -127,7 +129,7 @@ export function makeInk(
   };
   return {
     varies: by !== 'one' && by !== 'time' && ramp.some((other) => other !== ramp[0]),
-    across: by === 'across' ? gradientRamp(gradient, acrossSteps) : undefined,
+    across: by === 'across' ? gradientColors(gradient, acrossSteps) : undefined,
     of: (mark) => faded(pick(place(mark)), mark.level),
     whole: (level) => faded(pick(by === 'time' ? now : by === 'level' ? level : 0), level),
     at: (share, level) => faded(pick(share), level),

@@ -49,7 +49,7 @@ const mostRamps = 200;
  * stop and after the last its colour holds.
  * @param round whether the end runs back into the start, for gradients that go round
  */
-export function gradientRamp({ stops, mix }: Gradient, count: number, round = false): readonly string[] {
+export function gradientColors({ stops, mix }: Gradient, count: number, round = false): readonly string[] {
   const key = JSON.stringify([stops, mix, count, round]);
   let ramp = ramps.get(key);
   if (!ramp) {

@@ -85,7 +85,11 @@ function PreviewNote() {
   const playing = useStageState((state) => state.playing);
   if (!stats || !playing) return null;
   return (
-    <p className="figures absolute right-2 bottom-1 text-dim" data-testid="preview-note">
+    <p
+      className="figures absolute right-2 bottom-1 text-dim"
+      data-testid="preview-note"
+      title={`${stats.paintMs.toFixed(1)} ms to paint a frame`}
+    >
       {stats.width}×{stats.height}
       {stats.fps > 0 && ` · ${Math.round(stats.fps)} fps`}
     </p>

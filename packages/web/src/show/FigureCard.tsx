@@ -42,7 +42,7 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
   } as const;
   const [marks, size] = figureKinds[figure.kind].fields;
   const defaults = { ...figureKinds[figure.kind].defaults(width, height) };
-  const menu = (part: 'path' | 'figure' | 'color' | 'symmetry' | 'falloffs' | 'copies') => (
+  const menu = (part: 'path' | 'figure' | 'symmetry' | 'color' | 'falloffs' | 'copies') => (
     <PartMenu layer={layer} part={part} edits={edits} />
   );
   const { count } = copies;

@@ -1,4 +1,4 @@
-import { gradientRamp, type ColorStop, type Gradient } from '@cyclogram/core';
+import { gradientColors, type ColorStop, type Gradient } from '@cyclogram/core';
 import { Minus, Plus } from 'lucide-react';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { IconButton } from '../controls/Button';
@@ -30,7 +30,7 @@ export function GradientInput({ gradient, onChange }: GradientInputProps) {
   const bar = useRef<HTMLDivElement>(null);
   const index = Math.min(chosen, stops.length - 1);
   const stop = stops[index]!;
-  const ramp = gradientRamp(gradient, 24);
+  const ramp = gradientColors(gradient, 24);
   const change = (next: { stops: ColorStop[]; index: number }) => {
     setChosen(next.index);
     onChange(next.stops);

@@ -1,4 +1,4 @@
-import { gradientRamp, type ColorStop, type Gradient } from '@cyclogram/core';
+import { gradientColors, type ColorStop, type Gradient } from '@cyclogram/core';
 
 interface Changed {
   stops: ColorStop[];
@@ -26,7 +26,7 @@ export function removeStop(stops: readonly ColorStop[], index: number): Changed 
 export function addStop(gradient: Gradient, at?: number): Changed {
   const { stops } = gradient;
   const place = at ?? widestGap(stops);
-  const ramp = gradientRamp(gradient, 101);
+  const ramp = gradientColors(gradient, 101);
   const color = ramp[Math.round(place * 100)]!;
   const before = stops.filter((stop) => stop.at <= place).length;
   return {

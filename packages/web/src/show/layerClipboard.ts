@@ -23,7 +23,7 @@ interface CopiedLayers {
 }
 
 /** Groups of properties that can be copied by themselves. */
-export type Part = 'path' | 'figure' | 'color' | 'symmetry' | 'falloffs' | 'copies';
+export type Part = 'path' | 'figure' | 'symmetry' | 'color' | 'falloffs' | 'copies';
 export const partNames: Record<Part, string> = {
   path: 'Path',
   figure: 'Marks',

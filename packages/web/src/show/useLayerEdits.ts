@@ -35,7 +35,7 @@ export function useLayerEdits(layer: Layer) {
         ({ figure }) => key in figure && Object.assign(figure, { [key]: value }),
       ),
     /** Sets a property in one of a figure's parts. */
-    setPart: (part: 'color' | 'symmetry' | 'copies', key: string, value: unknown) =>
+    setPart: (part: 'symmetry' | 'color' | 'copies', key: string, value: unknown) =>
       eachFigure(`${part} ${key}`, `${part} ${key}`, (target) =>
         Object.assign(target[part], { [key]: value }),
       ),
