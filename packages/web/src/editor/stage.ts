@@ -319,7 +319,10 @@ export class Stage {
   private onClock(clock: ClockState): void {
     this.clock = clock;
     this.tellPainting({ say: 'clock', clock });
-    if (clock.playing !== this.state.getState().playing) this.state.setState({ playing: clock.playing });
+    if (clock.playing !== this.state.getState().playing) {
+      this.state.setState({ playing: clock.playing });
+      this.tellHearing({ say: 'playing', playing: clock.playing });
+    }
     for (const listener of this.listeners) listener();
   }
 

@@ -37,7 +37,12 @@ const glass = '#86cdb4';
 
 /** What lies over the picture: the open layer's path and handles, the drawing tools, and picking by a press. */
 export function ScreenOverlay({ scale }: ScreenOverlayProps) {
-  const film = useEditor((state) => state.film);
+  const layers = useEditor((state) => state.film.layers);
+  const paths = useEditor((state) => state.film.paths);
+  const width = useEditor((state) => state.film.width);
+  const height = useEditor((state) => state.film.height);
+  // What of the film is about places: a change of an ear leaves it as it is.
+  const film = useMemo((): PlacedFilm => ({ layers, paths, width, height }), [layers, paths, width, height]);
   const tool = useEditor((state) => state.tool);
   const select = useEditor((state) => state.selectLayer);
   const layer = useOpenLayer();
@@ -67,12 +72,12 @@ export function ScreenOverlay({ scale }: ScreenOverlayProps) {
     const box = event.currentTarget.getBoundingClientRect();
     const [x, y] = [(event.clientX - box.left) / scale, (event.clientY - box.top) / scale];
     const several = event.shiftKey || event.ctrlKey || event.metaKey;
-    const layers = film.layers
+    const pickable = film.layers
       .filter(canBePicked)
       .reverse()
       .map(({ id }) => id);
     void stage
-      .request('pick', { time: stage.time(), x, y, slack: pickSlack / scale, layers })
+      .request('pick', { time: stage.time(), x, y, slack: pickSlack / scale, layers: pickable })
       .then((id) => select(id ?? undefined, several && id ? 'also' : 'only'))
       .catch(() => {});
   };
@@ -95,10 +100,13 @@ export function ScreenOverlay({ scale }: ScreenOverlayProps) {
   );
 }
 
+/** What of a film is about places. */
+type PlacedFilm = Pick<Film, 'layers' | 'paths' | 'width' | 'height'>;
+
 const canBePicked = (layer: Layer) => layer.visible && !layer.locked && layer.kind !== 'group';
 
 /** Lines to snap to: those of the picture, and the middles of other paths. */
-function linesOf(film: Film, layer: Layer | undefined): SnapLine[] {
+function linesOf(film: PlacedFilm, layer: Layer | undefined): SnapLine[] {
   const own = layer?.kind === 'figure' ? layer.path : undefined;
   const middles = film.paths
     .filter(({ id }) => id !== own)
@@ -112,12 +120,15 @@ function linesOf(film: Film, layer: Layer | undefined): SnapLine[] {
   return [...pictureLines(film.width, film.height), ...middles];
 }
 
-function LayerHandles({ layer, film }: { layer: Layer; film: Film }) {
+function LayerHandles({ layer, film }: { layer: Layer; film: PlacedFilm }) {
   if (layer.kind === 'figure') {
-    const path = findPath(film, layer.path);
+    const path = film.paths.find(({ id }) => id === layer.path);
     return path ? <FigureHandles layer={layer} path={path} /> : null;
   }
-  const clip = layer.kind === 'group' && layer.clip !== null ? findPath(film, layer.clip) : undefined;
+  const clip =
+    layer.kind === 'group' && layer.clip !== null
+      ? film.paths.find(({ id }) => id === layer.clip)
+      : undefined;
   return (
     <>
       {clip && <Outline path={clip} />}
@@ -277,7 +288,7 @@ function FalloffShape({ layer, falloff, index }: FalloffShapeProps) {
   );
 }
 
-function PlaceHandles({ layer, film }: { layer: GroupLayer | TiedLayer; film: Film }) {
+function PlaceHandles({ layer, film }: { layer: GroupLayer | TiedLayer; film: PlacedFilm }) {
   const change = useEditor((state) => state.change);
   const handles = placeHandles(layer, film);
   return handles.map((handle) => (

@@ -9,7 +9,7 @@ const compose = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix
 ];
 
 /** What the path of a layer goes through until it is in the picture: the places of all groups around it. */
-export function matrixAround(film: Film, layer: Layer): Matrix {
+export function matrixAround(film: Pick<Film, 'layers' | 'width' | 'height'>, layer: Layer): Matrix {
   let matrix = identity;
   let at = film.layers.find(({ id }) => id === layer.group);
   for (let depth = 0; at && depth < 32; depth++) {

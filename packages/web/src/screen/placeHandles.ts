@@ -6,7 +6,10 @@ const arm = 160;
 const whole = Math.round;
 
 /** What of a group or a tied copy can be dragged: where it stands, its size and its turn, around its centre. */
-export function placeHandles(layer: GroupLayer | TiedLayer, { width, height }: Film): PathHandle[] {
+export function placeHandles(
+  layer: GroupLayer | TiedLayer,
+  { width, height }: Pick<Film, 'width' | 'height'>,
+): PathHandle[] {
   const { moveX, moveY, turn, scale, aroundX, aroundY } = layer;
   const [baseX, baseY] = [aroundX * width, aroundY * height];
   const [x, y] = [baseX + moveX, baseY + moveY];

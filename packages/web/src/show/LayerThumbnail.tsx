@@ -1,6 +1,6 @@
 import type { Film, Layer } from '@cyclogram/core';
-import { useEffect, useMemo, useRef } from 'react';
-import { useEditor } from '../editor/editorStore';
+import { useContext, useEffect, useMemo, useRef } from 'react';
+import { EditorContext, useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 import { withContent } from './layerChanges';
 
@@ -10,12 +10,20 @@ const size = { width: 64, height: 36 };
 
 /** What a layer draws where its ear is loudest, small. */
 export function LayerThumbnail({ layer }: { layer: Layer }) {
-  const film = useEditor((state) => state.film);
-  const only = useMemo(() => aloneIn(film, layer), [film, layer]);
-  return <FilmThumbnail film={only} loudOf={earOf(film, layer)} className="h-6 w-[43px]" {...size} />;
+  const store = useContext(EditorContext)!;
+  const layers = useEditor((state) => state.film.layers);
+  const paths = useEditor((state) => state.film.paths);
+  const palettes = useEditor((state) => state.film.palettes);
+  const background = useEditor((state) => state.film.background);
+  // Made anew only when something changes that a picture of layers shows: not with every change of an ear.
+  const only = useMemo(
+    () => aloneIn({ ...store.getState().film, layers, paths, palettes, background }, layer),
+    [store, layers, paths, palettes, background, layer],
+  );
+  return <FilmThumbnail film={only} loudOf={earOf(only, layer)} className="h-6 w-[43px]" {...size} />;
 }
 
-/** A film with this layer alone, and what it needs; the same again while none of that changes. */
+/** A film with this layer alone, and what it needs. */
 function aloneIn(film: Film, layer: Layer): Film {
   const source = layer.kind === 'tied' ? withContent(film, layer.source) : [];
   const layers = [...withContent(film, layer.id), ...source];
@@ -27,7 +35,12 @@ function aloneIn(film: Film, layer: Layer): Film {
   const hidden = shown.map((other) =>
     source.some(({ id }) => id === other.id) ? { ...other, visible: false } : other,
   );
-  return { ...film, layers: hidden };
+  const used = new Set(
+    hidden.flatMap((other) =>
+      other.kind === 'figure' ? [other.path] : other.kind === 'group' ? [other.clip] : [],
+    ),
+  );
+  return { ...film, layers: hidden, paths: film.paths.filter(({ id }) => used.has(id)) };
 }
 
 function earOf(film: Film, layer: Layer): string {

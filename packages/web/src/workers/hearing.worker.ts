@@ -1,16 +1,19 @@
 import {
   EarHearing,
   FollowerHearing,
+  pcmSampleRate,
   SpectrogramListener,
   WaveListener,
   type Ear,
   type Follower,
+  type Stretch,
 } from '@cyclogram/core';
 import { answerQuestion } from './answers';
 import { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
 import { Listening, ListeningQueue } from './listeningQueue';
 import type { EarSource, FromHearing, TableMessage, ToHearing } from './messages';
+import { SecondHearing } from './secondHearing';
 
 /**
  * Hears the film's ears and followers: from the current moment to the end of the
@@ -19,6 +22,7 @@ import type { EarSource, FromHearing, TableMessage, ToHearing } from './messages
 
 const say = (message: FromHearing, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
 const sounds = new EarSounds();
+const second = new SecondHearing();
 const queue = new ListeningQueue(
   (share) => say({ say: 'progress', share }),
   (text) => say({ say: 'failed', text }),
@@ -39,6 +43,9 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
       break;
     case 'now':
       queue.now = data.time;
+      break;
+    case 'playing':
+      second.allowed = !data.playing;
       break;
     case 'watch':
       watched = data.earId;
@@ -94,7 +101,11 @@ function listenWithEar(source: EarSource): void {
   queue.put(`ear ${ear.id}`, spectralKey(source), JSON.stringify(ear), {
     create: () => {
       const hearing = new EarHearing(ear, length);
-      return new Listening(hearing, sounds.reader(source), () => sendEar(ear.id, hearing));
+      const share = (stretch: Stretch) =>
+        second.canHelp(length / pcmSampleRate)
+          ? second.hear(hearing, spectralKey(source), source, length, stretch)
+          : undefined;
+      return new Listening(hearing, sounds.reader(source), () => sendEar(ear.id, hearing), share);
     },
     failed: (error) =>
       say({ say: 'failed', earId: ear.id, text: `The ear "${ear.name}" cannot hear: ${error.message}.` }),

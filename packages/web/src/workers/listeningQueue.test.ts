@@ -1,4 +1,4 @@
-import type { SongListener } from '@cyclogram/core';
+import type { SongListener, Stretch } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { Listening, ListeningQueue } from './listeningQueue';
 
@@ -29,7 +29,12 @@ function setUp() {
 }
 
 /** Puts a listener into a queue; counts how often it is made and sent. */
-function listenIn(queue: ListeningQueue, name: string, read = () => {}) {
+function listenIn(
+  queue: ListeningQueue,
+  name: string,
+  read = () => {},
+  share?: (stretch: Stretch) => Promise<void> | undefined,
+) {
   const counts = { made: 0, sent: 0, heardWhenFirstSent: 0, failed: '' };
   const listeners: NotingListener[] = [];
   const put = (key: string, details = '') =>
@@ -38,9 +43,14 @@ function listenIn(queue: ListeningQueue, name: string, read = () => {}) {
         const listener = new NotingListener();
         listeners.push(listener);
         counts.made++;
-        return new Listening(listener, read, () => {
-          if (counts.sent++ === 0) counts.heardWhenFirstSent = listener.order.length;
-        });
+        return new Listening(
+          listener,
+          read,
+          () => {
+            if (counts.sent++ === 0) counts.heardWhenFirstSent = listener.order.length;
+          },
+          share,
+        );
       },
       failed: (error) => (counts.failed = error.message),
     });
@@ -48,6 +58,42 @@ function listenIn(queue: ListeningQueue, name: string, read = () => {}) {
 }
 
 describe('the queue of what listens', () => {
+  it('shares stretches with another that hears, each heard once, the first by itself', async () => {
+    const { queue } = setUp();
+    queue.now = 7;
+    const shared: Stretch[] = [];
+    const share = (stretch: Stretch) => {
+      shared.push(stretch);
+      return Promise.resolve();
+    };
+    const { put, listeners, counts } = listenIn(queue, 'ear', () => {}, share);
+    put('a');
+    await queue.complete('ear');
+    const { order } = listeners[0]!;
+    expect(counts.heardWhenFirstSent).toBe(1);
+    expect(shared.length).toBeGreaterThan(3);
+    const times = new Uint8Array(200);
+    for (const [first, count] of [
+      ...order.slice(1),
+      ...shared.map(({ first, count }) => [first, count] as const),
+    ]) {
+      for (let moment = first; moment < first + count; moment++) times[moment]!++;
+    }
+    expect(times.every((count) => count === 1)).toBe(true);
+  });
+
+  it('fails with a sentence when the other that hears cannot', async () => {
+    const { queue, failures } = setUp();
+    const { put } = listenIn(
+      queue,
+      'ear',
+      () => {},
+      () => Promise.reject(new Error('no sound')),
+    );
+    put('a');
+    await expect.poll(() => failures).toEqual(['The song could not be read: no sound.']);
+  });
+
   it('hears the moment that is wanted first, then to the end, then what was before; all of it', async () => {
     const { queue, progress } = setUp();
     queue.now = 12;

@@ -25,11 +25,15 @@ export class Listening {
   /** Whether something has been heard that has not been sent. */
   unsent = false;
 
-  /** @param send settles what has been heard and passes it on */
+  /**
+   * @param send settles what has been heard and passes it on
+   * @param share lets someone else hear a stretch at the same time; undefined when there is nobody now
+   */
   constructor(
     readonly listener: SongListener,
     readonly read: ReadSignal,
     readonly send: () => void,
+    readonly share: (stretch: Stretch) => Promise<void> | undefined = () => undefined,
   ) {}
 }
 
@@ -135,7 +139,11 @@ export class ListeningQueue {
     const stretch = waiting.shift();
     if (!stretch || this.entries.get(name) !== entry) return;
     const untouched = !listening.unsent && listener.heard.indexOf(1) < 0;
-    await hearStretch(listener, read, stretch);
+    // The very first stretch is sent at once, and waits for nobody.
+    const [other] = untouched ? [] : waiting;
+    const shared = other && listening.share(other);
+    if (shared) waiting.shift();
+    await Promise.all([hearStretch(listener, read, stretch), shared]);
     if (this.entries.get(name) !== entry) return;
     if (untouched) listening.send();
     else listening.unsent = true;

@@ -60,6 +60,7 @@ export type ToHearing =
   /** `waved` are the ids of the ears whose waveform a figure shows. */
   | { say: 'film'; ears: EarSource[]; followers: Follower[]; waved: string[]; length: number }
   | { say: 'now'; time: number }
+  | { say: 'playing'; playing: boolean }
   | { say: 'watch'; earId: string | undefined }
   | { say: 'ask'; id: number; what: QuestionName; given: unknown };
 
