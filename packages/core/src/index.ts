@@ -45,6 +45,7 @@ export * from './loudness/loudness';
 export * from './path/along';
 export * from './path/bounds';
 export * from './path/circle';
+export { dataSize } from './path/dataPath';
 export * from './path/drawn';
 export * from './path/drawnPoints';
 export * from './path/flatten';

@@ -1,5 +1,5 @@
 import type { ChoiceField, NumberField, TextField } from '../property/field';
-import { joinParts, type Path } from './path';
+import { joinParts, mapPath, type Path } from './path';
 import { joinPieces, type Piece } from './pieces';
 import { centerFields, turned, turnField } from './shape';
 import { parsePathData, type PathCommand } from './svgData';
@@ -45,27 +45,64 @@ export const dataFields: (NumberField | ChoiceField)[] = [
 
 const lengthOf = ({ pieces }: Outline) => pieces.reduce((sum, piece) => sum + piece.length, 0);
 
-/** The lines of path data, their middle on the centre. Data that cannot be read is a point there. */
-export function buildDataPath({ data, lines, centerX, centerY, scale, turn }: DataPath): Path {
-  const point = () =>
-    joinPieces([{ length: 0, at: () => ({ x: centerX, y: centerY, dx: 1, dy: 0 }) }], false);
+/** What is read of path data: its lines with their middle at 0, 0, and the size of their box. */
+interface ReadData {
+  path: Path | undefined;
+  width: number;
+  height: number;
+}
+
+/** Data read so far: it is long, and stays the same while a path is moved about. */
+const read = new Map<string, ReadData>();
+const mostRead = 40;
+
+function readData(data: string, lines: DataPath['lines']): ReadData {
+  const key = `${lines} ${data}`;
+  let known = read.get(key);
+  if (!known) {
+    if (read.size >= mostRead) read.clear();
+    read.set(key, (known = makeLines(data, lines)));
+  }
+  return known;
+}
+
+function makeLines(data: string, lines: DataPath['lines']): ReadData {
+  const nothing = { path: undefined, width: 0, height: 0 };
   let commands: PathCommand[];
   try {
     commands = parsePathData(data);
   } catch {
-    return point();
+    return nothing;
   }
-  const plain = outlines(commands);
-  const used = plain.flatMap((outline, i) => (lengthOf(outline) > 1e-9 ? [i] : []));
-  if (used.length === 0) return point();
-  const longest = used.reduce((best, i) => (lengthOf(plain[i]!) > lengthOf(plain[best]!) ? i : best));
-  const wanted = lines === 'longest' ? [longest] : used;
-  const box = boxOf(wanted.flatMap((i) => plain[i]!.pieces));
+  const all = outlines(commands).filter((outline) => lengthOf(outline) > 1e-9);
+  if (all.length === 0) return nothing;
+  const longest = all.reduce((best, one) => (lengthOf(one) > lengthOf(best) ? one : best));
+  const wanted = lines === 'longest' ? [longest] : all;
+  const box = boxOf(wanted.flatMap(({ pieces }) => pieces));
   const [middleX, middleY] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-  const place = (x: number, y: number) =>
-    turned(scale * (x - middleX), scale * (y - middleY), turn, centerX, centerY);
-  const placed = outlines(commands, place);
-  return joinParts(withHoles(wanted.map((i) => joinPieces(placed[i]!.pieces, placed[i]!.closed))));
+  const joined = joinParts(withHoles(wanted.map(({ pieces, closed }) => joinPieces(pieces, closed))));
+  const path = mapPath(joined, 1, (point) => ({ ...point, x: point.x - middleX, y: point.y - middleY }));
+  return { path, width: box.right - box.left, height: box.bottom - box.top };
+}
+
+/** Width and height of the lines of path data, before they are scaled and turned. */
+export function dataSize({ data, lines }: Pick<DataPath, 'data' | 'lines'>): {
+  width: number;
+  height: number;
+} {
+  const { width, height } = readData(data, lines);
+  return { width, height };
+}
+
+/** The lines of path data, their middle on the centre. Data that cannot be read is a point there. */
+export function buildDataPath({ data, lines, centerX, centerY, scale, turn }: DataPath): Path {
+  const { path } = readData(data, lines);
+  if (!path) return joinPieces([{ length: 0, at: () => ({ x: centerX, y: centerY, dx: 1, dy: 0 }) }], false);
+  return mapPath(path, scale, ({ x, y, normalX, normalY }) => {
+    const [placedX, placedY] = turned(scale * x, scale * y, turn, centerX, centerY);
+    const [turnedX, turnedY] = turned(normalX, normalY, turn, 0, 0);
+    return { x: placedX, y: placedY, normalX: turnedX, normalY: turnedY };
+  });
 }
 
 function boxOf(pieces: readonly Piece[]) {

@@ -20,6 +20,30 @@ const mostParts = 4096;
  * @param tolerance picture units
  */
 export function flattenPath(path: Path, tolerance = 0.05): FlatPath {
+  if (path.mapped) return flattenMapped(path.mapped, path.closed, tolerance);
+  let all = flattened.get(path);
+  if (!all) flattened.set(path, (all = new Map()));
+  // Powers of two, so that a path that is scaled by hand is not flattened anew at every step.
+  const fineness = 2 ** Math.floor(Math.log2(Math.max(tolerance, 1e-6)));
+  let flat = all.get(fineness);
+  if (!flat) all.set(fineness, (flat = findPlaces(path, fineness)));
+  return flat;
+}
+
+/** Paths flattened so far, by how finely. */
+const flattened = new WeakMap<Path, Map<number, FlatPath>>();
+
+/** A path that was moved, turned or scaled has the places of the one it was made of, moved so. */
+function flattenMapped(
+  { base, scale, change }: NonNullable<Path['mapped']>,
+  closed: boolean,
+  tolerance: number,
+): FlatPath {
+  const { points, lengths } = flattenPath(base, tolerance / Math.max(scale, 1e-6));
+  return { points: points.map(change), lengths: lengths.map((s) => s * scale), closed };
+}
+
+function findPlaces(path: Path, tolerance: number): FlatPath {
   const { length, closed } = path;
   const joints = [...new Set([0, ...(path.joints ?? []), length])]
     .filter((s) => s >= 0 && s <= length)

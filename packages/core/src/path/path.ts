@@ -18,6 +18,8 @@ export interface Path {
   readonly joints?: readonly number[];
   /** The lines that a path of several is made of, one after the other; left out when it is one line. */
   readonly parts?: readonly Path[];
+  /** What the path was made of by {@link mapPath}: what is known of that need not be found again. */
+  readonly mapped?: { base: Path; scale: number; change: (point: PathPoint) => PathPoint };
 }
 
 /**
@@ -59,6 +61,7 @@ export function mapPath(path: Path, scale: number, change: (point: PathPoint) =>
   return {
     length: path.length * scale,
     closed: path.closed,
+    mapped: { base: path, scale, change },
     at: (s) => change(path.at(scale === 0 ? 0 : s / scale)),
     ...(path.joints ? { joints: path.joints.map((s) => s * scale) } : {}),
     ...(path.parts ? { parts: path.parts.map((part) => mapPath(part, scale, change)) } : {}),

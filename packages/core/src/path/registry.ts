@@ -1,3 +1,4 @@
+import { alongStandard } from './along';
 import { arc } from './arc';
 import { circle } from './circle';
 import { drawn } from './drawn';
@@ -52,6 +53,13 @@ export function buildPath(settings: PathSettings): Path {
   }
   made.set(settings, path);
   return path;
+}
+
+/** The whole shape, without its offset and whatever part of it is used. */
+export function wholePath(settings: PathSettings): Path {
+  const { offset, from, to, reverse, shift } = settings;
+  const plain = offset === 0 && from <= 0 && to >= 1 && !reverse && shift === 0;
+  return plain ? buildPath(settings) : buildPath({ ...settings, ...alongStandard });
 }
 
 /** The same path as another kind: what both kinds have, its centre above all, is kept. */

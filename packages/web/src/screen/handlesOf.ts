@@ -1,4 +1,4 @@
-import { buildPath, pathBounds, transformShape, type PathSettings } from '@cyclogram/core';
+import { dataSize, pathBounds, transformShape, wholePath, type PathSettings } from '@cyclogram/core';
 
 /** Something of a path that can be dragged on the Screen, in picture units. */
 export interface PathHandle {
@@ -69,13 +69,11 @@ const turnDistance = 60;
 /** Turns a path around the middle of its box; a circle is turned by where it starts. */
 function turnHandle(path: PathSettings): PathHandle[] {
   if (path.kind === 'circle' || path.kind === 'arc' || path.kind === 'line') return [];
-  const box = pathBounds(buildPath({ ...path, offset: 0, from: 0, to: 1 }));
-  if (!Number.isFinite(box[0])) return [];
-  const centred = 'centerX' in path;
-  const [x, y] = centred ? [path.centerX, path.centerY] : [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
+  const { x, y, width, height } = boxOf(path);
+  if (!Number.isFinite(width)) return [];
   const turn = 'turn' in path ? path.turn : 0;
   // Off the shorter side, so that it stays within the picture.
-  const distance = Math.min(box[2] - box[0], box[3] - box[1]) / 2 + turnDistance;
+  const distance = Math.min(width, height) / 2 + turnDistance;
   const at = (degrees: number) => radians(degrees + 90);
   return [
     {
@@ -92,15 +90,30 @@ function turnHandle(path: PathSettings): PathHandle[] {
   ];
 }
 
+/** Middle and size of a path; of path data, as it is when not turned. */
+function boxOf(path: PathSettings): { x: number; y: number; width: number; height: number } {
+  if ('data' in path) {
+    const { width, height } = dataSize(path);
+    return { x: path.centerX, y: path.centerY, width: path.scale * width, height: path.scale * height };
+  }
+  const [left, top, right, bottom] = pathBounds(wholePath(path));
+  const size = { width: right - left, height: bottom - top };
+  return 'centerX' in path
+    ? { x: path.centerX, y: path.centerY, ...size }
+    : { x: (left + right) / 2, y: (top + bottom) / 2, ...size };
+}
+
 /** Scales a path around its middle, from a corner of its box. */
 function scaleHandle(path: Extract<PathSettings, { scale: number }>): PathHandle[] {
-  const box = pathBounds(buildPath({ ...path, offset: 0, from: 0, to: 1 }));
-  const [x, y] = [box[2] - path.centerX, box[3] - path.centerY];
-  const distance = Math.hypot(x, y);
-  if (!Number.isFinite(distance) || distance < 1) return [];
+  const { width, height } = boxOf(path);
+  const distance = Math.hypot(width, height) / 2;
+  if (distance < 1) return [];
+  const angle = Math.atan2(height, width) + radians(path.turn);
   return [
     {
-      ...{ label: sizeLabel, x: box[2], y: box[3], moves: false },
+      ...{ label: sizeLabel, moves: false },
+      x: path.centerX + distance * Math.cos(angle),
+      y: path.centerY + distance * Math.sin(angle),
       drag(toX, toY) {
         const factor = Math.hypot(toX - path.centerX, toY - path.centerY) / distance;
         return { scale: Math.min(Math.max(Number((path.scale * factor).toPrecision(4)), 0.001), 1000) };
@@ -144,8 +157,7 @@ function ownHandles(path: PathSettings): PathHandle[] {
     case 'picture':
       return [centreHandle(path), ...scaleHandle(path)];
     case 'drawn': {
-      const box = pathBounds(buildPath({ ...path, offset: 0, from: 0, to: 1 }));
-      const [x, y] = [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2].map(whole) as [number, number];
+      const [x, y] = [boxOf(path).x, boxOf(path).y].map(whole) as [number, number];
       const move: PathHandle = {
         ...{ label: 'Move the path', x, y, moves: true },
         drag: (toX, toY) => {
