@@ -13,6 +13,13 @@ const shortcuts = [
   ['Drag on the spectrogram', 'pick the open follower’s range'],
   ['Drag gate or ceiling', 'set the open follower’s limits'],
   ['Double click in Listening', 'split a band, remove a weight'],
+  ['Press on the picture', 'pick a layer; with Ctrl several'],
+  ['P, B', 'draw with the pen, by hand'],
+  ['Arrows on a handle', 'ten units; Shift a hundred, Alt one'],
+  ['Alt while dragging', 'do not snap; Shift turns by 15°'],
+  ['Enter, Del on a point', 'corner or smooth, remove'],
+  ['Ctrl C, V, D, G', 'copy, paste, duplicate, group layers'],
+  ['Del', 'delete the selected layers'],
   ['↑ and ↓ in a number', 'one step; Shift ten, Alt a tenth'],
   ['Double click on a number', 'back to its standard value'],
 ];
@@ -25,7 +32,11 @@ const guide = [
   ],
   [
     'Draw',
-    'On the right, open a layer: place its circle by the handles on the Screen, then set reach, width and colours. Duplicate it and give the copy another ear.',
+    'On the right, add a figure from the gallery. Its card goes from where it stands to how it is laid on: path, marks, size, colour. Pick its path from the list, draw it with the pen, or read an SVG file; place it by the handles on the Screen.',
+  ],
+  [
+    'Make it rich',
+    'Duplicate a figure and give the copy another ear or range; copies inside a figure can be turned, scaled and delayed by steps. Layers that name one palette change colour together. A group is sized and faded as one; a tied copy follows its source.',
   ],
   [
     'Watch and adjust',

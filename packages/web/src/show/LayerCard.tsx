@@ -135,29 +135,33 @@ function GroupChoice({ layer }: { layer: Layer }) {
 function Actions({ layer }: { layer: Layer }) {
   const actions = useLayerActions();
   return (
-    <div className="mt-3 flex flex-wrap items-center gap-1">
-      <Button onClick={actions.duplicate}>
+    <div className="mt-3 flex items-center gap-1">
+      <Button className="px-2" onClick={actions.duplicate}>
         <Copy size={13} /> Duplicate
       </Button>
-      <Button onClick={actions.remove}>
+      <Button className="px-2" onClick={actions.remove}>
         <Trash2 size={13} /> Delete
       </Button>
       <span className="grow" />
       {layer.kind === 'group' ? (
-        <IconButton label="Ungroup" onClick={actions.ungroup}>
+        <IconButton className="w-6" label="Ungroup" onClick={actions.ungroup}>
           <Ungroup size={14} />
         </IconButton>
       ) : (
-        <IconButton label="Group" keys="Ctrl G" onClick={actions.group}>
+        <IconButton className="w-6" label="Group" keys="Ctrl G" onClick={actions.group}>
           <BoxSelect size={14} />
         </IconButton>
       )}
       {layer.kind === 'tied' ? (
-        <IconButton label="Make it free: changes of its source no longer show" onClick={actions.untie}>
+        <IconButton
+          className="w-6"
+          label="Make it free: changes of its source no longer show"
+          onClick={actions.untie}
+        >
           <Unlink size={14} />
         </IconButton>
       ) : (
-        <IconButton label="Add a tied copy: changes show in both" onClick={actions.tie}>
+        <IconButton className="w-6" label="Add a tied copy: changes show in both" onClick={actions.tie}>
           <Link2 size={14} />
         </IconButton>
       )}
