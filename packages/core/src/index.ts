@@ -60,6 +60,7 @@ export * from './picture/blend';
 export * from './picture/bounds';
 export * from './picture/displayList';
 export * from './picture/frames';
+export * from './picture/matrix';
 export * from './picture/pictureAt';
 export * from './property/palette';
 export * from './property/field';

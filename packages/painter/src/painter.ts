@@ -1,6 +1,7 @@
 import {
   blendModes,
   boundsOf,
+  multiply,
   type BackdropOp,
   type DrawOp,
   type GroupOp,
@@ -10,12 +11,6 @@ import {
 } from '@cyclogram/core';
 import type { CreateSurface, PaintContext, PaintImage, Surface } from './context';
 import { drawOperation, trace } from './drawShapes';
-
-/** The matrix that goes through `first`, then through `second`. */
-const compose = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix => [
-  ...([a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j] as const),
-  ...([a * k + c * l + e, b * k + d * l + f] as const),
-];
 
 interface SizedSurface extends Surface {
   width: number;
@@ -138,7 +133,7 @@ export class Painter {
   private paintGroup(context: PaintContext, group: GroupOp, outer: Matrix): void {
     const { operations, clip } = group;
     if (operations.length === 0) return;
-    const matrix = group.matrix ? compose(outer, group.matrix) : outer;
+    const matrix = group.matrix ? multiply(outer, group.matrix) : outer;
     if (!clip) {
       this.layOn(context, group, matrix);
       return;
@@ -172,7 +167,7 @@ export class Painter {
         surface.context.clearRect(0, 0, width, height);
         const outer = this.room;
         this.room = { width, height };
-        this.paintAll(surface.context, operations, compose([1, 0, 0, 1, -x, -y], matrix));
+        this.paintAll(surface.context, operations, multiply([1, 0, 0, 1, -x, -y], matrix));
         this.room = outer;
         context.setTransform(1, 0, 0, 1, 0, 0);
         context.globalAlpha = opacity;

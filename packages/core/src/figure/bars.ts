@@ -2,19 +2,16 @@ import type { Operation } from '../picture/displayList';
 import type { Field } from '../property/field';
 import { Batches } from './batches';
 import { figureKind } from './kind';
-import { orderField } from './order';
 import type { MarkScene } from './scene';
 import {
-  bandRangeFields,
-  directionFields,
   extentAt,
   leastField,
   onSide,
   reachFields,
-  sideField,
   sidesOf,
   softField,
   standingMarks,
+  standFields,
   standStandard,
   type Reach,
   type Stand,
@@ -157,10 +154,7 @@ const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
 const segmented = { key: 'form', is: ['segmented'] } as const;
 
 const markFields: readonly Field[] = [
-  ...bandRangeFields,
-  orderField,
-  sideField,
-  ...directionFields,
+  ...standFields,
   {
     kind: 'choice',
     key: 'pivot',

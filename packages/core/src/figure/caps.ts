@@ -1,19 +1,16 @@
 import type { Operation } from '../picture/displayList';
 import { Batches } from './batches';
 import { figureKind } from './kind';
-import { orderField } from './order';
 import type { MarkScene } from './scene';
 import {
-  bandRangeFields,
-  directionFields,
   extentAt,
   leastField,
   onSide,
   reachFields,
-  sideField,
   sidesOf,
   softField,
   standingMarks,
+  standFields,
   standStandard,
   type Reach,
   type Stand,
@@ -52,10 +49,7 @@ export const caps = figureKind<'caps', Caps>(
   'caps',
   { label: 'Caps', about: 'Short marks where each band last peaked' },
   [
-    ...bandRangeFields,
-    orderField,
-    sideField,
-    ...directionFields,
+    ...standFields,
     leastField,
     {
       kind: 'choice',

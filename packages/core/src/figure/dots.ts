@@ -1,19 +1,16 @@
 import type { DotsOp } from '../picture/displayList';
 import { Batches } from './batches';
 import { figureKind } from './kind';
-import { orderField } from './order';
 import type { MarkScene } from './scene';
 import {
-  bandRangeFields,
-  directionFields,
   extentAt,
   leastField,
   onSide,
   reachFields,
-  sideField,
   sidesOf,
   softField,
   standingMarks,
+  standFields,
   standStandard,
   type Reach,
   type Stand,
@@ -54,7 +51,7 @@ export const sizeFields = [
 export const dots = figureKind<'dots', Dots>(
   'dots',
   { label: 'Dots', about: 'Dots that move off the path, grow, or both' },
-  [...bandRangeFields, orderField, sideField, ...directionFields, leastField],
+  [...standFields, leastField],
   [...reachFields, ...sizeFields, softField],
   (_width, height) => ({
     ...standStandard,

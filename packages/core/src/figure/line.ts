@@ -2,15 +2,12 @@ import type { Operation } from '../picture/displayList';
 import { curveOperations } from './curves';
 import { figureKind } from './kind';
 import { levelRuns, meanLevel, runPoints, sideOfRun, type LevelRun } from './levelRuns';
-import { orderField } from './order';
 import type { MarkScene } from './scene';
 import {
-  bandRangeFields,
-  directionFields,
   reachFields,
-  sideField,
   sidesOf,
   softField,
+  standFields,
   standStandard,
   type Reach,
   type Stand,
@@ -40,7 +37,7 @@ export const thicknessField = {
   step: 1,
   unit: 'px',
 } as const;
-export const lineFields = [...bandRangeFields, orderField, sideField, ...directionFields, smoothField];
+export const lineFields = [...standFields, smoothField];
 
 export const lineStandard = (height: number): LevelLine => ({
   ...standStandard,

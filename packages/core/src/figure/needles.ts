@@ -2,19 +2,16 @@ import type { Operation } from '../picture/displayList';
 import { along } from './bars';
 import { Batches } from './batches';
 import { figureKind } from './kind';
-import { orderField } from './order';
 import type { MarkScene } from './scene';
 import {
-  bandRangeFields,
-  directionFields,
   extentAt,
   leastField,
   onSide,
   reachFields,
-  sideField,
   sidesOf,
   softField,
   standingMarks,
+  standFields,
   standStandard,
   type Reach,
   type Stand,
@@ -65,10 +62,7 @@ export const needles = figureKind<'needles', Needles>(
   'needles',
   { label: 'Needles', about: 'Thin lines, as long as the levels say' },
   [
-    ...bandRangeFields,
-    orderField,
-    sideField,
-    ...directionFields,
+    ...standFields,
     leastField,
     {
       kind: 'number',

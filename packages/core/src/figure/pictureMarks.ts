@@ -4,19 +4,16 @@ import { outlines } from '../path/svgOutlines';
 import type { Field } from '../property/field';
 import { sizeFields } from './dots';
 import { figureKind } from './kind';
-import { orderField } from './order';
 import type { MarkScene } from './scene';
 import {
-  bandRangeFields,
-  directionFields,
   extentAt,
   leastField,
   onSide,
   reachFields,
-  sideField,
   sidesOf,
   softField,
   standingMarks,
+  standFields,
   standStandard,
   type Reach,
   type Stand,
@@ -120,10 +117,7 @@ export function pictureMarks(figure: PictureMarks, scene: MarkScene): Operation[
 const boat = 'M10 62H90L76 80H24ZM46 54V12L18 54ZM52 54V20L80 54Z';
 
 const markFields: readonly Field[] = [
-  ...bandRangeFields,
-  orderField,
-  sideField,
-  ...directionFields,
+  ...standFields,
   leastField,
   {
     kind: 'choice',

@@ -1,6 +1,6 @@
 import { markPositions, partsOf, type Path } from '../path/path';
 import type { Inked } from './ink';
-import { markBands, type BandOrder } from './order';
+import { markBands, orderField, type BandOrder } from './order';
 import { keptOn } from './places';
 import type { MarkScene } from './scene';
 
@@ -114,6 +114,9 @@ export const bandRangeFields = [
     whole: true,
   },
 ] as const;
+
+/** What all marks of bands have: which they are, and how they stand. */
+export const standFields = [...bandRangeFields, orderField, sideField, ...directionFields] as const;
 
 /** Which bands of the ear a figure shows. */
 export interface BandRange {

@@ -1,10 +1,25 @@
 import { describe, expect, it } from 'vitest';
-import type { DotsOp, FillOp, GroupOp, Matrix, StrokesOp } from '../picture/displayList';
+import type { DotsOp, FillOp, GroupOp, StrokesOp } from '../picture/displayList';
 import { transformOperation } from '../picture/transform';
-import { mirrorMatrix, symmetric, symmetryStandard, turnMatrix, type Symmetry } from './symmetry';
+import { applyMatrix, invertMatrix, mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
+import { symmetric, symmetryStandard, type Symmetry } from './symmetry';
 
-const apply = ([a, b, c, d, e, f]: Matrix, x: number, y: number) => [a * x + c * y + e, b * x + d * y + f];
+const apply = applyMatrix;
 const near = (...values: number[]) => values.map((value) => expect.closeTo(value, 4));
+
+describe('matrices', () => {
+  const turn = turnMatrix(0.7, 3, 4);
+  const both = multiply([2, 0, 0, 2, 5, 6], turn);
+
+  it('are gone through from the inner one out', () => {
+    const [x, y] = apply(turn, 10, 20);
+    expect(apply(both, 10, 20)).toEqual(near(2 * x + 5, 2 * y + 6));
+  });
+
+  it('are undone by their inverse', () => {
+    expect(apply(invertMatrix(both), ...apply(both, 12, -7))).toEqual(near(12, -7));
+  });
+});
 
 describe('turning and mirroring', () => {
   it('turns clockwise on the screen, around its centre', () => {

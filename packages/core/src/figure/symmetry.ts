@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import type { Matrix, Operation } from '../picture/displayList';
+import { mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
 import { mergeOperations, transformOperation } from '../picture/transform';
 import type { FieldGroup } from '../property/field';
 import { fieldsSchema } from '../property/fieldSchema';
@@ -58,19 +59,6 @@ export const symmetrySchema = () =>
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
-/** Turns by an angle around a centre, clockwise on the screen. */
-export function turnMatrix(angle: number, x: number, y: number): Matrix {
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  return [cos, sin, -sin, cos, x - cos * x + sin * y, y - sin * x - cos * y];
-}
-
-/** Mirrors across a line through a centre; the angle is that of the line from the top, clockwise. */
-export function mirrorMatrix(angle: number, x: number, y: number): Matrix {
-  // The line has the direction (sin, -cos); mirroring keeps it and turns what is across over.
-  const [a, b] = [-Math.cos(2 * angle), -Math.sin(2 * angle)];
-  return [a, b, b, -a, x - a * x - b * y, y - b * x + a * y];
-}
-
 /** Picture units by which segments of a kaleidoscope overlap, so that no seam shows. */
 const overlap = 0.5;
 
@@ -109,11 +97,4 @@ export function symmetric(
       });
     }
   }
-}
-
-/** The matrix that does `second` after `first`. */
-export function multiply(second: Matrix, first: Matrix): Matrix {
-  const [a, b, c, d, e, f] = second;
-  const [g, h, i, j, k, l] = first;
-  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
 }

@@ -1,6 +1,8 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
+import type { Matrix } from '../picture/displayList';
+import { multiply } from '../picture/matrix';
 import { PathDataError, parsePathData } from './svgData';
-import { dataThrough, multiplyMatrices, parseTransform, type SvgMatrix } from './svgTransform';
+import { dataThrough, parseTransform } from './svgTransform';
 
 /** An SVG file that cannot be used, saying why. */
 export class SvgFileError extends Error {
@@ -53,7 +55,7 @@ const unwanted: Record<string, string> = {
 export function readSvg(text: string): SvgGeometry {
   if (text.length > mostCharacters) throw new SvgFileError('The file is larger than 20 MB');
   const parser = new SaxesParser();
-  const matrices: SvgMatrix[] = [];
+  const matrices: Matrix[] = [];
   const skipped: string[] = [];
   const leftOut = new Map<string, number>();
   const data: string[] = [];
@@ -80,7 +82,7 @@ export function readSvg(text: string): SvgGeometry {
     if (++elements > mostElements) throw new SvgFileError(`The file has more than ${mostElements} elements`);
     depth++;
     const outer = matrices.at(-1) ?? identity;
-    const matrix = multiplyMatrices(outer, transformOf(tag.attributes));
+    const matrix = multiply(outer, transformOf(tag.attributes));
     matrices.push(matrix);
     if (unwanted[name]) leave(unwanted[name]);
     if (skipped.length > 0 || unwanted[name] || hidden.has(name) || isHidden(tag.attributes)) {
@@ -126,11 +128,11 @@ export function readSvg(text: string): SvgGeometry {
   };
 }
 
-const identity: SvgMatrix = [1, 0, 0, 1, 0, 0];
+const identity: Matrix = [1, 0, 0, 1, 0, 0];
 
 type Attributes = Record<string, string>;
 
-function transformOf({ transform }: Attributes): SvgMatrix {
+function transformOf({ transform }: Attributes): Matrix {
   if (!transform) return identity;
   try {
     return parseTransform(transform);

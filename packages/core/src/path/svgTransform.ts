@@ -1,19 +1,12 @@
+import type { Matrix } from '../picture/displayList';
+import { multiply } from '../picture/matrix';
 import type { PathCommand } from './svgData';
 import { arcOf, walkPath, type CentredArc } from './svgWalk';
 
-/** a, b, c, d, e, f of CSS Transforms: x' = a x + c y + e, y' = b x + d y + f. */
-export type SvgMatrix = readonly [number, number, number, number, number, number];
-
-/** The matrix that does `inner`, then `outer`. */
-export const multiplyMatrices = ([a, b, c, d, e, f]: SvgMatrix, [g, h, i, j, k, l]: SvgMatrix): SvgMatrix => [
-  ...([a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j] as const),
-  ...([a * k + c * l + e, b * k + d * l + f] as const),
-];
-
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
-const functions: Record<string, (v: number[]) => SvgMatrix> = {
-  matrix: (v) => v as unknown as SvgMatrix,
+const functions: Record<string, (v: number[]) => Matrix> = {
+  matrix: (v) => v as unknown as Matrix,
   translate: ([x = 0, y = 0]) => [1, 0, 0, 1, x, y],
   scale: ([x = 1, y = x]) => [x, 0, 0, y, 0, 0],
   rotate([angle = 0, x = 0, y = 0]) {
@@ -31,8 +24,8 @@ const counts: Record<string, readonly number[]> = {
  * Reads a transform attribute: CSS Transforms Level 1, section 8 (syntax of the SVG attribute).
  * @throws Error naming what cannot be read
  */
-export function parseTransform(text: string): SvgMatrix {
-  let all: SvgMatrix = [1, 0, 0, 1, 0, 0];
+export function parseTransform(text: string): Matrix {
+  let all: Matrix = [1, 0, 0, 1, 0, 0];
   const one = /\s*,?\s*([a-zA-Z]+)\s*\(([^)]*)\)/y;
   let at = 0;
   while (at < text.trimEnd().length) {
@@ -54,7 +47,7 @@ export function parseTransform(text: string): SvgMatrix {
     ) {
       throw new Error(`The transform "${text.slice(0, 60)}" cannot be read`);
     }
-    all = multiplyMatrices(all, functions[name](values));
+    all = multiply(all, functions[name](values));
     at = one.lastIndex;
   }
   return all;
@@ -65,7 +58,7 @@ const mostAngle = Math.PI / 8;
 const short = (value: number) => String(Math.round(value * 1000) / 1000);
 
 /** Path data with every point through a matrix, in absolute M, L, C and Z. Arcs become Beziers, which any matrix keeps. */
-export function dataThrough(commands: readonly PathCommand[], [a, b, c, d, e, f]: SvgMatrix): string {
+export function dataThrough(commands: readonly PathCommand[], [a, b, c, d, e, f]: Matrix): string {
   const out: string[] = [];
   let [x, y] = [0, 0];
   const put = (letter: string, ...values: number[]) => {

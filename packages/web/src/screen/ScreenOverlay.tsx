@@ -1,7 +1,9 @@
 import {
   alongStandard,
+  applyMatrix,
   buildPath,
   flattenParts,
+  invertMatrix,
   pathBounds,
   type DrawnPoint,
   type Falloff,
@@ -20,7 +22,7 @@ import { simplifyTrace } from './drawnChanges';
 import { DrawnHandles } from './DrawnHandles';
 import { falloffHandles, falloffOutlines } from './falloffHandles';
 import { handlesOf } from './handlesOf';
-import { applyMatrix, invertMatrix, matrixAround } from './matrices';
+import { matrixAround } from './matrices';
 import { FreehandTool, PenTool } from './PenTool';
 import { placeHandles } from './placeHandles';
 import { ScreenContext, useScreen, type ScreenSpace } from './screenContext';

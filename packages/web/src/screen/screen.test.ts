@@ -1,8 +1,16 @@
-import { cornerPoint, defaultFilm, falloffStandard, placeStandard, type GroupLayer } from '@cyclogram/core';
+import {
+  applyMatrix,
+  invertMatrix,
+  cornerPoint,
+  defaultFilm,
+  falloffStandard,
+  placeStandard,
+  type GroupLayer,
+} from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { moveHandle, movePoint, removePoint, simplifyTrace, toggleSmooth } from './drawnChanges';
 import { falloffHandles, falloffOutlines } from './falloffHandles';
-import { applyMatrix, invertMatrix, matrixAround } from './matrices';
+import { matrixAround } from './matrices';
 import { placeHandles } from './placeHandles';
 import { pictureLines, snapAngle, snapToLines } from './snapping';
 

@@ -1,12 +1,15 @@
 import { useEffect, type RefObject } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useEditor } from '../editor/editorStore';
+import { useEditor, useOpenLayer } from '../editor/editorStore';
 import { useLayerActions } from './useLayerActions';
 
 /** Keys for layers: they work wherever the focus is, but for text that is being typed or selected. */
 export function useLayerKeys(panel: RefObject<HTMLElement | null>): void {
   const actions = useLayerActions();
   const selected = useEditor((state) => state.selected.length > 0);
+  const open = useOpenLayer();
+  // Only a figure has a path to draw.
+  const canDraw = open?.kind === 'figure' && !open.locked;
   const setTool = useEditor((state) => state.setTool);
   const hasText = () => (window.getSelection()?.toString() ?? '') !== '';
   const options = { preventDefault: true, enabled: selected };
@@ -19,8 +22,9 @@ export function useLayerKeys(panel: RefObject<HTMLElement | null>): void {
   useHotkeys('mod+d', () => actions.duplicate(), options);
   useHotkeys('mod+g', () => actions.group(), options);
   useHotkeys('delete', () => actions.remove(), options);
-  useHotkeys('p', () => setTool('pen'), options);
-  useHotkeys('b', () => setTool('freehand'), options);
+  const drawing = { preventDefault: true, enabled: canDraw };
+  useHotkeys('p', () => setTool('pen'), drawing);
+  useHotkeys('b', () => setTool('freehand'), drawing);
   useEffect(() => {
     const { current } = panel;
     const onKeyDown = (event: KeyboardEvent) => {

@@ -1,0 +1,31 @@
+import type { Matrix } from './displayList';
+
+/** The matrix that goes through `inner` first, then through `outer`. */
+export const multiply = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix => [
+  ...([a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j] as const),
+  ...([a * k + c * l + e, b * k + d * l + f] as const),
+];
+
+export const applyMatrix = ([a, b, c, d, e, f]: Matrix, x: number, y: number): [number, number] => [
+  a * x + c * y + e,
+  b * x + d * y + f,
+];
+
+/** Undoes a matrix that does not scale to nothing. */
+export function invertMatrix([a, b, c, d, e, f]: Matrix): Matrix {
+  const size = a * d - b * c;
+  return [d / size, -b / size, -c / size, a / size, (c * f - d * e) / size, (b * e - a * f) / size];
+}
+
+/** Turns by an angle in radians around a centre, clockwise on the screen. */
+export function turnMatrix(angle: number, x: number, y: number): Matrix {
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  return [cos, sin, -sin, cos, x - cos * x + sin * y, y - sin * x - cos * y];
+}
+
+/** Mirrors across a line through a centre; the angle is that of the line from the top, clockwise, in radians. */
+export function mirrorMatrix(angle: number, x: number, y: number): Matrix {
+  // The line has the direction (sin, -cos); mirroring keeps it and turns what is across over.
+  const [a, b] = [-Math.cos(2 * angle), -Math.sin(2 * angle)];
+  return [a, b, b, -a, x - a * x - b * y, y - b * x + a * y];
+}
