@@ -6,6 +6,9 @@ const source = (path: string) => fileURLToPath(new URL(`${path}/src/index.ts`, i
 export default defineConfig({
   resolve: {
     alias: {
+      '@cyclogram/core/typeface': fileURLToPath(
+        new URL('packages/core/src/path/textToData.ts', import.meta.url),
+      ),
       '@cyclogram/core': source('packages/core'),
       '@cyclogram/painter': source('packages/painter'),
       '@cyclogram/demo': source('demo'),

@@ -8,7 +8,11 @@ const ownPackages = {
   name: 'own-packages',
   setup(builder) {
     const folders = { core: '../core', painter: '../painter', demo: '../../demo' };
-    builder.onResolve({ filter: /^@cyclogram\// }, ({ path }) => ({
+    // Not in the core's index, so that only what sets type loads the reader of typefaces.
+    builder.onResolve({ filter: /^@cyclogram\/core\/typeface$/ }, () => ({
+      path: here('../core/src/path/textToData.ts'),
+    }));
+    builder.onResolve({ filter: /^@cyclogram\/[a-z]+$/ }, ({ path }) => ({
       path: here(`${folders[path.slice('@cyclogram/'.length)]}/src/index.ts`),
     }));
     builder.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>

@@ -8,7 +8,13 @@ const source = (name: string) => fileURLToPath(new URL(`../${name}/src/index.ts`
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
   plugins: [react(), tailwindcss()],
-  resolve: { alias: { '@cyclogram/core': source('core'), '@cyclogram/painter': source('painter') } },
+  resolve: {
+    alias: {
+      '@cyclogram/core/typeface': fileURLToPath(new URL('../core/src/path/textToData.ts', import.meta.url)),
+      '@cyclogram/core': source('core'),
+      '@cyclogram/painter': source('painter'),
+    },
+  },
   worker: { format: 'es' },
   build: {
     // Nothing inline: the content security policy allows files of our own only.

@@ -1,4 +1,5 @@
-import { defaultEar, readFont, textToData, type FigureOf, type Film } from '@cyclogram/core';
+import { defaultEar, type FigureOf, type Film } from '@cyclogram/core';
+import { readFont, textToData } from '@cyclogram/core/typeface';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { addPath, addRing, bandColors, figure, follow, oneColor } from './builder';
@@ -67,7 +68,7 @@ export function dryDockFilm(film: Film): Film {
       'all',
       title,
       'needles',
-      { order: 'mirrored', reach: 58, rest: 0, thickness: 4, density: 4, least: 0.03 },
+      { order: 'mirrored', reach: 46, rest: 0, thickness: 4, density: 4, least: 0.03 },
       { ...bandColors('#d8432b', '#e9a23c'), by: 'level' },
     ),
     figure(

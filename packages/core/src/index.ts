@@ -54,7 +54,6 @@ export * from './path/pathToData';
 export * from './path/registry';
 export * from './path/svgData';
 export * from './path/svgFile';
-export * from './path/textToData';
 export * from './path/transformShape';
 export * from './picture/blend';
 export * from './picture/bounds';

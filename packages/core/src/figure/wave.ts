@@ -25,15 +25,20 @@ export interface WaveFigure extends Pick<Stand, 'direction' | 'angle' | 'side'> 
   soft: number;
 }
 
+/** Picture units from one point to the next, at least: nearer ones would make the line rough. */
+const leastStep = 2.5;
+const leastPoints = 16;
+
 /**
  * The waveform around the present moment along the path. Its mean distance is the
  * path itself; with both sides, a mirrored twin is drawn.
  */
 export function waveMarks(figure: WaveFigure, scene: MarkScene): Operation[] {
   const { path, t, wave, weigh, ink } = scene;
-  const { points: count, span } = figure;
+  const { span } = figure;
   if (path.length <= 0) return [];
-  const values = wave ? settled(figure, wave, t) : new Float32Array(count);
+  const count = Math.max(leastPoints, Math.min(figure.points, Math.round(path.length / leastStep)));
+  const values = wave ? settled({ ...figure, points: count }, wave, t) : new Float32Array(count);
   const gain = 10 ** (figure.gain / 20);
   const parts = partsOf(path);
   const closed = parts.length === 1 && path.closed;

@@ -1,4 +1,4 @@
-import { missingLetters, readFont, textToData, type Font } from '@cyclogram/core';
+import type { Font } from '@cyclogram/core/typeface';
 import archivoBlack from '@fontsource/archivo-black/files/archivo-black-latin-400-normal.woff?url';
 import bebasNeue from '@fontsource/bebas-neue/files/bebas-neue-latin-400-normal.woff?url';
 import caveat from '@fontsource/caveat/files/caveat-latin-700-normal.woff?url';
@@ -19,6 +19,8 @@ const shipped: Record<string, string> = {
 /** Typefaces added as files are kept in this browser: the films hold outlines, not typefaces. */
 const added = createStore('cyclogram-typefaces', 'files');
 const mostBytes = 20 * 1024 * 1024;
+/** What reads typefaces is loaded when the first text is set. */
+const reader = () => import('@cyclogram/core/typeface');
 const fonts = new Map<string, Promise<Font>>();
 const changed = new EventTarget();
 
@@ -26,7 +28,7 @@ async function load(name: string): Promise<Font> {
   const address = shipped[name];
   const file = address ? await (await fetch(address)).arrayBuffer() : await get<ArrayBuffer>(name, added);
   if (!file) throw new Error(`the typeface ${name} is not here; add its file again`);
-  return readFont(file);
+  return (await reader()).readFont(file);
 }
 
 function fontNamed(name: string): Promise<Font> {
@@ -42,7 +44,7 @@ function fontNamed(name: string): Promise<Font> {
 export async function addTypeface(file: File): Promise<string> {
   if (file.size > mostBytes) throw new Error('it is larger than 20 MB');
   const bytes = await file.arrayBuffer();
-  readFont(bytes);
+  (await reader()).readFont(bytes);
   const name = file.name.replace(/\.[^.]+$/, '').slice(0, 100);
   await set(name, bytes, added);
   fonts.delete(name);
@@ -70,6 +72,6 @@ export interface TextOutlineData {
 
 /** The outline of a text as path data. @throws Error when the typeface is not here */
 export async function outlineText(text: string, fontName: string, spacing: number): Promise<TextOutlineData> {
-  const font = await fontNamed(fontName);
+  const [font, { missingLetters, textToData }] = await Promise.all([fontNamed(fontName), reader()]);
   return { data: textToData(font, text, spacing), missing: missingLetters(font, text) };
 }
