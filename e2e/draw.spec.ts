@@ -54,7 +54,7 @@ const image = ({ data, width, height }: PNG) => ({ data: Uint8ClampedArray.from(
 test('a path drawn with the pen, bars on it, mirrored, copied with delays, rendered: the preview was right', async ({
   page,
 }) => {
-  await songFilm(page, 'pen', 8);
+  await songFilm(page, 'pen', 8.5);
   const tape = page.getByRole('slider', { name: 'Time in the song' });
   const box = (await tape.boundingBox())!;
   await tape.click({ position: { x: 600, y: 80 } });
@@ -100,8 +100,9 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   await page.getByRole('combobox', { name: 'Part' }).click();
   await page.getByRole('option', { name: 'The loop' }).click();
   await page.getByRole('button', { name: 'Start rendering' }).click();
+  const row = page.getByRole('listitem').filter({ hasText: 'pen' });
   const download = page.waitForEvent('download', { timeout: 120_000 });
-  await page.getByRole('link', { name: 'Download' }).first().click({ timeout: 120_000 });
+  await row.getByRole('link', { name: 'Download' }).click({ timeout: 120_000 });
   const video = await save(await download, 'pen.mp4');
   const { renders } = (await (await page.request.get('/api/renders')).json()) as {
     renders: { filmId: string; firstFrame: number; frameCount: number }[];
@@ -317,7 +318,7 @@ test('layers and properties are copied from one film to another', async ({ page 
 test('a palette that is shared changes in all its layers; a region lets only a part react', async ({
   page,
 }) => {
-  await songFilm(page, 'palette', 7);
+  await songFilm(page, 'palette', 7.5);
   await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 500, y: 80 } });
   await show(page).getByRole('button', { name: 'Make it a shared palette' }).click();
   await show(page).getByRole('button', { name: 'Duplicate' }).click();
@@ -341,7 +342,7 @@ test('a palette that is shared changes in all its layers; a region lets only a p
 });
 
 test('a figure is framed: at its loudest it just fits the picture', async ({ page }) => {
-  await songFilm(page, 'framed', 6);
+  await songFilm(page, 'framed', 6.5);
   await set(page, 'Centre x', '1700');
   await set(page, 'Radius', '60');
   await show(page).getByRole('button', { name: 'Fit the figure into the picture at its loudest' }).click();

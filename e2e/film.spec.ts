@@ -59,9 +59,9 @@ test('from a dropped song to a video file', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Size' }).click();
   await page.getByRole('option', { name: 'Half' }).click();
   await page.getByRole('button', { name: 'Start rendering' }).click();
-  await expect(page.getByRole('heading', { name: 'rising' })).toBeVisible();
+  const row = page.getByRole('listitem').filter({ hasText: 'rising' });
   const download = page.waitForEvent('download', { timeout: 120_000 });
-  await page.getByRole('link', { name: 'Download' }).first().click({ timeout: 120_000 });
+  await row.getByRole('link', { name: 'Download' }).click({ timeout: 120_000 });
   const { video, audio } = await probe(await save(await download, 'rising.mp4'));
   expect(video).toMatchObject({
     codec_name: 'h264',

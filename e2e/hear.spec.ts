@@ -90,7 +90,12 @@ test('the Listening page by keyboard', async ({ page }) => {
   await edge.fill('62');
   await edge.press('Enter');
   await expect(edge).toHaveValue('62.0');
-  await table.getByRole('textbox', { name: 'Name of band 3', exact: true }).fill('Low pipe');
+  // Typed key by key: the field keeps the focus while the bands are heard anew.
+  const name = table.getByRole('textbox', { name: 'Name of band 3', exact: true });
+  await name.focus();
+  await page.keyboard.type('Low pipe', { delay: 40 });
+  await expect(name).toHaveValue('Low pipe');
+  await expect(name).toBeFocused();
 
   // Mute, split and remove with the keys of their buttons.
   await table.getByRole('button', { name: 'Mute band 2', exact: true }).press('Enter');

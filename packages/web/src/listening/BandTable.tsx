@@ -28,6 +28,18 @@ interface BandRow {
   statistics: BandStatistics | undefined;
 }
 
+declare module '@tanstack/react-table' {
+  /** What the cells can do to the bands. */
+  // eslint-disable-next-line @typescript-eslint/no-unused-vars -- The library's type has this parameter.
+  interface TableMeta<TData> {
+    setEdge: (index: number, hz: number) => void;
+    setName: (band: number, name: string) => void;
+    split: (band: number) => void;
+    remove: (band: number) => void;
+    mute: (band: number) => void;
+  }
+}
+
 interface BandTableProps {
   ear: Ear;
   report: EarReport;
@@ -39,6 +51,90 @@ const hz = (value: number) => (value < 1000 ? value.toFixed(1) : value.toFixed(0
 const db = (value: number | undefined) =>
   value === undefined ? '' : value <= -199 ? 'silent' : value.toFixed(1);
 const column = createColumnHelper<BandRow>();
+
+/** The columns never change: cells made anew would take the field being typed in away. */
+const columns = [
+  column.accessor('band', { header: '#', cell: ({ getValue }) => getValue() + 1 }),
+  column.accessor('low', {
+    header: 'From, Hz',
+    cell: ({ row, getValue, table }) => (
+      <EdgeInput
+        label={`Band ${row.original.band + 1} from`}
+        value={getValue()}
+        onChange={(value) => table.options.meta!.setEdge(row.original.band, value)}
+      />
+    ),
+  }),
+  column.accessor('high', {
+    header: 'To, Hz',
+    cell: ({ row, getValue, table }) => (
+      <EdgeInput
+        label={`Band ${row.original.band + 1} to`}
+        value={getValue()}
+        onChange={(value) => table.options.meta!.setEdge(row.original.band + 1, value)}
+      />
+    ),
+  }),
+  column.accessor('middle', {
+    header: 'Middle',
+    cell: ({ row, getValue }) => `${hz(getValue())}  ${row.original.note}`,
+  }),
+  column.accessor('name', {
+    header: 'Name',
+    cell: ({ row, getValue, table }) => (
+      <input
+        aria-label={`Name of band ${row.original.band + 1}`}
+        value={getValue()}
+        maxLength={200}
+        placeholder="–"
+        className="h-6 w-full min-w-16 bg-transparent font-sans text-[13px] hover:bg-raised focus:bg-raised"
+        onChange={({ target }) => table.options.meta!.setName(row.original.band, target.value)}
+      />
+    ),
+  }),
+  column.accessor('weight', { header: 'Weight, dB', cell: ({ getValue }) => getValue().toFixed(1) }),
+  column.accessor((row) => row.statistics?.meanDb, {
+    id: 'mean',
+    header: 'Mean, dB',
+    cell: ({ getValue }) => db(getValue()),
+  }),
+  column.accessor((row) => row.statistics?.loudDb, {
+    id: 'loud',
+    header: '95 %, dB',
+    cell: ({ getValue }) => db(getValue()),
+  }),
+  column.display({
+    id: 'tools',
+    header: 'Mark',
+    cell: ({ row: { original }, table }) => (
+      <span className="flex justify-end">
+        <IconButton
+          label={original.muted ? `Unmute band ${original.band + 1}` : `Mute band ${original.band + 1}`}
+          aria-pressed={original.muted}
+          className="size-6"
+          onClick={() => table.options.meta!.mute(original.band)}
+        >
+          {original.muted ? <VolumeX size={12} className="text-dim" /> : <Volume2 size={12} />}
+        </IconButton>
+        <IconButton
+          label={`Split band ${original.band + 1}`}
+          className="size-6"
+          onClick={() => table.options.meta!.split(original.band)}
+        >
+          <SplitSquareHorizontal size={12} />
+        </IconButton>
+        <IconButton
+          label={`Remove band ${original.band + 1}`}
+          className="size-6"
+          disabled={table.options.data.length < 2}
+          onClick={() => table.options.meta!.remove(original.band)}
+        >
+          <Trash2 size={12} />
+        </IconButton>
+      </span>
+    ),
+  }),
+];
 
 /** The bands of an ear as a table: edges and names can be typed, bands muted, split and joined. */
 export function BandTable({ ear, report, statistics, onChange }: BandTableProps) {
@@ -71,90 +167,19 @@ export function BandTable({ ear, report, statistics, onChange }: BandTableProps)
     if (part) onChange('remove band', part);
   };
 
-  const columns = [
-    column.accessor('band', { header: '#', cell: ({ getValue }) => getValue() + 1 }),
-    column.accessor('low', {
-      header: 'From, Hz',
-      cell: ({ row, getValue }) => (
-        <EdgeInput
-          label={`Band ${row.original.band + 1} from`}
-          value={getValue()}
-          onChange={(value) => setEdge(row.original.band, value)}
-        />
-      ),
-    }),
-    column.accessor('high', {
-      header: 'To, Hz',
-      cell: ({ row, getValue }) => (
-        <EdgeInput
-          label={`Band ${row.original.band + 1} to`}
-          value={getValue()}
-          onChange={(value) => setEdge(row.original.band + 1, value)}
-        />
-      ),
-    }),
-    column.accessor('middle', {
-      header: 'Middle',
-      cell: ({ row, getValue }) => `${hz(getValue())}  ${row.original.note}`,
-    }),
-    column.accessor('name', {
-      header: 'Name',
-      cell: ({ row, getValue }) => (
-        <input
-          aria-label={`Name of band ${row.original.band + 1}`}
-          value={getValue()}
-          maxLength={200}
-          placeholder="–"
-          className="h-6 w-full min-w-16 bg-transparent font-sans text-[13px] hover:bg-raised focus:bg-raised"
-          onChange={({ target }) => setName(row.original.band, target.value)}
-        />
-      ),
-    }),
-    column.accessor('weight', { header: 'Weight, dB', cell: ({ getValue }) => getValue().toFixed(1) }),
-    column.accessor((row) => row.statistics?.meanDb, {
-      id: 'mean',
-      header: 'Mean, dB',
-      cell: ({ getValue }) => db(getValue()),
-    }),
-    column.accessor((row) => row.statistics?.loudDb, {
-      id: 'loud',
-      header: '95 %, dB',
-      cell: ({ getValue }) => db(getValue()),
-    }),
-    column.display({
-      id: 'tools',
-      header: 'Mark',
-      cell: ({ row: { original } }) => (
-        <span className="flex justify-end">
-          <IconButton
-            label={original.muted ? `Unmute band ${original.band + 1}` : `Mute band ${original.band + 1}`}
-            aria-pressed={original.muted}
-            className="size-6"
-            onClick={() => onChange('mute band', { mutes: toggleMute(ear, original.band) })}
-          >
-            {original.muted ? <VolumeX size={12} className="text-dim" /> : <Volume2 size={12} />}
-          </IconButton>
-          <IconButton
-            label={`Split band ${original.band + 1}`}
-            className="size-6"
-            onClick={() => split(original.band)}
-          >
-            <SplitSquareHorizontal size={12} />
-          </IconButton>
-          <IconButton
-            label={`Remove band ${original.band + 1}`}
-            className="size-6"
-            disabled={rows.length < 2}
-            onClick={() => remove(original.band)}
-          >
-            <Trash2 size={12} />
-          </IconButton>
-        </span>
-      ),
-    }),
-  ];
   // eslint-disable-next-line react-hooks/incompatible-library -- The table keeps no state that could go stale.
-  const table = useReactTable({ data: rows, columns, getCoreRowModel: getCoreRowModel() });
+  const table = useReactTable<BandRow>({
+    data: rows,
+    columns,
+    getCoreRowModel: getCoreRowModel(),
+    meta: {
+      setEdge,
+      setName,
+      split,
+      remove,
+      mute: (band) => onChange('mute band', { mutes: toggleMute(ear, band) }),
+    },
+  });
 
   const copy = () => {
     const text = toCsv({
