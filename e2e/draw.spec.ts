@@ -153,6 +153,42 @@ test('points of a drawn curve: added, moved, made smooth, removed, by mouse and 
   await expect(points).toHaveCount(4);
 });
 
+test('a drawn point is placed by numbers, and the whole curve sized by its handle', async ({ page }) => {
+  await newFilm(page);
+  await choose(page, 'Path', 'Drawn');
+  await expect(show(page).getByText('3 points')).toBeVisible();
+  await show(page).getByRole('button', { name: 'The next point' }).click();
+  await show(page).getByRole('button', { name: 'The next point' }).click();
+  await expect(show(page).getByText('Point 2 of 3')).toBeVisible();
+  const number = (name: string) => show(page).getByRole('spinbutton', { name, exact: true });
+  const type = async (name: string, value: string) => {
+    await number(name).fill(value);
+    await number(name).press('Enter');
+  };
+  let before = await screenPixels(page);
+  await type('Point y', '200');
+  await changed(page, before);
+  // Of a smooth point, the other handle turns along.
+  await type('Handle after, y', '-150');
+  expect(Number(await number('Handle before, y').inputValue())).toBeGreaterThan(50);
+  await show(page).getByLabel('Smooth').click();
+  await expect(number('Handle after, y')).toHaveValue('0');
+  await page.getByRole('button', { name: /^Undo: corner or smooth/ }).click();
+  await expect(number('Handle after, y')).toHaveValue('-150');
+
+  const height = async () => Number(await number('Point y').inputValue());
+  const [was, size] = [await height(), page.getByRole('button', { name: 'Size the path' })];
+  before = await screenPixels(page);
+  const box = (await size.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 60, box.y + box.height / 2 - 20, { steps: 4 });
+  await page.mouse.up();
+  await changed(page, before);
+  // Smaller around its middle: its highest point comes down.
+  expect(await height()).toBeGreaterThan(was + 10);
+});
+
 test('a line drawn by hand becomes a curve of few points', async ({ page }) => {
   await newFilm(page);
   await page.keyboard.press('b');
@@ -207,6 +243,10 @@ test('the outline of a text, in a typeface that ships with the application', asy
   const archivo = await screenPixels(page);
   await choose(page, 'Typeface', 'Righteous');
   await changed(page, archivo, 0.1);
+  // One undo takes back the typeface with the outline made of it.
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(show(page).getByLabel('Typeface', { exact: true })).toHaveText('Archivo Black');
+  await expect.poll(async () => difference(await screenPixels(page), archivo)).toBeLessThan(0.01);
   await show(page).getByLabel('Text', { exact: true }).fill('TIDE 海');
   await expect(show(page).getByRole('alert')).toContainText('“海”');
 });

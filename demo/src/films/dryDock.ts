@@ -90,7 +90,7 @@ export function dryDockFilm(film: Film): Film {
       'all',
       keel,
       'wave',
-      { reach: 70, span: 0.025, ends: 0.25, gain: 6, thickness: 4 },
+      { reach: 70, span: 0.025, calm: 0.25, gain: 6, thickness: 4 },
       ink,
     ),
   ];

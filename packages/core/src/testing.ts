@@ -1,4 +1,5 @@
 import { earStandard } from './film/defaults';
+import type { FieldGroup } from './property/field';
 import type { BandSettings } from './spectrum/plan';
 
 /** Signals for tests: deterministic, in the shapes the analysers take. */
@@ -55,3 +56,23 @@ export const bandSettings = (part: Partial<BandSettings> = {}): BandSettings => 
   window: 4096 / 48000,
   ...part,
 });
+
+/** Settings with each of their choices, numbers and switches in turn at each of its outermost values. */
+export function variants<Settings extends object>(
+  groups: readonly FieldGroup[],
+  standard: Settings,
+): Record<string, unknown>[] {
+  return groups.flatMap(({ fields }) =>
+    fields.flatMap((field) => {
+      const values =
+        field.kind === 'choice'
+          ? field.choices.map(({ value }) => value)
+          : field.kind === 'number'
+            ? [field.min, field.max]
+            : field.kind === 'switch'
+              ? [true, false]
+              : [];
+      return values.map((value) => ({ ...standard, [field.key]: value }));
+    }),
+  );
+}

@@ -5,14 +5,18 @@ import { figureKind } from './kind';
 import type { MarkScene } from './scene';
 import {
   extentAt,
+  extentOf,
+  gapField,
   leastField,
   onSide,
+  pivotField,
   reachFields,
   sidesOf,
   softField,
   standingMarks,
   standFields,
   standStandard,
+  type Pivot,
   type Reach,
   type Stand,
   type Standing,
@@ -20,7 +24,7 @@ import {
 
 export interface Bars extends Stand, Reach {
   form: 'square' | 'rounded' | 'tapered' | 'segmented';
-  pivot: 'base' | 'centre' | 'tip';
+  pivot: Pivot;
   caps: boolean;
   least: number;
   soft: number;
@@ -35,19 +39,6 @@ export interface Bars extends Stand, Reach {
 
 /** Thickness of a cap as a share of a bar's width. */
 const capThickness = 0.3;
-
-/** From where to where a bar goes, along its normal. */
-interface Extent {
-  from: number;
-  to: number;
-}
-
-/** Where a bar of a length stands on one side of the path. */
-function extentOf({ pivot, side }: Bars, way: number, length: number): Extent {
-  if (side === 'both' || side === 'opposite' || pivot === 'base') return { from: 0, to: way * length };
-  if (pivot === 'centre') return { from: (-way * length) / 2, to: (way * length) / 2 };
-  return { from: -way * length, to: 0 };
-}
 
 /**
  * A bar on the path for each band, standing on its normal.
@@ -75,7 +66,7 @@ export function barMarks(figure: Bars, scene: MarkScene): Operation[] {
     }
   }
 
-  function drawBar(bar: Standing, { from, to }: Extent): void {
+  function drawBar(bar: Standing, { from, to }: ReturnType<typeof extentOf>): void {
     if (figure.form === 'segmented') return drawSegments(bar, from, to);
     if (!ink.across) {
       const color = ink.of(bar);
@@ -155,18 +146,7 @@ const segmented = { key: 'form', is: ['segmented'] } as const;
 
 const markFields: readonly Field[] = [
   ...standFields,
-  {
-    kind: 'choice',
-    key: 'pivot',
-    label: 'Stands by its',
-    help: 'What of a bar stays on the path while it grows.',
-    choices: [
-      { value: 'base', label: 'Base' },
-      { value: 'centre', label: 'Centre' },
-      { value: 'tip', label: 'Tip' },
-    ],
-    shownWhen: { key: 'side', is: ['outward', 'inward'] },
-  },
+  pivotField,
   leastField,
   {
     kind: 'choice',
@@ -197,7 +177,7 @@ const sizeFields: readonly Field[] = [
     min: 0.01,
     max: 4,
   },
-  { ...px, key: 'gap', label: 'Gap', help: 'Taken off the width, so that this much is free at least.' },
+  gapField,
   {
     ...share,
     ...{ key: 'taper', label: 'Tip', help: 'Width at the tip, as a share of that at the base.' },

@@ -3,7 +3,9 @@ import { Batches } from './batches';
 import { figureKind } from './kind';
 import type { MarkScene } from './scene';
 import {
+  endsField,
   extentAt,
+  gapField,
   leastField,
   onSide,
   reachFields,
@@ -12,6 +14,7 @@ import {
   standingMarks,
   standFields,
   standStandard,
+  type Ends,
   type Reach,
   type Stand,
 } from './standing';
@@ -19,9 +22,10 @@ import {
 export interface Caps extends Stand, Reach {
   least: number;
   soft: number;
-  ends: 'flat' | 'round';
-  /** Share of the step from one cap to the next. */
+  ends: Ends;
+  /** Share of the step from one cap to the next, and what is taken off it. */
   width: number;
+  gap: number;
   thickness: number;
 }
 
@@ -30,7 +34,7 @@ export function capMarks(figure: Caps, scene: MarkScene): Operation[] {
   const { path, ink, peaks } = scene;
   const marks = standingMarks({ ...scene, levels: peaks ?? scene.levels }, figure);
   const { ways, share } = sidesOf(figure.side);
-  const half = (figure.width * path.length) / Math.max(marks.length, 1) / 2;
+  const half = Math.max((figure.width * path.length) / Math.max(marks.length, 1) - figure.gap, 0.1) / 2;
   const lines = new Batches();
   for (const mark of marks) {
     for (const way of ways) {
@@ -48,31 +52,20 @@ export function capMarks(figure: Caps, scene: MarkScene): Operation[] {
 export const caps = figureKind<'caps', Caps>(
   'caps',
   { label: 'Caps', about: 'Short marks where each band last peaked' },
-  [
-    ...standFields,
-    leastField,
-    {
-      kind: 'choice',
-      key: 'ends',
-      label: 'Ends',
-      choices: [
-        { value: 'flat', label: 'Flat' },
-        { value: 'round', label: 'Round' },
-      ],
-    },
-  ],
+  [...standFields, leastField, endsField],
   [
     ...reachFields,
     {
       ...({ kind: 'number', key: 'width', label: 'Width', unit: '%', shownPer: 100 } as const),
       ...{ help: 'As a share of the step from one cap to the next.', min: 0.01, max: 4, step: 5 },
     },
+    gapField,
     { kind: 'number', key: 'thickness', label: 'Thickness', min: 0.1, max: 500, step: 1, unit: 'px' },
     softField,
   ],
   (_width, height) => ({
     ...standStandard,
-    ...{ least: 0, soft: 0, ends: 'flat', width: 0.55 },
+    ...{ least: 0, soft: 0, ends: 'flat', width: 0.55, gap: 0 },
     reach: Math.round(height * 0.2),
     rest: Math.round(height * 0.005),
     thickness: Math.max(2, Math.round(height * 0.004)),

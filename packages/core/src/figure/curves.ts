@@ -1,5 +1,6 @@
 import type { CurveOp, FillOp, Operation } from '../picture/displayList';
 import type { Ink } from './ink';
+import type { Ends } from './standing';
 
 /** What stands at each point of a line, for its colour. */
 export interface Along {
@@ -19,6 +20,7 @@ interface LineStyle {
   width: number;
   smooth: boolean;
   soft: number;
+  ends: Ends;
   /** How opaque, 0 to 1. */
   opacity?: number;
 }
@@ -42,7 +44,7 @@ function withOpacity(color: string, opacity: number): string {
  */
 export function curveOperations(
   lines: readonly Line[],
-  { width, smooth, soft, opacity = 1 }: LineStyle,
+  { width, smooth, soft, ends, opacity = 1 }: LineStyle,
   ink: Ink,
   level: number,
 ): Operation[] {
@@ -52,19 +54,22 @@ export function curveOperations(
       const own = lines.filter((line) => line.closed === closed);
       if (own.length === 0) return [];
       const color = withOpacity(ink.whole(level), opacity);
-      return [{ ...style, ends: 'round', color, closed, lines: own.map(({ points }) => points) }];
+      return [{ ...style, ends, color, closed, lines: own.map(({ points }) => points) }];
     });
   }
   const byColor = new Map<string, Float32Array[]>();
   for (const { points, closed, marks } of lines) {
-    eachStretch(points.length / 2, closed, marks, ink, (color, from, to) =>
-      addTo(byColor, color, stretch(points, from, to)),
-    );
+    const count = points.length / 2;
+    eachStretch(count, closed, marks, ink, (color, from, to) => {
+      // With flat ends, each stretch goes on around the corner into the next one, so that no wedge is left open.
+      const through = ends === 'flat' && opacity >= 1 && color.length <= 7 && to < count - 1;
+      addTo(byColor, color, stretch(points, from, through ? to + 1 : to));
+    });
   }
   return [...byColor].map(([color, stretches]) => ({
     ...style,
     // Seen through, round ends would show twice where two stretches meet.
-    ends: opacity < 1 || color.length > 7 ? 'flat' : 'round',
+    ends: opacity < 1 || color.length > 7 ? 'flat' : ends,
     color: withOpacity(color, opacity),
     closed: false,
     lines: stretches,

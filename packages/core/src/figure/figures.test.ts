@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { CurveOp, DotsOp, FillOp, ImagesOp, StrokesOp } from '../picture/displayList';
 import { buildPath, pathKinds } from '../path/registry';
+import { variants } from '../testing';
 import { area, areaMarks, ribbon, ribbonMarks } from './area';
 import { capMarks, caps } from './caps';
 import { dotMarks, dots } from './dots';
@@ -10,7 +11,7 @@ import { monotoneCurve } from './monotone';
 import { needleMarks, needles } from './needles';
 import { markBands } from './order';
 import { pictureMarks, pictures } from './pictureMarks';
-import { figureAs, figureKinds, scaleFigure } from './registry';
+import { figureAs, figureKinds, scaleFigure, type FigureSettings } from './registry';
 import { bandsShown, standStandard } from './standing';
 import { strip, stripMarks } from './strip';
 import { ring, sceneOf, straight } from './testScene';
@@ -73,6 +74,30 @@ describe('needles and caps', () => {
     expect(tips.map((tip) => Number(tip.toFixed(3)))).toEqual([10, 15, 25, 30]);
   });
 
+  it('a needle stands by its base, its centre or its tip, the dot at its tip', () => {
+    const stood = (pivot: 'base' | 'centre' | 'tip') => {
+      const figure = { ...needles.defaults(1920, 1080), ...plain, density: 1, head: 4, pivot };
+      const [{ lines }, { circles }] = needleMarks(figure, sceneOf(straight, [1])) as [StrokesOp, DotsOp];
+      expect(circles[1]).toBe(lines[3]);
+      return [lines[1], lines[3]];
+    };
+    // The path is at 100; outward is up.
+    expect([stood('base'), stood('centre'), stood('tip')]).toEqual([
+      [100, 50],
+      [125, 75],
+      [150, 100],
+    ]);
+  });
+
+  it('the gap is taken off a cap, which never vanishes', () => {
+    const widths = [0, 30, 5000].map((gap) => {
+      const figure = { ...caps.defaults(1920, 1080), ...plain, width: 0.5, gap };
+      const [{ lines }] = capMarks(figure, sceneOf(straight, [0.1, 0.1])) as [StrokesOp];
+      return lines[2]! - lines[0]!;
+    });
+    expect(widths).toEqual([100, 70, expect.closeTo(0.1, 3)]);
+  });
+
   it('a cap lies across the normal, its lower edge at the peak', () => {
     const figure = { ...caps.defaults(1920, 1080), ...plain, thickness: 4, width: 0.5 };
     const [{ lines }] = capMarks(figure, sceneOf(straight, [0.1], { peaks: [0.5] })) as [StrokesOp];
@@ -125,6 +150,29 @@ describe('line', () => {
     expect(marks[0]!.color).toBe('#ff0000');
     const stretches = marks.flatMap(({ lines }) => lines);
     stretches.slice(1).forEach((points, i) => expect(points[0]).toBe(stretches[i]!.at(-2)));
+  });
+});
+
+describe('ends of lines', () => {
+  const figure = { ...line.defaults(400, 400), ...plain, smooth: false };
+  const levels = [0, 0.3, 0.6, 1];
+  const colors = bandColors('#000000', '#ffffff', 'srgb');
+  const inColours = (ends: 'flat' | 'round') =>
+    lineMarks({ ...figure, ends }, sceneOf(straight, levels, {}, colors)) as CurveOp[];
+
+  it('are as they are set', () => {
+    const [round] = lineMarks({ ...figure, ends: 'round' }, sceneOf(straight, levels)) as [CurveOp];
+    const [flat] = lineMarks({ ...figure, ends: 'flat' }, sceneOf(straight, levels)) as [CurveOp];
+    expect([round.ends, flat.ends]).toEqual(['round', 'flat']);
+  });
+
+  it('flat, in several colours: each stretch goes on around its corner, and the last one to the end', () => {
+    const count = (marks: CurveOp[]) =>
+      marks.flatMap(({ lines }) => lines.map((points) => points.length / 2));
+    const [round, flat] = [count(inColours('round')), count(inColours('flat'))];
+    expect(flat.slice(0, -1)).toEqual(round.slice(0, -1).map((points) => points + 1));
+    expect(flat.at(-1)).toBe(round.at(-1));
+    expect(inColours('flat').every(({ ends }) => ends === 'flat')).toBe(true);
   });
 });
 
@@ -257,7 +305,7 @@ describe('waveform', () => {
   });
   const figure = {
     ...wave.defaults(1920, 1080),
-    ends: 0,
+    calm: 0,
     points: 121,
     span: 0.01,
     reach: 100,
@@ -360,6 +408,18 @@ describe('colour', () => {
 });
 
 describe('another kind of figure', () => {
+  it('is one that can be saved, whatever the first one was set to', () => {
+    const kinds = Object.keys(figureKinds) as (keyof typeof figureKinds)[];
+    for (const from of kinds) {
+      for (const figure of variants(figureKinds[from].fields, figureKinds[from].defaults(1920, 1080))) {
+        for (const to of kinds) {
+          const other = figureAs(figure as FigureSettings, to, 1920, 1080);
+          expect(figureKinds[to].schema.isValidSync(other, { strict: true }), `${from} as ${to}`).toBe(true);
+        }
+      }
+    }
+  });
+
   it('keeps what both kinds have', () => {
     const bars = { ...figureKinds.bars.defaults(1920, 1080), reach: 333, order: 'down' as const };
     for (const kind of Object.keys(figureKinds) as (keyof typeof figureKinds)[]) {

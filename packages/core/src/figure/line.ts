@@ -4,17 +4,20 @@ import { figureKind } from './kind';
 import { levelRuns, meanLevel, runPoints, sideOfRun, type LevelRun } from './levelRuns';
 import type { MarkScene } from './scene';
 import {
+  endsField,
   reachFields,
   sidesOf,
   softField,
   standFields,
   standStandard,
+  type Ends,
   type Reach,
   type Stand,
 } from './standing';
 
 export interface LevelLine extends Stand, Reach {
   smooth: boolean;
+  ends: Ends;
   soft: number;
 }
 
@@ -37,11 +40,11 @@ export const thicknessField = {
   step: 1,
   unit: 'px',
 } as const;
-export const lineFields = [...standFields, smoothField];
+export const lineFields = [...standFields, smoothField, endsField];
 
 export const lineStandard = (height: number): LevelLine => ({
   ...standStandard,
-  ...{ smooth: true, soft: 0, rest: 0 },
+  ...{ smooth: true, ends: 'round', soft: 0, rest: 0 },
   reach: Math.round(height * 0.16),
 });
 

@@ -4,20 +4,27 @@ import { Batches } from './batches';
 import { figureKind } from './kind';
 import type { MarkScene } from './scene';
 import {
+  endsField,
   extentAt,
+  extentOf,
   leastField,
   onSide,
+  pivotField,
   reachFields,
   sidesOf,
   softField,
   standingMarks,
   standFields,
   standStandard,
+  type Ends,
+  type Pivot,
   type Reach,
   type Stand,
 } from './standing';
 
 export interface Needles extends Stand, Reach {
+  pivot: Pivot;
+  ends: Ends;
   least: number;
   soft: number;
   thickness: number;
@@ -50,12 +57,13 @@ export function needleMarks(figure: Needles, scene: MarkScene): Operation[] {
       const length = share * extentAt(figure, needle.level);
       if (needle.level < figure.least || length <= 0) continue;
       const color = scene.ink.of({ ...needle, band: Math.floor(needle.band / perBand) });
-      const line = along(needle, 0, way * length);
+      const { from, to } = extentOf(figure, way, length);
+      const line = along(needle, from, to);
       lines.add(color, ...line);
       if (figure.head > 0) heads.add(color, line[2], line[3], figure.head / 2);
     }
   }
-  return [...lines.strokes(figure.thickness, 'round', figure.soft), ...heads.dots(figure.soft)];
+  return [...lines.strokes(figure.thickness, figure.ends, figure.soft), ...heads.dots(figure.soft)];
 }
 
 export const needles = figureKind<'needles', Needles>(
@@ -63,7 +71,9 @@ export const needles = figureKind<'needles', Needles>(
   { label: 'Needles', about: 'Thin lines, as long as the levels say' },
   [
     ...standFields,
+    pivotField,
     leastField,
+    endsField,
     {
       kind: 'number',
       key: 'density',
@@ -84,7 +94,7 @@ export const needles = figureKind<'needles', Needles>(
   ],
   (_width, height) => ({
     ...standStandard,
-    ...{ least: 0, soft: 0, density: 3, head: 0 },
+    ...{ pivot: 'base', ends: 'round', least: 0, soft: 0, density: 3, head: 0 },
     reach: Math.round(height * 0.18),
     rest: Math.round(height * 0.01),
     thickness: Math.max(1, Math.round(height * 0.0015)),

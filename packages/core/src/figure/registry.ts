@@ -1,5 +1,6 @@
 import type { Operation } from '../picture/displayList';
 import type { Field } from '../property/field';
+import { keepFitting } from '../property/keepFitting';
 import { area, ribbon } from './area';
 import { bars } from './bars';
 import { caps } from './caps';
@@ -32,9 +33,8 @@ export function figureAs(
   width: number,
   height: number,
 ): FigureSettings {
-  const defaults = figureKinds[kind].defaults(width, height);
-  const kept = Object.entries(figure).filter(([key]) => key !== 'kind' && key in defaults);
-  return { ...defaults, ...Object.fromEntries(kept) } as FigureSettings;
+  const { fields, defaults } = figureKinds[kind];
+  return keepFitting<FigureSettings>(figure, fields, defaults(width, height));
 }
 
 const fieldsOf = (kind: FigureKind): Field[] =>

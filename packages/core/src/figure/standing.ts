@@ -43,6 +43,57 @@ export const reachFields = [
   },
 ] as const;
 
+/** What of a mark stays on the path while it grows. */
+export const pivots = ['base', 'centre', 'tip'] as const;
+export type Pivot = (typeof pivots)[number];
+
+export const pivotField = {
+  kind: 'choice',
+  key: 'pivot',
+  label: 'Stands by its',
+  help: 'What of a mark stays on the path while it grows.',
+  choices: [
+    { value: 'base', label: 'Base' },
+    { value: 'centre', label: 'Centre' },
+    { value: 'tip', label: 'Tip' },
+  ],
+  shownWhen: { key: 'side', is: ['outward', 'inward'] },
+} as const;
+
+/** From where to where a mark of a length goes along its normal, on one side of the path. */
+export function extentOf(
+  { pivot, side }: { pivot: Pivot; side: Side },
+  way: number,
+  length: number,
+): { from: number; to: number } {
+  if (side === 'both' || side === 'opposite' || pivot === 'base') return { from: 0, to: way * length };
+  if (pivot === 'centre') return { from: (-way * length) / 2, to: (way * length) / 2 };
+  return { from: -way * length, to: 0 };
+}
+
+export const endsField = {
+  kind: 'choice',
+  key: 'ends',
+  label: 'Ends',
+  choices: [
+    { value: 'flat', label: 'Flat' },
+    { value: 'round', label: 'Round' },
+  ],
+} as const;
+export type Ends = 'flat' | 'round';
+
+/** Picture units taken off the width of a mark. */
+export const gapField = {
+  kind: 'number',
+  key: 'gap',
+  label: 'Gap',
+  help: 'Taken off the width, so that this much is free at least.',
+  min: 0,
+  max: 2000,
+  step: 1,
+  unit: 'px',
+} as const;
+
 export const softField = {
   kind: 'number',
   key: 'soft',

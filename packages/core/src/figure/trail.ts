@@ -24,14 +24,14 @@ export interface Trail extends LevelLine {
  * into the hearing, so that any moment can be drawn on its own.
  */
 export function trailMarks(figure: Trail, scene: MarkScene): Operation[] {
-  const { smooth, soft } = figure;
+  const { smooth, ends, soft } = figure;
   return Array.from({ length: figure.moments }, (_, i) => figure.moments - 1 - i).flatMap((age) => {
     const levels = age === 0 ? scene.levels : scene.levelsAt(scene.t - age * figure.every);
     const runs = levelRuns({ ...scene, levels }, figure, smooth);
     const off = age * figure.drift;
     const lines = linesOf(runs, { ...figure, reach: figure.reach + off, rest: figure.rest + off });
     const width = Math.max(figure.thickness * figure.thins ** age, 0.1);
-    const style = { width, smooth, soft, opacity: figure.fades ** age };
+    const style = { width, smooth, ends, soft, opacity: figure.fades ** age };
     return curveOperations(lines, style, scene.ink, meanLevel(runs));
   });
 }

@@ -5,7 +5,15 @@ import { figureKind } from './kind';
 import { thicknessField } from './line';
 import { keptPlaces } from './places';
 import type { MarkScene } from './scene';
-import { directionFields, sideField, softField, standStandard, type Stand } from './standing';
+import {
+  directionFields,
+  endsField,
+  sideField,
+  softField,
+  standStandard,
+  type Ends,
+  type Stand,
+} from './standing';
 import { triggered, waveAround } from './waveSamples';
 
 export interface WaveFigure extends Pick<Stand, 'direction' | 'angle' | 'side'> {
@@ -20,7 +28,8 @@ export interface WaveFigure extends Pick<Stand, 'direction' | 'angle' | 'side'> 
   settle: number;
   steady: boolean;
   /** Share of the path over which the wave sinks to nothing at both ends. */
-  ends: number;
+  calm: number;
+  ends: Ends;
   thickness: number;
   soft: number;
 }
@@ -48,7 +57,7 @@ export function waveMarks(figure: WaveFigure, scene: MarkScene): Operation[] {
   const heights = places.map(({ x, y }, i) => {
     const along = i / (count - 1);
     // A closed path is shown without a jump where the ends of the wave meet: they sink there.
-    const edge = Math.max(figure.ends, closed ? 0.04 : 0);
+    const edge = Math.max(figure.calm, closed ? 0.04 : 0);
     const window = edge > 0 ? Math.min(1, Math.min(along, 1 - along) / edge) : 1;
     const value = Math.min(Math.max(values[i]! * gain, -1), 1) * Math.sin((window * Math.PI) / 2) ** 2;
     return Math.sign(value) * weigh(Math.abs(value), x, y, along);
@@ -73,7 +82,7 @@ export function waveMarks(figure: WaveFigure, scene: MarkScene): Operation[] {
       }),
     ),
   }));
-  return curveOperations(lines, { width: figure.thickness, smooth: true, soft: figure.soft }, ink, level);
+  return curveOperations(lines, { ...figure, width: figure.thickness, smooth: true }, ink, level);
 }
 
 /** Moments that are averaged while the shape settles. */
@@ -124,7 +133,7 @@ export const wave = figureKind<'wave', WaveFigure>(
       ...{ help: 'Time over which the shape is averaged.', min: 0, max: 1, step: 10 },
     },
     {
-      ...({ kind: 'number', key: 'ends', label: 'Calm ends', unit: '%', shownPer: 100 } as const),
+      ...({ kind: 'number', key: 'calm', label: 'Calm ends', unit: '%', shownPer: 100 } as const),
       ...{
         help: 'Share of the path over which the wave sinks to nothing at both ends.',
         min: 0,
@@ -132,6 +141,7 @@ export const wave = figureKind<'wave', WaveFigure>(
         step: 2,
       },
     },
+    endsField,
   ],
   [
     {
@@ -150,7 +160,7 @@ export const wave = figureKind<'wave', WaveFigure>(
   ],
   (_width, height) => ({
     ...{ direction: standStandard.direction, angle: 0, side: 'outward' },
-    ...{ points: 400, span: 0.03, steady: true, settle: 0, ends: 0.1, gain: 0, soft: 0 },
+    ...{ points: 400, span: 0.03, steady: true, settle: 0, calm: 0.1, ends: 'round', gain: 0, soft: 0 },
     reach: Math.round(height * 0.2),
     thickness: Math.max(2, Math.round(height * 0.003)),
   }),

@@ -1,3 +1,4 @@
+import { keepFitting } from '../property/keepFitting';
 import { alongStandard } from './along';
 import { arc } from './arc';
 import { circle } from './circle';
@@ -64,7 +65,6 @@ export function wholePath(settings: PathSettings): Path {
 
 /** The same path as another kind: what both kinds have, its centre above all, is kept. */
 export function pathAs(path: PathSettings, kind: PathKind, width: number, height: number): PathSettings {
-  const defaults = pathKinds[kind].defaults(width, height);
-  const kept = Object.entries(path).filter(([key]) => key !== 'kind' && key in defaults);
-  return { ...defaults, ...Object.fromEntries(kept) } as PathSettings;
+  const { fields, defaults } = pathKinds[kind];
+  return keepFitting<PathSettings>(path, fields, defaults(width, height));
 }

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { shownFields } from '../property/field';
+import { variants } from '../testing';
 import { partOfPath } from './along';
 import { markPositions, type Path } from './path';
 import { cubicCurve, curvePiece, joinPieces } from './pieces';
 import { cornerPoint } from './drawnPoints';
 import { insertPoint } from './drawn';
-import { buildPath, pathAs, pathKinds, type PathKind, type PathOf } from './registry';
+import { buildPath, pathAs, pathKinds, type PathKind, type PathOf, type PathSettings } from './registry';
 
 const build = <Kind extends PathKind>(kind: Kind, part: Partial<PathOf<Kind>>): Path =>
   buildPath({ ...pathKinds[kind].defaults(1920, 1080), ...part } as never);
@@ -109,6 +110,20 @@ describe.each(kinds)('%s', (kind) => {
     expect(other.kind).toBe(kind);
     expect(other.from).toBe(0.25);
     if ('centerX' in other) expect(other.centerX).toBe(77);
+  });
+});
+
+describe('another kind of path', () => {
+  it('is one that can be saved, whatever the first one was set to', () => {
+    for (const from of kinds) {
+      const { fields, defaults } = pathKinds[from];
+      for (const path of variants(fields, defaults(1920, 1080))) {
+        for (const to of kinds) {
+          const other = pathAs(path as unknown as PathSettings, to, 1920, 1080);
+          expect(pathKinds[to].schema.isValidSync(other, { strict: true }), `${from} as ${to}`).toBe(true);
+        }
+      }
+    }
   });
 });
 

@@ -3,6 +3,7 @@ import type { Matrix } from '../picture/displayList';
 import { multiply } from '../picture/matrix';
 import { PathDataError, parsePathData } from './svgData';
 import { dataThrough, parseTransform } from './svgTransform';
+import { enterViewport, svgLength, type Viewport } from './svgViewport';
 
 /** An SVG file that cannot be used, saying why. */
 export class SvgFileError extends Error {
@@ -11,7 +12,7 @@ export class SvgFileError extends Error {
 
 /** The geometry of an SVG file. */
 export interface SvgGeometry {
-  /** Path data of all its shapes, in units of its view box. */
+  /** Path data of all its shapes, in pixels of its viewport. */
   data: string;
   /** How many shapes there were. */
   shapes: number;
@@ -48,7 +49,7 @@ const unwanted: Record<string, string> = {
 
 /**
  * Reads the geometry of an SVG file: path, line, polyline, polygon, rect, circle and
- * ellipse with their transforms, as SVG 2 defines them. Nothing else of it is used or kept:
+ * ellipse with their transforms and view boxes, as SVG 2 defines them. Nothing else of it is used or kept:
  * no script, no style, no reference to elsewhere.
  * @throws SvgFileError when it is no SVG, is made to do harm, or has nothing to stand along
  */
@@ -56,6 +57,7 @@ export function readSvg(text: string): SvgGeometry {
   if (text.length > mostCharacters) throw new SvgFileError('The file is larger than 20 MB');
   const parser = new SaxesParser();
   const matrices: Matrix[] = [];
+  const viewports: Viewport[] = [];
   const skipped: string[] = [];
   const leftOut = new Map<string, number>();
   const data: string[] = [];
@@ -82,14 +84,21 @@ export function readSvg(text: string): SvgGeometry {
     if (++elements > mostElements) throw new SvgFileError(`The file has more than ${mostElements} elements`);
     depth++;
     const outer = matrices.at(-1) ?? identity;
-    const matrix = multiply(outer, transformOf(tag.attributes));
+    let matrix = multiply(outer, transformOf(tag.attributes));
+    let viewport = viewports.at(-1);
+    if (name === 'svg') {
+      const entered = enterViewport(tag.attributes, viewport);
+      matrix = multiply(matrix, entered.matrix);
+      viewport = entered.viewport;
+    }
     matrices.push(matrix);
+    viewports.push(viewport!);
     if (unwanted[name]) leave(unwanted[name]);
     if (skipped.length > 0 || unwanted[name] || hidden.has(name) || isHidden(tag.attributes)) {
       skipped.push(name);
       return;
     }
-    const own = shapeData(name, tag.attributes);
+    const own = shapeData(name, tag.attributes, viewport!);
     if (own === undefined) return;
     try {
       const placed = dataThrough(parsePathData(own), matrix);
@@ -108,6 +117,7 @@ export function readSvg(text: string): SvgGeometry {
   parser.on('closetag', () => {
     depth--;
     matrices.pop();
+    viewports.pop();
     skipped.pop();
   });
   try {
@@ -144,30 +154,38 @@ function transformOf({ transform }: Attributes): Matrix {
 const isHidden = ({ display, visibility, style = '' }: Attributes) =>
   display === 'none' || visibility === 'hidden' || /display\s*:\s*none|visibility\s*:\s*hidden/.test(style);
 
-/** A length in user units; units other than px are read as if they were px, percentages as nothing. */
-function number(text: string | undefined, fallback = 0): number {
-  const value = Number.parseFloat(text ?? '');
-  return Number.isFinite(value) && !text!.trim().endsWith('%') ? value : fallback;
-}
-
-/** The path data of a basic shape, after the "equivalent path" of each in SVG 2, chapter 10; undefined for other elements. */
-function shapeData(name: string, a: Attributes): string | undefined {
+/**
+ * The path data of a basic shape, after the "equivalent path" of each in SVG 2, chapter 10;
+ * undefined for other elements.
+ */
+function shapeData(name: string, a: Attributes, { width, height }: Viewport): string | undefined {
+  const across = (key: string) => svgLength(a[key], width) ?? 0;
+  const down = (key: string) => svgLength(a[key], height) ?? 0;
   switch (name) {
     case 'path':
       return a['d'] ?? '';
     case 'line':
-      return `M${number(a['x1'])} ${number(a['y1'])}L${number(a['x2'])} ${number(a['y2'])}`;
+      return `M${across('x1')} ${down('y1')}L${across('x2')} ${down('y2')}`;
     case 'polyline':
     case 'polygon': {
       const points = a['points']?.trim();
       return points ? `M${points}${name === 'polygon' ? 'Z' : ''}` : '';
     }
-    case 'rect':
-      return rectData(a);
-    case 'circle':
-      return ellipseData(number(a['cx']), number(a['cy']), number(a['r']), number(a['r']));
-    case 'ellipse':
-      return ellipseData(number(a['cx']), number(a['cy']), number(a['rx']), number(a['ry']));
+    case 'rect': {
+      // A radius that is not given is as the other one.
+      const rx = svgLength(a['rx'], width) ?? svgLength(a['ry'], height) ?? 0;
+      const ry = svgLength(a['ry'], height) ?? rx;
+      return rectData(across('x'), down('y'), across('width'), down('height'), rx, ry);
+    }
+    case 'circle': {
+      // SVG 2, section 8.9: lengths of no direction are of the diagonal, over the root of two.
+      const radius = svgLength(a['r'], Math.hypot(width, height) / Math.SQRT2) ?? 0;
+      return ellipseData(across('cx'), down('cy'), radius, radius);
+    }
+    case 'ellipse': {
+      const rx = svgLength(a['rx'], width) ?? svgLength(a['ry'], height) ?? 0;
+      return ellipseData(across('cx'), down('cy'), rx, svgLength(a['ry'], height) ?? rx);
+    }
   }
   return undefined;
 }
@@ -178,13 +196,10 @@ function ellipseData(x: number, y: number, rx: number, ry: number): string {
   return `M${x + rx} ${y}${arc(x, y + ry)}${arc(x - rx, y)}${arc(x, y - ry)}${arc(x + rx, y)}Z`;
 }
 
-function rectData(a: Attributes): string {
-  const [x, y, width, height] = [number(a['x']), number(a['y']), number(a['width']), number(a['height'])];
+function rectData(x: number, y: number, width: number, height: number, givenX: number, givenY: number) {
   if (width <= 0 || height <= 0) return '';
-  const [givenX, givenY] = [number(a['rx'], -1), number(a['ry'], -1)];
-  // A radius that is not given is as the other one.
-  const rx = Math.min(givenX >= 0 ? givenX : Math.max(givenY, 0), width / 2);
-  const ry = Math.min(givenY >= 0 ? givenY : Math.max(givenX, 0), height / 2);
+  const rx = Math.min(givenX, width / 2);
+  const ry = Math.min(givenY, height / 2);
   if (rx <= 0 || ry <= 0) return `M${x} ${y}H${x + width}V${y + height}H${x}Z`;
   const arc = (toX: number, toY: number) => `A${rx} ${ry} 0 0 1 ${toX} ${toY}`;
   return (

@@ -1,7 +1,7 @@
 import type { Ear, Film, FilmPath, Follower, Layer, Track } from '@cyclogram/core';
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
-import { makeChange, redoChange, undoChange, type Change, type History } from './history';
+import { amendChange, makeChange, redoChange, undoChange, type Change, type History } from './history';
 
 /** How the film stands to what the server has. */
 export type SaveState =
@@ -24,15 +24,20 @@ export interface EditorState extends History {
   selected: readonly string[];
   /** What a press on the Screen does. */
   tool: Tool;
+  /** Which point of a drawn path is chosen. */
+  point: number | undefined;
   openEar: string | undefined;
   openFollower: string | undefined;
   /** Changes the film; `key` joins quick changes of one thing into one undo step. */
   change(label: string, edit: (film: Film) => void, key?: string): void;
+  /** Makes a change that follows from the last one by itself: one undo takes both back. */
+  amend(edit: (film: Film) => void): void;
   undo(): void;
   redo(): void;
   selectLayer(id: string | undefined, how?: 'only' | 'also'): void;
   selectLayers(ids: readonly string[]): void;
   setTool(tool: Tool): void;
+  choosePoint(point: number | undefined): void;
   openEarCard(id: string | undefined): void;
   openFollowerCard(id: string | undefined): void;
   setSaving(saving: SaveState, revision?: number): void;
@@ -73,21 +78,30 @@ export function createEditorStore({
       // A film with one layer opens it; with several, the list comes first.
       selected: onlyOne(document.layers),
       tool: 'select',
+      point: undefined,
       openEar: onlyOne(document.ears)[0],
       openFollower: undefined,
       change: (label, edit, key = '') =>
         setHistory((history) => makeChange(history, label, key, Date.now(), edit)),
+      amend: (edit) => setHistory((history) => amendChange(history, edit)),
       undo: () => setHistory(undoChange),
       redo: () => setHistory(redoChange),
       selectLayer: (id, how = 'only') =>
         set(({ selected }) => {
-          if (id === undefined) return { selected: [], tool: 'select' };
-          if (how === 'only') return { selected: [id], tool: 'select' };
+          if (id === undefined) return { selected: [], tool: 'select', point: undefined };
+          if (how === 'only') {
+            const point = selected.length === 1 && selected[0] === id ? {} : { point: undefined };
+            return { selected: [id], tool: 'select', ...point };
+          }
           const others = selected.filter((other) => other !== id);
-          return { selected: others.length < selected.length ? others : [...others, id] };
+          return {
+            selected: others.length < selected.length ? others : [...others, id],
+            point: undefined,
+          };
         }),
-      selectLayers: (selected) => set({ selected }),
+      selectLayers: (selected) => set({ selected, point: undefined }),
       setTool: (tool) => set({ tool }),
+      choosePoint: (point) => set({ point }),
       openEarCard: (openEar) => set({ openEar }),
       openFollowerCard: (openFollower) => set({ openFollower }),
       setSaving: (saving, nextRevision) =>

@@ -1,6 +1,6 @@
 import { defaultFilm } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
-import { makeChange, redoChange, undoChange, type History } from './history';
+import { amendChange, makeChange, redoChange, undoChange, type History } from './history';
 
 const start = (): History => ({ film: defaultFilm('A'), past: [], future: [] });
 const rename =
@@ -40,6 +40,20 @@ describe('undo and redo', () => {
   it('take no step for a change that changes nothing', () => {
     const before = start();
     expect(rename('A')(before)).toBe(before);
+  });
+
+  it('take back what followed from a step by itself together with the step', () => {
+    const fps = (value: number) => (history: History) =>
+      amendChange(history, (film) => void (film.fps = value as never));
+    const both = fps(24)(rename('B')(start()));
+    expect(both.past).toHaveLength(1);
+    const undone = undoChange(both);
+    expect(undone.film).toEqual(defaultFilm('A'));
+    expect(redoChange(undone).film).toMatchObject({ title: 'B', fps: 24 });
+    // Nothing done yet, or something undone: no step comes, and none goes.
+    expect(fps(24)(start())).toMatchObject({ film: { fps: 24 }, past: [] });
+    expect(fps(24)(undone).future).toHaveLength(1);
+    expect(amendChange(both, () => {})).toBe(both);
   });
 
   it('survive being stored: steps are plain data', () => {

@@ -44,6 +44,19 @@ export function makeChange(
   return { film, past, future: [] };
 }
 
+/**
+ * Makes a change that follows from the last step by itself: it becomes part of that step, and
+ * what was undone can still be done again.
+ */
+export function amendChange(history: History, edit: (film: Film) => void): History {
+  const [film, redo, undo] = produceWithPatches(history.film, (draft) => void edit(draft));
+  if (redo.length === 0) return history;
+  const last = history.past.at(-1);
+  if (!last) return { ...history, film };
+  const step = { ...last, redo: [...last.redo, ...redo], undo: [...undo, ...last.undo] };
+  return { ...history, film, past: [...history.past.slice(0, -1), step] };
+}
+
 export function undoChange({ film, past, future }: History): History {
   const step = past.at(-1);
   if (!step) return { film, past, future };

@@ -23,7 +23,8 @@ export function useUpload(onDone: (asset: Asset) => void) {
         onProgress: ({ sent }) => setState({ kind: 'sending', name: file.name, sent }),
       });
       setState({ kind: 'idle' });
-      onDone(asset);
+      // The same sound may have come before, as another file: what is made of it is named after this one.
+      onDone({ ...asset, name: file.name });
     } catch (error) {
       if (control.signal.aborted) return;
       setState({ kind: 'failed', problem: error as ApiProblem, file });

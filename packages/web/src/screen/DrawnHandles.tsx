@@ -1,5 +1,6 @@
 import { insertPoint, type DrawnPoint, type PathOf } from '@cyclogram/core';
-import { useState, type KeyboardEvent } from 'react';
+import type { KeyboardEvent } from 'react';
+import { useEditor } from '../editor/editorStore';
 import { DragHandle } from './DragHandle';
 import { moveHandle, movePoint, removePoint, toggleSmooth } from './drawnChanges';
 import { useScreen } from './screenContext';
@@ -17,7 +18,8 @@ const mostShown = 400;
 /** The points of a drawn curve, and the handles of the one that is chosen. */
 export function DrawnHandles({ path, onChange }: DrawnHandlesProps) {
   const { toCss } = useScreen();
-  const [chosen, setChosen] = useState<number>();
+  const chosen = useEditor((state) => state.point);
+  const setChosen = useEditor((state) => state.choosePoint);
   const { points, closed } = path;
   if (points.length > mostShown) return null;
   const index = chosen !== undefined && chosen < points.length ? chosen : undefined;

@@ -122,6 +122,29 @@ function scaleHandle(path: Extract<PathSettings, { scale: number }>): PathHandle
   ];
 }
 
+/** Picture units from the corner of a drawn path's box to the handle that sizes it: points may stand in the corner. */
+const cornerDistance = 30;
+
+/** Scales a drawn path around the middle of its box. */
+function drawnSize(path: Extract<PathSettings, { kind: 'drawn' }>): PathHandle[] {
+  const { x, y, width, height } = boxOf(path);
+  const diagonal = Math.hypot(width, height) / 2;
+  if (diagonal < 1) return [];
+  const angle = Math.atan2(height, width);
+  return [
+    {
+      ...{ label: sizeLabel, moves: false },
+      x: x + (diagonal + cornerDistance) * Math.cos(angle),
+      y: y + (diagonal + cornerDistance) * Math.sin(angle),
+      drag(toX, toY) {
+        const wanted = Math.max(Math.hypot(toX - x, toY - y) - cornerDistance, 1);
+        const { points } = transformShape(path, { pivotX: x, pivotY: y, scale: wanted / diagonal });
+        return { points };
+      },
+    },
+  ];
+}
+
 function ownHandles(path: PathSettings): PathHandle[] {
   switch (path.kind) {
     case 'circle':
@@ -165,7 +188,7 @@ function ownHandles(path: PathSettings): PathHandle[] {
           return { points: transformShape(path, { pivotX: 0, pivotY: 0, moveX, moveY }).points };
         },
       };
-      return path.points.length > 0 ? [move] : [];
+      return path.points.length > 0 ? [move, ...drawnSize(path)] : [];
     }
     case 'line': {
       const { x1, y1, x2, y2 } = path;

@@ -33,6 +33,7 @@ import { saveFile } from '../controls/saveFile';
 import { findLayer, findPath, useEditor } from '../editor/editorStore';
 import { useStage } from '../editor/stageContext';
 import { useOutline } from './useOutline';
+import { PointFields } from './PointFields';
 import { addPath, dropUnusedPaths, usersOf } from './layerChanges';
 import { frameToContent } from './frameToContent';
 import type { LayerEdits } from './useLayerEdits';
@@ -83,6 +84,7 @@ function PathFields({ layer, edits, film, path }: PathSectionProps & { film: Fil
         defaults={{ ...pathKinds[shape.kind].defaults(film.width, film.height) }}
         onChange={(key, value) => edits.setPath(key, { [key]: value })}
       />
+      {shape.kind === 'drawn' && <PointFields pathId={path.id} shape={shape} />}
       {shape.kind === 'svg' && <DataProblem data={shape.data} />}
       {problem && (
         <p role="alert" className="mt-1 text-alarm">

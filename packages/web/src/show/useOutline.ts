@@ -46,7 +46,7 @@ const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}.`;
  * Gives a sentence back about what is missing, if anything.
  */
 export function useOutline({ id, shape }: FilmPath): string | undefined {
-  const change = useEditor((state) => state.change);
+  const amend = useEditor((state) => state.amend);
   const pictures = useEditor((state) => state.film.pictures);
   const asset =
     shape.kind === 'picture' ? pictures.find((other) => other.id === shape.picture)?.source.asset : undefined;
@@ -60,18 +60,15 @@ export function useOutline({ id, shape }: FilmPath): string | undefined {
     retry: false,
   });
   const data = outline.data?.data;
+  const present = 'data' in shape ? shape.data : undefined;
   useEffect(() => {
     if (data === undefined) return;
-    change(
-      'outline',
-      (film) => {
-        const target = findPath(film, id)?.shape;
-        if ((target?.kind === 'text' || target?.kind === 'picture') && target.data !== data)
-          target.data = data;
-      },
-      `${id} outline`,
-    );
-  }, [change, id, data]);
+    amend((film) => {
+      const target = findPath(film, id)?.shape;
+      if (target?.kind === 'text' || target?.kind === 'picture') target.data = data;
+    });
+    // What stands in the film counts, too: an undo may have brought back another outline.
+  }, [amend, id, data, present]);
   if (lacks !== undefined) return lacks;
   return outline.error ? sentence(outline.error.message) : outline.data?.note;
 }

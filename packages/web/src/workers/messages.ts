@@ -146,6 +146,8 @@ export interface Requests {
     given: { film: Film; time: number | { loudOf: string }; width: number; height: number };
     answer: ImageBitmap;
   };
+  /** What a film's layers draw where one of its ears is loud, as a sign of them: close up, without the backdrop. */
+  sign: { given: { film: Film; loudOf: string; width: number; height: number }; answer: ImageBitmap };
   /** The frontmost of some layers that is drawn at a place of the picture. */
   pick: {
     given: { time: number; x: number; y: number; slack: number; layers: string[] };

@@ -4,9 +4,11 @@ import {
   layerOperations,
   pictureAt,
   TableHearing,
+  type Box,
   type Film,
   type HearingTables,
   type LevelTable,
+  type Matrix,
   type Picture,
 } from '@cyclogram/core';
 import { Painter, type CreateSurface, type PaintContext, type PaintImage } from '@cyclogram/painter';
@@ -55,6 +57,22 @@ const answers: Answers = {
     return { answer: bitmap, transfer: [bitmap] };
   },
 
+  async sign({ film, loudOf, width, height }, knowledge) {
+    const at = loudMoments(knowledge.tables.ears.get(loudOf), 1)[0] ?? 0;
+    const { operations } = pictureAt(film, new TableHearing(knowledge.tables, film), at);
+    const drawn = operations.filter(({ op }) => op !== 'backdrop');
+    const matrix = closeUp(boundsOf(drawn), film, width, height);
+    const group = { op: 'group', opacity: 1, blend: 'normal', operations: drawn, matrix } as const;
+    const { canvas, context } = paintAlone({ width, height, operations: [group] }, knowledge, width, height);
+    // Thin lines are faint when they are this small: laid over themselves they can be seen.
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    for (let i = 0; i < mostPasses && strength(context, width, height) < visible; i++) {
+      context.drawImage(canvas, 0, 0);
+    }
+    const bitmap = canvas.transferToImageBitmap();
+    return { answer: bitmap, transfer: [bitmap] };
+  },
+
   async pick({ time, x, y, slack, layers }, knowledge) {
     const { film, tables } = knowledge;
     const hearing = new TableHearing(tables, film);
@@ -85,6 +103,44 @@ const answers: Answers = {
     return { answer: Number.isFinite(box[0]) ? box : null, transfer: [] };
   },
 };
+
+/** How often a sign is laid over itself at most: each time what is faint is about twice as strong. */
+const mostPasses = 6;
+/** Mean opacity, 0 to 255, of what is drawn in a sign, that can be seen well. */
+const visible = 150;
+
+/** Mean opacity of the pixels that anything is drawn on. */
+function strength(context: OffscreenCanvasRenderingContext2D, width: number, height: number): number {
+  const { data } = context.getImageData(0, 0, width, height);
+  let [sum, count] = [0, 0];
+  for (let i = 3; i < data.length; i += 4) {
+    if (data[i]! < 4) continue;
+    sum += data[i]!;
+    count++;
+  }
+  return count > 0 ? sum / count : Infinity;
+}
+
+/** How much closer than the whole picture a sign comes at most, and what stays free around it. */
+const closest = 6;
+const margin = 0.06;
+
+/** From picture units to pixels of a sign in which the box fills what there is. */
+function closeUp(box: Box, film: Film, width: number, height: number): Matrix {
+  const whole = Math.min(width / film.width, height / film.height);
+  // What lies outside of the picture is not seen in it, either.
+  const [left, top] = [Math.max(box[0], 0), Math.max(box[1], 0)];
+  const [right, bottom] = [Math.min(box[2], film.width), Math.min(box[3], film.height)];
+  if (!(right > left && bottom > top)) return [whole, 0, 0, whole, 0, 0];
+  const free = 1 - 2 * margin;
+  const fills = Math.min((free * width) / (right - left), (free * height) / (bottom - top));
+  const scale = Math.min(fills, closest * whole);
+  return [
+    ...([scale, 0, 0, scale] as const),
+    width / 2 - (scale * (left + right)) / 2,
+    height / 2 - (scale * (top + bottom)) / 2,
+  ];
+}
 
 /** Loud moments that are looked at for how far a figure extends. */
 const mostMoments = 160;
