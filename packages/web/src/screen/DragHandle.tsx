@@ -6,6 +6,9 @@ import type { PathHandle } from './handlesOf';
 /** CSS pixels within which a place snaps. */
 const snapWithin = 7;
 
+/** CSS pixels from the edge of the picture that some handles keep. */
+const edge = 10;
+
 interface DragHandleProps {
   handle: PathHandle;
   /** Called with what the handle says of the new place. */
@@ -17,7 +20,7 @@ interface DragHandleProps {
 
 /** A handle on the Screen: dragged, or moved with the arrow keys. Moving snaps; Alt lets it go anywhere. */
 export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHandleProps) {
-  const { toCss, fromPointer, snapLines, setGuides, scale } = useScreen();
+  const { toCss, fromPointer, snapLines, setGuides, scale, room } = useScreen();
   const grip = useRef<{ dx: number; dy: number }>(undefined);
   const onDown = (event: PointerEvent<SVGElement>) => {
     event.stopPropagation();
@@ -54,7 +57,15 @@ export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHa
     event.stopPropagation();
     onDrag(handle.drag(handle.x + move[0], handle.y + move[1]), handle);
   };
-  const [x, y] = toCss(handle.x, handle.y);
+  const [placeX, placeY] = toCss(handle.x, handle.y);
+  // What moves, turns or sizes the whole path can be reached when the path goes beyond the picture.
+  const [x, y] =
+    handle.moves || handle.turns || handle.sizes
+      ? [
+          Math.min(Math.max(placeX, edge), room.width - edge),
+          Math.min(Math.max(placeY, edge), room.height - edge),
+        ]
+      : [placeX, placeY];
   return (
     <g
       className={`pointer-events-auto touch-none ${handle.moves ? 'cursor-move' : handle.turns ? 'cursor-grab' : 'cursor-nwse-resize'}`}

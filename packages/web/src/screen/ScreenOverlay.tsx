@@ -65,6 +65,7 @@ export function ScreenOverlay({ scale }: ScreenOverlayProps) {
         return applyMatrix(inverse, (clientX - box.left) / scale, (clientY - box.top) / scale);
       },
       snapLines,
+      room: { width: film.width * scale, height: film.height * scale },
       setGuides,
     };
   }, [film, layer, scale, snapLines]);

@@ -9,6 +9,8 @@ export interface PathHandle {
   moves: boolean;
   /** Whether it turns the path. */
   turns?: boolean;
+  /** Whether it sizes the whole path. */
+  sizes?: boolean;
   /** What changes when it is dragged to a place. */
   drag(x: number, y: number): Record<string, unknown>;
 }
@@ -111,7 +113,7 @@ function scaleHandle(path: Extract<PathSettings, { scale: number }>): PathHandle
   const angle = Math.atan2(height, width) + radians(path.turn);
   return [
     {
-      ...{ label: sizeLabel, moves: false },
+      ...{ label: sizeLabel, moves: false, sizes: true },
       x: path.centerX + distance * Math.cos(angle),
       y: path.centerY + distance * Math.sin(angle),
       drag(toX, toY) {
@@ -133,7 +135,7 @@ function drawnSize(path: Extract<PathSettings, { kind: 'drawn' }>): PathHandle[]
   const angle = Math.atan2(height, width);
   return [
     {
-      ...{ label: sizeLabel, moves: false },
+      ...{ label: sizeLabel, moves: false, sizes: true },
       x: x + (diagonal + cornerDistance) * Math.cos(angle),
       y: y + (diagonal + cornerDistance) * Math.sin(angle),
       drag(toX, toY) {

@@ -12,6 +12,8 @@ export interface ScreenSpace {
   /** Lines that moving snaps to. */
   snapLines: readonly SnapLine[];
   /** Shows the lines that are snapped to now. */
+  /** Size of the picture, in CSS pixels. */
+  room: { width: number; height: number };
   setGuides(lines: readonly SnapLine[]): void;
 }
 
