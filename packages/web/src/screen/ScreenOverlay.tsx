@@ -263,7 +263,7 @@ interface FalloffShapeProps {
 }
 
 /** A region, with its handles. */
-function FalloffShape({ layer, falloff, index }: FalloffShapeProps) {
+function FalloffShape({ falloff, index, layer }: FalloffShapeProps) {
   const change = useEditor((state) => state.change);
   const { toCss } = useScreen();
   // Outlines are in units of the layer; the group's matrix of the Screen is read off three places.

@@ -65,7 +65,7 @@ export function copyLayers(film: Film, ids: readonly string[]): CopiedLayers {
 
 /** One group of properties of a figure. */
 export function copyPart(film: Film, layer: FigureLayer, part: Part): CopiedPart {
-  const value = part === 'path' ? film.paths.find(({ id }) => id === layer.path)!.shape : layer[part];
+  const value = part !== 'path' ? layer[part] : film.paths.find(({ id }) => id === layer.path)!.shape;
   return { cyclogram: 'part', part, value, palettes: film.palettes };
 }
 

@@ -141,7 +141,7 @@ export type ToPainting =
 export interface Requests {
   /** A film's picture as PNG. */
   save: { given: { time: number; width: number; height: number }; answer: Blob };
-  /** A film's picture, at a moment or where one of its ears is loud. */
+  /** A film's picture for a thumbnail, at a moment or where one of its ears is loud: thin lines are made to be seen. */
   paint: {
     given: { film: Film; time: number | { loudOf: string }; width: number; height: number };
     answer: ImageBitmap;

@@ -53,7 +53,14 @@ const answers: Answers = {
     const at =
       typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
     const picture = pictureAt(film, new TableHearing(knowledge.tables, film), at);
-    const bitmap = paintAlone(picture, knowledge, width, height).canvas.transferToImageBitmap();
+    const [backdrop, drawn] = [true, false].map((behind) => {
+      const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);
+      return paintAlone({ ...picture, operations }, knowledge, width, height);
+    });
+    lift(drawn!, width, height);
+    backdrop!.context.setTransform(1, 0, 0, 1, 0, 0);
+    backdrop!.context.drawImage(drawn!.canvas, 0, 0);
+    const bitmap = backdrop!.canvas.transferToImageBitmap();
     return { answer: bitmap, transfer: [bitmap] };
   },
 
@@ -63,13 +70,9 @@ const answers: Answers = {
     const drawn = operations.filter(({ op }) => op !== 'backdrop');
     const matrix = closeUp(boundsOf(drawn), film, width, height);
     const group = { op: 'group', opacity: 1, blend: 'normal', operations: drawn, matrix } as const;
-    const { canvas, context } = paintAlone({ width, height, operations: [group] }, knowledge, width, height);
-    // Thin lines are faint when they are this small: laid over themselves they can be seen.
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    for (let i = 0; i < mostPasses && strength(context, width, height) < visible; i++) {
-      context.drawImage(canvas, 0, 0);
-    }
-    const bitmap = canvas.transferToImageBitmap();
+    const sign = paintAlone({ width, height, operations: [group] }, knowledge, width, height);
+    lift(sign, width, height);
+    const bitmap = sign.canvas.transferToImageBitmap();
     return { answer: bitmap, transfer: [bitmap] };
   },
 
@@ -104,10 +107,18 @@ const answers: Answers = {
   },
 };
 
-/** How often a sign is laid over itself at most: each time what is faint is about twice as strong. */
+/** How often what is small is laid over itself at most: each time what is faint is about twice as strong. */
 const mostPasses = 6;
-/** Mean opacity, 0 to 255, of what is drawn in a sign, that can be seen well. */
+/** Mean opacity, 0 to 255, of drawn pixels that can be seen well. */
 const visible = 150;
+
+/** Thin lines are faint when they are small: laid over themselves they can be seen. */
+function lift({ canvas, context }: ReturnType<typeof paintAlone>, width: number, height: number): void {
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  for (let i = 0; i < mostPasses && strength(context, width, height) < visible; i++) {
+    context.drawImage(canvas, 0, 0);
+  }
+}
 
 /** Mean opacity of the pixels that anything is drawn on. */
 function strength(context: OffscreenCanvasRenderingContext2D, width: number, height: number): number {
