@@ -15,6 +15,8 @@ const shortcuts = [
   ['Double click in Listening', 'split a band, remove a weight'],
   ['Press on the picture', 'pick a layer; with Ctrl several'],
   ['P, B', 'draw with the pen, by hand'],
+  ['Wheel on the picture', 'zoom; Shift or Alt, or middle button: move'],
+  ['+, -, 0, 1 on the picture', 'zoom, fit, actual pixels'],
   ['Arrows on a handle', 'ten units; Shift a hundred, Alt one'],
   ['Alt while dragging', 'do not snap; Shift turns by 15°'],
   ['Enter, Del on a point', 'corner or smooth, remove'],

@@ -6,8 +6,11 @@ import type { PathHandle } from './handlesOf';
 /** CSS pixels within which a place snaps. */
 const snapWithin = 7;
 
-/** CSS pixels from the edge of the picture that some handles keep. */
+/** CSS pixels from the edge of what is seen that some handles keep. */
 const edge = 10;
+
+const within = (value: number, low: number, high: number) =>
+  Math.min(Math.max(value, low + edge), Math.max(high - edge, low + edge));
 
 interface DragHandleProps {
   handle: PathHandle;
@@ -20,9 +23,10 @@ interface DragHandleProps {
 
 /** A handle on the Screen: dragged, or moved with the arrow keys. Moving snaps; Alt lets it go anywhere. */
 export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHandleProps) {
-  const { toCss, fromPointer, snapLines, setGuides, scale, room } = useScreen();
+  const { toCss, fromPointer, snapLines, setGuides, scale, seen } = useScreen();
   const grip = useRef<{ dx: number; dy: number }>(undefined);
   const onDown = (event: PointerEvent<SVGElement>) => {
+    if (event.button !== 0) return;
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
     const [x, y] = fromPointer(event);
@@ -61,10 +65,7 @@ export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHa
   // What moves, turns or sizes the whole path can be reached when the path goes beyond the picture.
   const [x, y] =
     handle.moves || handle.turns || handle.sizes
-      ? [
-          Math.min(Math.max(placeX, edge), room.width - edge),
-          Math.min(Math.max(placeY, edge), room.height - edge),
-        ]
+      ? [within(placeX, seen.left, seen.right), within(placeY, seen.top, seen.bottom)]
       : [placeX, placeY];
   return (
     <g

@@ -1,11 +1,16 @@
 import { useEffect, useRef } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
+import { SafeAreas } from './SafeAreas';
 import { ScreenOverlay } from './ScreenOverlay';
+import { useScreenPreferences } from './screenPreferences';
 import { Transport } from './Transport';
 import { useElementSize } from './useElementSize';
+import { useView } from './useView';
+import { cornerOf } from './view';
+import { ViewTools } from './ViewTools';
 
-/** The picture, as large as there is room for, with the selected figure's path over it. */
+/** The picture, as large as there is room for or zoomed, with the selected figure's path over it. */
 export function Screen() {
   const stage = useStage();
   const width = useEditor((state) => state.film.width);
@@ -13,29 +18,48 @@ export function Screen() {
   const selectLayer = useEditor((state) => state.selectLayer);
   const box = useRef<HTMLDivElement>(null);
   const room = useElementSize(box);
-  const scale = Math.max(0, Math.min((room.width - 24) / width, (room.height - 24) / height));
+  const { view, scale, gestures, fit, actual, zoomBy } = useView(box, { width, height }, room);
+  const corner = cornerOf(view, { width, height }, room);
+  const safeAreas = useScreenPreferences((state) => state.safeAreas);
+  const ratio = window.devicePixelRatio || 1;
   const shown = { width: Math.floor(width * scale), height: Math.floor(height * scale) };
 
   useEffect(() => {
-    const ratio = window.devicePixelRatio || 1;
     if (shown.width > 0)
       stage.setSize(Math.min(width, shown.width * ratio), Math.min(height, shown.height * ratio));
-  }, [stage, width, height, shown.width, shown.height]);
+  }, [stage, width, height, shown.width, shown.height, ratio]);
 
   return (
     <section aria-label="Screen" className="flex h-full flex-col">
       <div
         ref={box}
         className="relative min-h-0 grow overflow-hidden"
+        tabIndex={0}
+        role="group"
+        aria-label="Picture: plus and minus zoom, 0 fits, 1 shows actual pixels, arrows move"
+        {...gestures}
         onPointerDown={(event) => event.target === box.current && selectLayer(undefined)}
       >
-        <div
-          className="absolute top-1/2 left-1/2 -translate-x-1/2 -translate-y-1/2"
-          style={{ width: shown.width, height: shown.height }}
-        >
+        <div className="absolute" style={{ ...corner, width: shown.width, height: shown.height }}>
           <Picture />
-          <ScreenOverlay scale={scale} />
+          {safeAreas && <SafeAreas {...shown} />}
+          <ScreenOverlay
+            scale={scale}
+            seen={{
+              left: Math.max(0, -corner.left),
+              top: Math.max(0, -corner.top),
+              right: Math.min(shown.width, room.width - corner.left),
+              bottom: Math.min(shown.height, room.height - corner.top),
+            }}
+          />
         </div>
+        <ViewTools
+          zoom={scale * ratio}
+          isFitted={view.scale === undefined}
+          onZoom={zoomBy}
+          onFit={fit}
+          onActual={actual}
+        />
         <PreviewNote />
         <ToolNote />
       </div>

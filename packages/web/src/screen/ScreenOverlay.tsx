@@ -25,12 +25,14 @@ import { handlesOf } from './handlesOf';
 import { matrixAround } from './matrices';
 import { FreehandTool, PenTool } from './PenTool';
 import { placeHandles } from './placeHandles';
-import { ScreenContext, useScreen, type ScreenSpace } from './screenContext';
+import { ScreenContext, useScreen, type ScreenSpace, type SeenPart } from './screenContext';
 import { pictureLines, type SnapLine } from './snapping';
 
 interface ScreenOverlayProps {
   /** CSS pixels per picture unit. */
   scale: number;
+  /** What of the picture is seen. */
+  seen: SeenPart;
 }
 
 /** Picture units around a press within which a layer counts as met, at the Screen's size. */
@@ -38,7 +40,7 @@ const pickSlack = 4;
 const glass = '#86cdb4';
 
 /** What lies over the picture: the open layer's path and handles, the drawing tools, and picking by a press. */
-export function ScreenOverlay({ scale }: ScreenOverlayProps) {
+export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: ScreenOverlayProps) {
   const layers = useEditor((state) => state.film.layers);
   const paths = useEditor((state) => state.film.paths);
   const width = useEditor((state) => state.film.width);
@@ -65,10 +67,10 @@ export function ScreenOverlay({ scale }: ScreenOverlayProps) {
         return applyMatrix(inverse, (clientX - box.left) / scale, (clientY - box.top) / scale);
       },
       snapLines,
-      room: { width: film.width * scale, height: film.height * scale },
+      seen: { left, top, right, bottom },
       setGuides,
     };
-  }, [film, layer, scale, snapLines]);
+  }, [film, layer, scale, snapLines, left, top, right, bottom]);
   if (scale <= 0) return null;
   const pick = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0 || tool !== 'select') return;

@@ -1,6 +1,14 @@
 import { createContext, useContext, type PointerEvent } from 'react';
 import type { SnapLine } from './snapping';
 
+/** A part of the picture, in CSS pixels from its corner. */
+export interface SeenPart {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
 /** How places of the layer that is edited and places on the Screen belong together. */
 export interface ScreenSpace {
   /** CSS pixels per unit of the layer. */
@@ -12,8 +20,8 @@ export interface ScreenSpace {
   /** Lines that moving snaps to. */
   snapLines: readonly SnapLine[];
   /** Shows the lines that are snapped to now. */
-  /** Size of the picture, in CSS pixels. */
-  room: { width: number; height: number };
+  /** What of the picture is seen, in its CSS pixels. */
+  seen: SeenPart;
   setGuides(lines: readonly SnapLine[]): void;
 }
 

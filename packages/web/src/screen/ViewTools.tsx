@@ -1,0 +1,59 @@
+import { clsx } from 'clsx';
+import { Expand, Frame, ZoomIn, ZoomOut } from 'lucide-react';
+import { IconButton } from '../controls/Button';
+import { useScreenPreferences } from './screenPreferences';
+
+export const zoomStep = 1.5;
+
+interface ViewToolsProps {
+  /** Pixels of the display per picture unit. */
+  zoom: number;
+  isFitted: boolean;
+  onZoom: (factor: number) => void;
+  onFit: () => void;
+  onActual: () => void;
+}
+
+/** How large the picture is seen, in the lower left corner of the Screen. */
+export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewToolsProps) {
+  const { safeAreas, set } = useScreenPreferences();
+  return (
+    <div
+      role="toolbar"
+      aria-label="View of the picture"
+      className="absolute bottom-0 left-0 flex items-center bg-room px-1 text-dim"
+    >
+      <IconButton label="Zoom out" keys="-" className="size-6" onClick={() => onZoom(1 / zoomStep)}>
+        <ZoomOut size={13} />
+      </IconButton>
+      <button
+        type="button"
+        title="Actual pixels (1)"
+        className={clsx('figures w-12 rounded-sm text-center hover:bg-raised', zoom === 1 && 'text-glass')}
+        onClick={onActual}
+      >
+        {Math.round(zoom * 100)} %
+      </button>
+      <IconButton label="Zoom in" keys="+" className="size-6" onClick={() => onZoom(zoomStep)}>
+        <ZoomIn size={13} />
+      </IconButton>
+      <IconButton
+        label="Fit the picture"
+        keys="0"
+        aria-pressed={isFitted}
+        className={clsx('size-6', isFitted && 'text-glass')}
+        onClick={onFit}
+      >
+        <Expand size={13} />
+      </IconButton>
+      <IconButton
+        label={safeAreas ? 'Hide the safe areas' : 'Show the safe areas'}
+        aria-pressed={safeAreas}
+        className={clsx('size-6', safeAreas && 'text-glass')}
+        onClick={() => set({ safeAreas: !safeAreas })}
+      >
+        <Frame size={13} />
+      </IconButton>
+    </div>
+  );
+}
