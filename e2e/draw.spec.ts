@@ -241,6 +241,8 @@ test('the outline of a text, in a typeface that ships with the application', asy
   await changed(page, before, 0.1);
   await expect(show(page).getByRole('alert')).toHaveCount(0);
   const archivo = await screenPixels(page);
+  // Quick changes of one thing are one step: this is to be another.
+  await page.waitForTimeout(1100);
   await choose(page, 'Typeface', 'Righteous');
   await changed(page, archivo, 0.1);
   // One undo takes back the typeface with the outline made of it.

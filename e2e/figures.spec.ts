@@ -46,6 +46,30 @@ test('another path, other marks, copies: each shows at once, and can be undone',
   await expect.poll(async () => difference(await screenPixels(page), start)).toBeLessThan(0.001);
 });
 
+test('a mark is the shape of an SVG file; one that is too large says so', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New film without a song' }).click();
+  await choose(page, 'Drawn as', 'Shapes or pictures');
+  const size = show(page).getByRole('spinbutton', { name: 'Size at rest', exact: true });
+  await size.fill('40');
+  await size.press('Enter');
+  const before = await screenPixels(page);
+  const file = show(page).getByLabel('SVG file of the mark');
+  const svg = (inside: string) => ({
+    name: 'buoy.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${inside}</svg>`),
+  });
+  await file.setInputFiles(svg('<rect width="9" height="2"/><circle cx="4" cy="6" r="2"/>'));
+  await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.05);
+  const shape = show(page).getByLabel('Shape', { exact: true });
+  await expect(shape).toHaveValue(/^M0 0L/);
+  await file.setInputFiles(svg('<circle cx="4" cy="6" r="2"/>'.repeat(400)));
+  await expect(page.getByText(/buoy.svg is not used.*20000 can be used/)).toBeVisible();
+  await shape.fill('M0 0 boat');
+  await expect(show(page).getByRole('alert')).toContainText('at character 6');
+});
+
 test('path data is read as it is pasted; what is none says so', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New film without a song' }).click();

@@ -11,6 +11,7 @@ export * from './figure/falloff';
 export * from './figure/figureOperations';
 export * from './figure/ink';
 export * from './figure/order';
+export { mostShapeData } from './figure/pictureMarks';
 export * from './figure/registry';
 export * from './figure/symmetry';
 export * from './film/defaults';

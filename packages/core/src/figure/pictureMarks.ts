@@ -116,20 +116,23 @@ export function pictureMarks(figure: PictureMarks, scene: MarkScene): Operation[
 /** A small boat: hull and sail. */
 const boat = 'M10 62H90L76 80H24ZM46 54V12L18 54ZM52 54V20L80 54Z';
 
+/** Characters of path data that a shape may have: it is drawn once for each band. */
+export const mostShapeData = 20_000;
+
 const markFields: readonly Field[] = [
   ...standFields,
   leastField,
   {
     kind: 'choice',
     key: 'source',
-    label: 'Drawn as',
+    label: 'Mark',
     choices: [
       { value: 'shape', label: 'A shape' },
       { value: 'picture', label: 'A picture' },
     ],
   },
   {
-    ...{ kind: 'text', key: 'shape', label: 'Shape', maxLength: 20_000 },
+    ...{ kind: 'text', key: 'shape', label: 'Shape', maxLength: mostShapeData },
     help: 'SVG path data of the shape.',
     shownWhen: { key: 'source', is: ['shape'] },
   },

@@ -9,7 +9,7 @@ export interface PathHandle {
   moves: boolean;
   /** Whether it turns the path. */
   turns?: boolean;
-  /** Whether it sizes the whole path. */
+  /** Whether it sizes the path. */
   sizes?: boolean;
   /** What changes when it is dragged to a place. */
   drag(x: number, y: number): Record<string, unknown>;
@@ -37,6 +37,7 @@ function distanceHandle(
     x: centerX + distance * Math.cos(angle),
     y: centerY + distance * Math.sin(angle),
     moves: false,
+    sizes: true,
     // Along its direction: what is dragged aside counts for nothing.
     drag: (x, y) =>
       change(atLeastOne(Math.abs((x - centerX) * Math.cos(angle) + (y - centerY) * Math.sin(angle)))),

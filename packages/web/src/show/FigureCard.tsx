@@ -3,6 +3,7 @@ import {
   copiesStandard,
   figureAs,
   figureKinds,
+  mostShapeData,
   symmetryFields,
   symmetryStandard,
   type FigureKind,
@@ -16,6 +17,8 @@ import { findEar, useEditor } from '../editor/editorStore';
 import { ColorSection } from './ColorSection';
 import { FalloffSection } from './FalloffSection';
 import { PartMenu } from './PartMenu';
+import { DataProblem } from './DataProblem';
+import { SvgFileButton } from './SvgFileButton';
 import { PathSection } from './PathSection';
 import type { LayerEdits } from './useLayerEdits';
 
@@ -77,6 +80,7 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
           defaults={defaults}
           onChange={edits.setFigure}
         />
+        <ShapeTools figure={figure} onChange={edits.setFigure} />
         <PeaksNote layer={layer} />
       </CardSection>
       <CardSection heading="How big">
@@ -129,6 +133,31 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
 }
 
 const symmetryLabels = { mirror: 'Mirrored', turns: 'Turned', kaleidoscope: 'Kaleidoscope' };
+
+/** The shape of a mark out of an SVG file, and what is wrong with its data. */
+function ShapeTools({
+  figure,
+  onChange,
+}: {
+  figure: FigureSettings;
+  onChange: (key: string, value: unknown) => void;
+}) {
+  if (figure.kind !== 'pictures' || figure.source !== 'shape') return null;
+  return (
+    <>
+      <div className="py-1">
+        <SvgFileButton
+          inWords
+          label="Read the shape from an SVG file"
+          fileLabel="SVG file of the mark"
+          most={mostShapeData}
+          onRead={({ data }) => onChange('shape', data)}
+        />
+      </div>
+      <DataProblem data={figure.shape} empty="There is no shape in the path data" />
+    </>
+  );
+}
 
 /** Caps stand at held peaks, which the ear has to hold. */
 function PeaksNote({ layer }: { layer: FigureLayer }) {

@@ -1,37 +1,36 @@
 import {
   buildPath,
-  parsePathData,
   pathAs,
   pathBounds,
   pathKinds,
   pathToSvg,
-  readSvg,
   transformShape,
   type FigureLayer,
   type Film,
   type FilmPath,
   type PathKind,
   type PathSettings,
+  type SvgGeometry,
 } from '@cyclogram/core';
 import {
   AlignCenter,
   AlignCenterHorizontal,
   AlignCenterVertical,
   FileDown,
-  FileUp,
   Maximize,
   Pen,
   Pencil,
   Split,
 } from 'lucide-react';
 import { clsx } from 'clsx';
-import { useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { IconButton } from '../controls/Button';
 import { ChoiceInput, FieldRows } from '../controls/Fields';
 import { saveFile } from '../controls/saveFile';
 import { findLayer, findPath, useEditor } from '../editor/editorStore';
 import { useStage } from '../editor/stageContext';
+import { DataProblem } from './DataProblem';
+import { SvgFileButton } from './SvgFileButton';
 import { useOutline } from './useOutline';
 import { PointFields } from './PointFields';
 import { addPath, dropUnusedPaths, usersOf } from './layerChanges';
@@ -45,8 +44,6 @@ const kindField = {
   help: 'The shape that the marks stand along.',
   choices: Object.entries(pathKinds).map(([value, { label }]) => ({ value, label })),
 } as const;
-
-const mostSvgBytes = 20 * 1024 * 1024;
 
 interface PathSectionProps {
   layer: FigureLayer;
@@ -85,7 +82,9 @@ function PathFields({ layer, edits, film, path }: PathSectionProps & { film: Fil
         onChange={(key, value) => edits.setPath(key, { [key]: value })}
       />
       {shape.kind === 'drawn' && <PointFields pathId={path.id} shape={shape} />}
-      {shape.kind === 'svg' && <DataProblem data={shape.data} />}
+      {shape.kind === 'svg' && (
+        <DataProblem data={shape.data} empty="There is nothing to stand along in the path data" />
+      )}
       {problem && (
         <p role="alert" className="mt-1 text-alarm">
           {problem}
@@ -162,7 +161,6 @@ function PathTools({ layer, film, path, setShape }: PathToolsProps) {
   const tool = useEditor((state) => state.tool);
   const setTool = useEditor((state) => state.setTool);
   const change = useEditor((state) => state.change);
-  const file = useRef<HTMLInputElement>(null);
   const { shape } = path;
   const align = (x: boolean, y: boolean) => {
     const box = pathBounds(buildPath(shape));
@@ -176,19 +174,12 @@ function PathTools({ layer, film, path, setShape }: PathToolsProps) {
     const svg = pathToSvg(buildPath(shape), film.width, film.height);
     saveFile(new Blob([svg], { type: 'image/svg+xml' }), `${path.name || 'path'}.svg`);
   };
-  const importSvg = async (chosen: File) => {
-    try {
-      if (chosen.size > mostSvgBytes) throw new Error('The file is larger than 20 MB');
-      const { data, shapes, leftOut } = readSvg(await chosen.text());
-      const svg = pathKinds.svg.defaults(film.width, film.height);
-      setShape(
-        'read SVG file',
-        fitted({ ...svg, data, lines: shapes > 1 ? 'all' : 'longest', scale: 1 }, film),
-      );
-      if (leftOut.length > 0) toast.info(`Left out of ${chosen.name}: ${leftOut.join(', ')}.`);
-    } catch (error) {
-      toast.error(`${chosen.name} is not used. ${(error as Error).message}.`);
-    }
+  const takeSvg = ({ data, shapes }: SvgGeometry) => {
+    const svg = pathKinds.svg.defaults(film.width, film.height);
+    setShape(
+      'read SVG file',
+      fitted({ ...svg, data, lines: shapes > 1 ? 'all' : 'longest', scale: 1 }, film),
+    );
   };
   const frame = async () => {
     const box = await stage.request('extent', { layer: layer.id });
@@ -218,9 +209,7 @@ function PathTools({ layer, film, path, setShape }: PathToolsProps) {
       >
         <Pencil size={14} />
       </IconButton>
-      <IconButton className="size-6" label="Read an SVG file" onClick={() => file.current!.click()}>
-        <FileUp size={14} />
-      </IconButton>
+      <SvgFileButton label="Read an SVG file" fileLabel="SVG file" onRead={takeSvg} />
       <IconButton className="size-6" label="Save the path as SVG" onClick={exportSvg}>
         <FileDown size={14} />
       </IconButton>
@@ -249,17 +238,6 @@ function PathTools({ layer, film, path, setShape }: PathToolsProps) {
       >
         <Maximize size={14} />
       </IconButton>
-      <input
-        ref={file}
-        type="file"
-        hidden
-        accept=".svg,image/svg+xml"
-        aria-label="SVG file"
-        onChange={({ target }) => {
-          if (target.files?.[0]) void importSvg(target.files[0]);
-          target.value = '';
-        }}
-      />
     </div>
   );
 }
@@ -278,20 +256,4 @@ function fitted<Shape extends PathSettings & { scale: number }>(
     (0.67 * height) / Math.max(boxHeight, 1e-6),
   );
   return { ...shape, scale: Math.min(Math.max(scale, 0.001), 1000), centerX: width / 2, centerY: height / 2 };
-}
-
-/** Says where path data stops being path data; the marks stand on one spot meanwhile. */
-function DataProblem({ data }: { data: string }) {
-  const problem = useMemo(() => {
-    try {
-      return parsePathData(data).length > 1 ? undefined : 'There is nothing to stand along in the path data';
-    } catch (error) {
-      return (error as Error).message;
-    }
-  }, [data]);
-  return problem === undefined ? null : (
-    <p role="alert" className="mt-2 text-alarm">
-      {problem[0]!.toUpperCase() + problem.slice(1)}. Paste what stands in the d attribute of an SVG path.
-    </p>
-  );
 }
