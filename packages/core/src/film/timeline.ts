@@ -44,7 +44,10 @@ export function coveredPart(
  * its longest track when none is heard.
  * @param lengthOf samples in a track's file; undefined while it is not known
  */
-export function filmSamples(film: Film, lengthOf: (track: Track) => number | undefined): number {
+export function filmSamples(
+  film: Pick<Film, 'tracks' | 'length'>,
+  lengthOf: (track: Track) => number | undefined,
+): number {
   if (film.length !== null) return Math.round(film.length * pcmSampleRate);
   const end = (track: Track) => {
     const length = lengthOf(track);

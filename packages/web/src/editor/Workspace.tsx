@@ -1,13 +1,13 @@
-import { useEffect, useMemo } from 'react';
+import { useContext, useEffect, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
-import { useAssets } from '../api/assets';
+import { useAssets, type Asset } from '../api/assets';
 import { HearPanel } from '../hear/HearPanel';
 import { ListeningView } from '../listening/ListeningView';
 import { Screen } from '../screen/Screen';
 import { ShowPanel } from '../show/ShowPanel';
 import { Tape } from '../tape/Tape';
-import { useEditor } from './editorStore';
+import { EditorContext, useEditor } from './editorStore';
 import { FilmBar } from './FilmBar';
 import { useStage, useStageState } from './stageContext';
 
@@ -19,13 +19,14 @@ interface WorkspaceProps {
 /** One film: time on top, sound on the left, the picture in the middle, what is drawn on the right. */
 export function Workspace({ listeningTo }: WorkspaceProps) {
   const stage = useStage();
-  const film = useEditor((state) => state.film);
+  const tracks = useEditor((state) => state.film.tracks);
   const openEar = useEditor((state) => state.openEar);
-  const watched = listeningTo ?? openEar ?? film.ears[0]?.id;
-  const hashes = useMemo(() => film.tracks.flatMap(({ source }) => source.asset ?? []), [film.tracks]);
+  const firstEar = useEditor((state) => state.film.ears[0]?.id);
+  const watched = listeningTo ?? openEar ?? firstEar;
+  const hashes = useMemo(() => tracks.flatMap(({ source }) => source.asset ?? []), [tracks]);
   const assets = useAssets(hashes);
   const problem = useStageState((state) => state.problem);
-  useEffect(() => stage.setFilm(film, assets), [stage, film, assets]);
+  useTellStage(assets);
   useEffect(() => stage.watch(watched), [stage, watched]);
   useShortcuts();
   const columns = useDefaultLayout({ id: 'columns', storage: localStorage });
@@ -75,6 +76,18 @@ export function Workspace({ listeningTo }: WorkspaceProps) {
       </Group>
     </div>
   );
+}
+
+/** The stage is told of each change at once, before the page shows it: hearing and painting have begun by then. */
+function useTellStage(assets: ReadonlyMap<string, Asset>): void {
+  const stage = useStage();
+  const store = useContext(EditorContext)!;
+  useEffect(() => {
+    stage.setFilm(store.getState().film, assets);
+    return store.subscribe((state, before) => {
+      if (state.film !== before.film) stage.setFilm(state.film, assets);
+    });
+  }, [stage, store, assets]);
 }
 
 /** The Tape is a slider, which counts as a form field: shortcuts work there all the same. */

@@ -130,7 +130,7 @@ export function useEditor<T>(select: (state: EditorState) => T): T {
 /** The layer with this id, for use inside a change. */
 export const findLayer = (film: Film, id: string): Layer | undefined =>
   film.layers.find((layer) => layer.id === id);
-export const findPath = (film: Film, id: string): FilmPath | undefined =>
+export const findPath = (film: Pick<Film, 'paths'>, id: string): FilmPath | undefined =>
   film.paths.find((path) => path.id === id);
 export const findTrack = (film: Film, id: string): Track | undefined =>
   film.tracks.find((track) => track.id === id);

@@ -162,7 +162,7 @@ export class Stage {
   }
 
   /** Length of a film in seconds, as far as its sounds are known. */
-  secondsOf(film: Film, assets: ReadonlyMap<string, Asset>): number {
+  secondsOf(film: Pick<Film, 'tracks' | 'length'>, assets: ReadonlyMap<string, Asset>): number {
     return filmSamples(film, ({ source }) => assets.get(source.asset ?? '')?.length) / pcmSampleRate;
   }
 

@@ -11,6 +11,7 @@ import {
   type FigureSettings,
 } from '@cyclogram/core';
 import { useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { CardSection } from '../controls/CardSection';
 import { ChoiceInput, FieldRows } from '../controls/Fields';
 import { findEar, useEditor } from '../editor/editorStore';
@@ -32,7 +33,8 @@ const figureField = {
 
 /** Everything about a figure, in the order in which people set it. */
 export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerEdits }) {
-  const ears = useEditor((state) => state.film.ears);
+  const ears = useEditor(useShallow(({ film }) => film.ears.map(({ id }) => id)));
+  const earNames = useEditor(useShallow(({ film }) => film.ears.map(({ name }) => name)));
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
   const { figure, copies, symmetry } = layer;
@@ -41,7 +43,7 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
     key: 'ear',
     label: 'Ear',
     help: 'What the figure follows.',
-    choices: ears.map((ear) => ({ value: ear.id, label: ear.name })),
+    choices: ears.map((value, i) => ({ value, label: earNames[i]! })),
   } as const;
   const [marks, size] = figureKinds[figure.kind].fields;
   const defaults = { ...figureKinds[figure.kind].defaults(width, height) };

@@ -1,8 +1,9 @@
 import type { FigureLayer } from '@cyclogram/core';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { useContext } from 'react';
 import { toast } from 'sonner';
-import { useEditor } from '../editor/editorStore';
+import { EditorContext } from '../editor/editorStore';
 import { copyPart, keepCopied, keptCopied, partNames, pastePart, type Part } from './layerClipboard';
 import type { LayerEdits } from './useLayerEdits';
 
@@ -11,7 +12,7 @@ export const menuItem =
 
 /** Copies one group of a figure's properties, and puts it on others, here or in another film. */
 export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Part; edits: LayerEdits }) {
-  const film = useEditor((state) => state.film);
+  const store = useContext(EditorContext)!;
   const name = partNames[part];
   const paste = () => {
     const copied = keptCopied();
@@ -34,7 +35,10 @@ export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Par
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-50 border border-edge bg-raised py-1">
-          <DropdownMenu.Item className={menuItem} onSelect={() => keepCopied(copyPart(film, layer, part))}>
+          <DropdownMenu.Item
+            className={menuItem}
+            onSelect={() => keepCopied(copyPart(store.getState().film, layer, part))}
+          >
             Copy {name.toLowerCase()}
           </DropdownMenu.Item>
           <PasteItem part={part} onSelect={paste} />

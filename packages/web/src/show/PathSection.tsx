@@ -23,6 +23,7 @@ import {
   Split,
 } from 'lucide-react';
 import { clsx } from 'clsx';
+import { useMemo } from 'react';
 import { toast } from 'sonner';
 import { IconButton } from '../controls/Button';
 import { ChoiceInput, FieldRows } from '../controls/Fields';
@@ -45,6 +46,9 @@ const kindField = {
   choices: Object.entries(pathKinds).map(([value, { label }]) => ({ value, label })),
 } as const;
 
+/** What of a film is about places. */
+type PlacedFilm = Pick<Film, 'layers' | 'paths' | 'width' | 'height'>;
+
 interface PathSectionProps {
   layer: FigureLayer;
   edits: LayerEdits;
@@ -52,13 +56,18 @@ interface PathSectionProps {
 
 /** Where a figure stands: which path, its shape, and what can be done with it. */
 export function PathSection({ layer, edits }: PathSectionProps) {
-  const film = useEditor((state) => state.film);
+  const layers = useEditor((state) => state.film.layers);
+  const paths = useEditor((state) => state.film.paths);
+  const width = useEditor((state) => state.film.width);
+  const height = useEditor((state) => state.film.height);
+  // Only what of the film is about places: a change of an ear leaves the fields as they are.
+  const film = useMemo((): PlacedFilm => ({ layers, paths, width, height }), [layers, paths, width, height]);
   const path = findPath(film, layer.path);
   if (!path) return null;
   return <PathFields layer={layer} edits={edits} film={film} path={path} />;
 }
 
-function PathFields({ layer, edits, film, path }: PathSectionProps & { film: Film; path: FilmPath }) {
+function PathFields({ layer, edits, film, path }: PathSectionProps & { film: PlacedFilm; path: FilmPath }) {
   const change = useEditor((state) => state.change);
   const { shape } = path;
   const problem = useOutline(path);
@@ -104,7 +113,7 @@ function SharedPath({
   path,
   shared,
   edits,
-}: PathSectionProps & { film: Film; path: FilmPath; shared: number }) {
+}: PathSectionProps & { film: PlacedFilm; path: FilmPath; shared: number }) {
   const change = useEditor((state) => state.change);
   const field = {
     kind: 'choice',
@@ -150,7 +159,7 @@ function SharedPath({
 
 interface PathToolsProps {
   layer: FigureLayer;
-  film: Film;
+  film: PlacedFilm;
   path: FilmPath;
   setShape: (label: string, next: PathSettings) => void;
 }
@@ -245,7 +254,7 @@ function PathTools({ layer, film, path, setShape }: PathToolsProps) {
 /** A path scaled so that it fills two thirds of the picture, in its middle. */
 function fitted<Shape extends PathSettings & { scale: number }>(
   shape: Shape,
-  { width, height }: Film,
+  { width, height }: PlacedFilm,
 ): Shape {
   const box = pathBounds(
     pathKinds[shape.kind].build({ ...shape, ...{ offset: 0, from: 0, to: 1 } } as never),

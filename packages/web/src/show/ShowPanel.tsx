@@ -126,7 +126,10 @@ function LengthInput() {
 
 /** What is behind all layers: the picture's size and rate, and its background. */
 function PictureCard() {
-  const film = useEditor((state) => state.film);
+  const width = useEditor((state) => state.film.width);
+  const height = useEditor((state) => state.film.height);
+  const fps = useEditor((state) => state.film.fps);
+  const background = useEditor((state) => state.film.background);
   const change = useEditor((state) => state.change);
   return (
     <div className="px-3 pt-4">
@@ -136,7 +139,7 @@ function PictureCard() {
           { heading: 'Size', fields: pictureFields },
           { heading: 'Background', fields: colorFields },
         ]}
-        values={{ ...film, ...film.background, picture: film.background.picture ?? '' }}
+        values={{ width, height, fps, ...background, picture: background.picture ?? '' }}
         defaults={{ ...standard, ...standard.background }}
         onChange={(key, value) =>
           change(

@@ -26,7 +26,7 @@ export function dropUnusedPaths(film: Film): void {
 }
 
 /** The layers that stand along a path, or are cut by it. */
-export const usersOf = (film: Film, pathId: string): Layer[] =>
+export const usersOf = (film: Pick<Film, 'layers'>, pathId: string): Layer[] =>
   film.layers.filter(
     (layer) =>
       (layer.kind === 'figure' && layer.path === pathId) || (layer.kind === 'group' && layer.clip === pathId),

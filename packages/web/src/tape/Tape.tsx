@@ -24,15 +24,16 @@ interface TapeProps {
  */
 export function Tape({ assets, watched }: TapeProps) {
   const stage = useStage();
-  const film = useEditor((state) => state.film);
+  const tracks = useEditor((state) => state.film.tracks);
+  const followers = useEditor((state) => state.film.followers);
+  const beats = useEditor((state) => state.film.beats);
   const openFollower = useEditor((state) => state.openFollower);
   const heard = useStageState((state) => state.heard);
   const loop = useStageState((state) => state.loop);
   const report = useStageState((state) => (openFollower ? state.followers[openFollower] : undefined));
-  // The stage has been told the film, and what is known of its sounds, by the time this is shown.
   const end = useFilmSeconds(assets);
-  const follower = film.followers.find(({ id, kind }) => id === openFollower && kind !== 'beat');
-  const track = playedTracks(film)[0] ?? film.tracks[0];
+  const follower = followers.find(({ id, kind }) => id === openFollower && kind !== 'beat');
+  const track = playedTracks({ tracks })[0] ?? tracks[0];
   const asset = assets.get(track?.source.asset ?? '');
   const overview = useOverview(asset);
 
@@ -45,16 +46,15 @@ export function Tape({ assets, watched }: TapeProps) {
   const head = useRef<HTMLDivElement>(null);
   const { width, height } = useElementSize(box);
   const pointer = useTapePointer({
-    ...{ box, view: visible, width, height, end, beats: film.beats },
+    ...{ box, view: visible, width, height, end, beats },
     ...{ follower, report },
   });
 
   useEffect(() => {
     if (!canvas.current || width < 1) return;
-    const { beats } = film;
-    const followers = film.followers.filter(({ ear, id }) => ear === watched || id === openFollower);
+    const shown = followers.filter(({ ear, id }) => ear === watched || id === openFollower);
     const contents = { width, height, view: visible, end, track, overview, detail, tiles };
-    drawTape(canvas.current, { ...contents, loop, beats, followers, follower, report });
+    drawTape(canvas.current, { ...contents, loop, beats, followers: shown, follower, report });
   }, [
     width,
     height,
@@ -65,7 +65,8 @@ export function Tape({ assets, watched }: TapeProps) {
     detail,
     tiles,
     loop,
-    film,
+    beats,
+    followers,
     watched,
     openFollower,
     follower,
@@ -113,7 +114,7 @@ export function Tape({ assets, watched }: TapeProps) {
     event.preventDefault();
   };
 
-  if (film.tracks.length === 0) {
+  if (tracks.length === 0) {
     return (
       <section aria-label="Tape" className="h-full bg-room">
         <AddSong />
@@ -149,8 +150,9 @@ export function Tape({ assets, watched }: TapeProps) {
 /** Length of the film in seconds, as soon as its sounds are known. */
 function useFilmSeconds(assets: ReadonlyMap<string, Asset>): number {
   const stage = useStage();
-  const film = useEditor((state) => state.film);
-  return useMemo(() => stage.secondsOf(film, assets), [stage, film, assets]);
+  const tracks = useEditor((state) => state.film.tracks);
+  const length = useEditor((state) => state.film.length);
+  return useMemo(() => stage.secondsOf({ tracks, length }, assets), [stage, tracks, length, assets]);
 }
 
 /** While playing, a zoomed view moves along with the song, until it is moved by hand. */
