@@ -72,6 +72,18 @@ describe('reading an SVG file', () => {
     expected.forEach((length, i) => length && expect(lengths[i]).toBeCloseTo(length, 2));
   });
 
+  it('of a unit view box keeps its detail, and has room in proportion when it names no size', () => {
+    const places = (attributes: string) =>
+      readSvg(svg('<path d="M0.1 0.2L0.3 0.4001"/>', attributes)).data.slice(1).split(/[L ]/).map(Number);
+    const close = (...values: number[]) => values.map((value) => expect.closeTo(value, 2));
+    expect(places('viewBox="0 0 1 1"')).toEqual(close(100, 200, 300, 400.1));
+    expect(places('viewBox="0 0 2 1"')).toEqual(close(50, 100, 150, 200.05));
+    // Of one side and the view box follows the other; a side of nothing counts as not given.
+    expect(places('viewBox="0 0 2 1" width="400"')).toEqual(close(20, 40, 60, 80.02));
+    expect(places('viewBox="0 0 2 1" height="200" width="0"')).toEqual(close(20, 40, 60, 80.02));
+    expect(places('viewBox="0 0 0 1"')).toEqual(close(0.1, 0.2, 0.3, 0.4));
+  });
+
   it('applies the transforms of groups from outside in', () => {
     const { data } = readSvg(
       svg(

@@ -26,6 +26,12 @@ export function svgLength(text: string | undefined, whole: number): number | und
   return unit === '%' ? (value / 100) * whole : value * (unitPixels[unit] ?? 1);
 }
 
+/** A side of a viewport; one of nothing would show nothing, and counts as not given. */
+function sideOf(text: string | undefined, whole: number): number | undefined {
+  const length = svgLength(text, whole);
+  return length !== undefined && length > 0 ? length : undefined;
+}
+
 function viewBoxOf({ viewBox = '' }: Attributes): [number, number, number, number] | undefined {
   const values = viewBox
     .trim()
@@ -49,8 +55,8 @@ export function enterViewport(
 ): { matrix: Matrix; viewport: Viewport } {
   const box = viewBoxOf(attributes);
   const room = outer ?? defaultRoom(attributes, box);
-  const width = svgLength(attributes['width'], room.width) ?? room.width;
-  const height = svgLength(attributes['height'], room.height) ?? room.height;
+  const width = sideOf(attributes['width'], room.width) ?? room.width;
+  const height = sideOf(attributes['height'], room.height) ?? room.height;
   // The outermost one stands nowhere: its x and y do nothing.
   const x = outer ? (svgLength(attributes['x'], outer.width) ?? 0) : 0;
   const y = outer ? (svgLength(attributes['y'], outer.height) ?? 0) : 0;
@@ -81,9 +87,9 @@ function defaultRoom(attributes: Attributes, box: [number, number, number, numbe
   const scale = ownSize / Math.max(boxWidth, boxHeight);
   const room = { width: boxWidth * scale, height: boxHeight * scale };
   // Of one given side and the view box follows the other.
-  const width = svgLength(attributes['width'], NaN);
-  const height = svgLength(attributes['height'], NaN);
-  if (width! > 0 && height === undefined) return { width: width!, height: (width! * boxHeight) / boxWidth };
-  if (height! > 0 && width === undefined) return { width: (height! * boxWidth) / boxHeight, height: height! };
+  const width = sideOf(attributes['width'], NaN);
+  const height = sideOf(attributes['height'], NaN);
+  if (width !== undefined && height === undefined) return { width, height: (width * boxHeight) / boxWidth };
+  if (height !== undefined && width === undefined) return { width: (height * boxWidth) / boxHeight, height };
   return room;
 }

@@ -8,17 +8,25 @@ interface DialogProps {
   title: string;
   description: string;
   children: ReactNode;
-  wide?: boolean;
+  /** Class of its width. */
+  width?: string;
 }
 
 /** A dialog in the middle of the window. */
-export function Dialog({ open, onOpenChange, title, description, children, wide }: DialogProps) {
+export function Dialog({
+  open,
+  onOpenChange,
+  title,
+  description,
+  children,
+  width = 'w-[420px]',
+}: DialogProps) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/60" />
         <Radix.Content
-          className={`fixed top-1/2 left-1/2 z-50 max-h-[85vh] ${wide ? 'w-[720px]' : 'w-[420px]'} max-w-[92vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-edge bg-panel p-6`}
+          className={`fixed top-1/2 left-1/2 z-50 max-h-[85vh] ${width} max-w-[92vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-edge bg-panel p-6`}
         >
           <Radix.Title className="text-lg font-semibold">{title}</Radix.Title>
           <Radix.Description className="mt-1 mb-4 text-dim">{description}</Radix.Description>

@@ -1,29 +1,49 @@
 import { Dialog } from '../controls/Dialog';
 
-const shortcuts = [
-  ['Space', 'play and pause'],
-  [', and .', 'one frame back or on'],
-  ['Shift ← and →', 'five seconds back or on'],
-  ['Home', 'to the start'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
-  ['Esc', 'stop looping'],
-  ['Wheel on the Tape', 'zoom; with Shift, move along'],
-  ['+ and - on the Tape', 'zoom in and out'],
-  ['Drag on the ruler', 'loop a part'],
-  ['Drag on the spectrogram', 'pick the open follower’s range'],
-  ['Drag gate or ceiling', 'set the open follower’s limits'],
-  ['Double click in Listening', 'split a band, remove a weight'],
-  ['Press on the picture', 'pick a layer; with Ctrl several'],
-  ['P, B', 'draw with the pen, by hand'],
-  ['Wheel on the picture', 'zoom; Shift or Alt, or middle button: move'],
-  ['+, -, 0, 1 on the picture', 'zoom, fit, actual pixels'],
-  ['Arrows on a handle', 'ten units; Shift a hundred, Alt one'],
-  ['Alt while dragging', 'do not snap; Shift turns by 15°'],
-  ['Enter, Del on a point', 'corner or smooth, remove'],
-  ['Ctrl C, V, D, G', 'copy, paste, duplicate, group layers'],
-  ['Del', 'delete the selected layers'],
-  ['↑ and ↓ in a number', 'one step; Shift ten, Alt a tenth'],
-  ['Double click on a number', 'back to its standard value'],
+const shortcuts: readonly { where: string; keys: readonly (readonly [string, string])[] }[] = [
+  {
+    where: 'Everywhere',
+    keys: [
+      ['Space', 'play and pause'],
+      [', and .', 'one frame back or on'],
+      ['Shift ← and →', 'five seconds back or on'],
+      ['Home', 'to the start'],
+      ['Esc', 'stop looping, or drawing'],
+      ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+    ],
+  },
+  {
+    where: 'Tape and Listening',
+    keys: [
+      ['Wheel, + and -', 'zoom; wheel with Shift: move along'],
+      ['Drag on the ruler', 'loop a part'],
+      ['Drag on the spectrogram', 'pick the open follower’s range'],
+      ['Drag gate or ceiling', 'set the open follower’s limits'],
+      ['Double click', 'in Listening: split a band, remove a weight'],
+    ],
+  },
+  {
+    where: 'Picture',
+    keys: [
+      ['Press', 'pick a layer; with Ctrl several'],
+      ['Wheel, + and -', 'zoom; wheel with Shift or Alt: move'],
+      ['Middle button, arrows', 'move what is zoomed'],
+      ['0, 1', 'fit, actual pixels'],
+      ['P, B', 'draw with the pen, by hand'],
+      ['Arrows on a handle', 'ten units; Shift a hundred, Alt one'],
+      ['Alt, Shift in a drag', 'do not snap; turn by 15°'],
+      ['Enter, Del on a point', 'corner or smooth, remove'],
+    ],
+  },
+  {
+    where: 'Layers and numbers',
+    keys: [
+      ['Ctrl C, V, D, G', 'copy, paste, duplicate, group layers'],
+      ['Del', 'delete the selected layers'],
+      ['↑ and ↓', 'in a number: one step; Shift ten, Alt a tenth'],
+      ['Double click', 'on a number: its standard value'],
+    ],
+  },
 ];
 
 const guide = [
@@ -51,13 +71,13 @@ const guide = [
 export function HelpDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   return (
     <Dialog
-      wide
+      width="w-[920px]"
       open={open}
       onOpenChange={onOpenChange}
       title="Help"
       description="Sound is on the left, the picture on the right, time on top."
     >
-      <div className="grid grid-cols-2 gap-8">
+      <div className="grid grid-cols-[4fr_5fr] gap-10">
         <ol className="space-y-3">
           {guide.map(([what, how]) => (
             <li key={what}>
@@ -66,14 +86,21 @@ export function HelpDialog({ open, onOpenChange }: { open: boolean; onOpenChange
             </li>
           ))}
         </ol>
-        <dl className="grid grid-cols-[auto_1fr] content-start gap-x-4 gap-y-1.5">
-          {shortcuts.map(([keys, what]) => (
-            <div key={keys} className="contents">
-              <dt className="figures leading-5">{keys}</dt>
-              <dd className="text-dim">{what}</dd>
-            </div>
+        <div className="space-y-3">
+          {shortcuts.map(({ where, keys }) => (
+            <section key={where}>
+              <h3 className="mb-1 border-b border-rule font-semibold">{where}</h3>
+              <dl className="grid grid-cols-[196px_1fr] gap-x-3 gap-y-0.5">
+                {keys.map(([key, what]) => (
+                  <div key={key} className="contents">
+                    <dt className="figures text-xs leading-5">{key}</dt>
+                    <dd className="text-dim">{what}</dd>
+                  </div>
+                ))}
+              </dl>
+            </section>
           ))}
-        </dl>
+        </div>
       </div>
     </Dialog>
   );

@@ -4,6 +4,7 @@ import { zoomStep } from './ViewTools';
 
 /** How fast the wheel zooms: factor per CSS pixel of it, as an exponent of e. */
 const wheelSpeed = 0.0016;
+const pinchFactor = 6;
 /** CSS pixels that an arrow key moves by. */
 const keyStep = 60;
 
@@ -32,7 +33,8 @@ export function useView(box: RefObject<HTMLElement | null>, picture: Size, room:
         x: event.clientX - bounds.left - bounds.width / 2,
         y: event.clientY - bounds.top - bounds.height / 2,
       };
-      zoomTo(scale * Math.exp(-event.deltaY * wheelSpeed), at);
+      // Two fingers drawn apart come as a wheel with Ctrl, in small steps.
+      zoomTo(scale * Math.exp(-event.deltaY * wheelSpeed * (event.ctrlKey ? pinchFactor : 1)), at);
     };
   });
   useEffect(() => {

@@ -37,7 +37,7 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
   };
   return (
     <Dialog
-      wide
+      width="w-[720px]"
       open={open}
       onOpenChange={onOpenChange}
       title="Add a figure"
