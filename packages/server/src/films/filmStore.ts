@@ -6,7 +6,8 @@ import { Problem } from '../http/problem';
 import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
 import type { AssetStore } from '../assets/assetStore';
 import type { DataFolder } from '../config';
-import type { FilmImages, ImageStore } from '../images/imageStore';
+import type { FilmImages } from '../images/filmImages';
+import type { ImageStore } from '../images/imageStore';
 
 /** How many earlier states of a film are kept. */
 const keptRevisions = 200;

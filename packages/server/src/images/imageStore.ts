@@ -8,9 +8,7 @@ import { pipeline } from 'node:stream/promises';
 import { limits, type DataFolder } from '../config';
 import { Problem } from '../http/problem';
 import { runTask } from '../work/runTask';
-
-/** Files of a film's pictures, by the pictures' ids. */
-export type FilmImages = Record<string, string>;
+import type { FilmImages } from './filmImages';
 
 /** A picture that was taken in. */
 export interface StoredImage {

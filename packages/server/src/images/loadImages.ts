@@ -1,6 +1,6 @@
 import type { PaintImage } from '@cyclogram/painter';
 import { loadImage } from '@napi-rs/canvas';
-import type { FilmImages } from './imageStore';
+import type { FilmImages } from './filmImages';
 
 /** A film's pictures, decoded for the painter. */
 export async function loadImages(files: FilmImages): Promise<Map<string, PaintImage>> {

@@ -6,7 +6,7 @@ import { Worker } from 'node:worker_threads';
 import { playedFiles, type FilmTracks } from '../hearing/filmTracks';
 import { usedEars } from '../hearing/hearFilm';
 import { Problem } from '../http/problem';
-import type { FilmImages } from '../images/imageStore';
+import type { FilmImages } from '../images/filmImages';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
 import type { Segment } from '../work/tasks';
 import type { SegmentOrder, SegmentReport } from './drawSegments';

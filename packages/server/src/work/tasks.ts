@@ -1,7 +1,7 @@
 import type { Film, HearingTables, PcmShape } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
-import type { FilmImages } from '../images/imageStore';
+import type { FilmImages } from '../images/filmImages';
 
 /** What worker threads do for the server: for each task what it is given and what it answers. */
 export interface Tasks {

@@ -1,6 +1,5 @@
 import {
   shownFields,
-  type ChoiceField,
   type ColorField,
   type Field,
   type FieldGroup,
@@ -8,10 +7,11 @@ import {
   type SwitchField,
   type TextField,
 } from '@cyclogram/core';
-import { Check, ChevronDown } from 'lucide-react';
-import { Popover, Select, Switch } from 'radix-ui';
-import { useId, type ReactNode } from 'react';
+import { Popover, Switch } from 'radix-ui';
+import { useId } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { ChoiceInput } from './ChoiceInput';
+import { FieldRow, type ControlProps } from './FieldRow';
 import { FontInput } from './FontInput';
 import { NumberInput } from './NumberInput';
 import { PictureInput } from './PictureInput';
@@ -56,12 +56,6 @@ export function FieldRows({ fields, values, defaults, onChange }: FieldRowsProps
   );
 }
 
-interface ControlProps<F extends ShownField, V> {
-  field: F;
-  value: V;
-  onChange: (value: V) => void;
-}
-
 interface OneFieldProps extends ControlProps<ShownField, unknown> {
   /** What a reset of a number brings back. */
   resetTo: unknown;
@@ -86,71 +80,6 @@ function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
     case 'picture':
       return <PictureInput field={field} value={value as string} onChange={onChange} />;
   }
-}
-
-interface FieldRowProps {
-  /** Id of the control, for its label. */
-  id: string;
-  field: ShownField;
-  children: ReactNode;
-}
-
-/** The name of a property with its control beside it. */
-export function FieldRow({ id, field, children }: FieldRowProps) {
-  return (
-    <div className="flex h-7 items-center gap-2" title={field.help}>
-      <label htmlFor={id} className="grow truncate text-dim">
-        {field.label}
-      </label>
-      {children}
-    </div>
-  );
-}
-
-interface ChoiceInputProps extends ControlProps<ChoiceField, string> {
-  /** Shown while none of the choices is chosen. */
-  placeholder?: string;
-}
-
-export function ChoiceInput({ field, value, onChange, placeholder }: ChoiceInputProps) {
-  const id = useId();
-  return (
-    <FieldRow id={id} field={field}>
-      <Select.Root value={value} onValueChange={onChange}>
-        <Select.Trigger
-          id={id}
-          className="flex h-6 w-28 items-center justify-between gap-1 border-b border-rule hover:border-edge"
-        >
-          <span className="truncate">
-            <Select.Value placeholder={placeholder} />
-          </span>
-          <ChevronDown size={13} className="shrink-0 text-dim" />
-        </Select.Trigger>
-        <Select.Portal>
-          <Select.Content
-            position="popper"
-            sideOffset={2}
-            className="z-50 min-w-32 border border-edge bg-raised py-1"
-          >
-            <Select.Viewport>
-              {field.choices.map((choice) => (
-                <Select.Item
-                  key={choice.value}
-                  value={choice.value}
-                  className="flex h-7 items-center justify-between gap-4 px-2.5 outline-none data-highlighted:bg-rule"
-                >
-                  <Select.ItemText>{choice.label}</Select.ItemText>
-                  <Select.ItemIndicator>
-                    <Check size={13} />
-                  </Select.ItemIndicator>
-                </Select.Item>
-              ))}
-            </Select.Viewport>
-          </Select.Content>
-        </Select.Portal>
-      </Select.Root>
-    </FieldRow>
-  );
 }
 
 /** A colour with its picker, and the film's own colours to choose from. */

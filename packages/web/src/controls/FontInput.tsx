@@ -2,7 +2,7 @@ import type { FontField } from '@cyclogram/core';
 import { useRef } from 'react';
 import { toast } from 'sonner';
 import { addTypeface, useTypefaces } from '../typefaces/typefaces';
-import { ChoiceInput } from './Fields';
+import { ChoiceInput } from './ChoiceInput';
 
 const ownFile = 'file';
 

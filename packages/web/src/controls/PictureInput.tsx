@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { toast } from 'sonner';
 import { uploadImage } from '../api/images';
 import { freeId, useEditor } from '../editor/editorStore';
-import { ChoiceInput } from './Fields';
+import { ChoiceInput } from './ChoiceInput';
 
 const none = 'none';
 const ownFile = 'file';

@@ -1,7 +1,8 @@
 import { defaultFollower, followerFields, followerPresets, type Follower } from '@cyclogram/core';
 import { Ear as EarIcon, Trash2 } from 'lucide-react';
 import { Button } from '../controls/Button';
-import { ChoiceInput, Fields } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
+import { Fields } from '../controls/Fields';
 import { findFollower, useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 import { keepOrder } from './earChanges';

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { startRender } from '../api/renders';
 import { Button } from '../controls/Button';
 import { Dialog } from '../controls/Dialog';
-import { ChoiceInput } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';

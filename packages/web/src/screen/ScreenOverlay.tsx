@@ -2,13 +2,10 @@ import {
   alongStandard,
   applyMatrix,
   buildPath,
-  flattenParts,
   invertMatrix,
   pathBounds,
   type DrawnPoint,
-  type Falloff,
   type FigureLayer,
-  type Film,
   type FilmPath,
   type GroupLayer,
   type Layer,
@@ -17,15 +14,17 @@ import {
 import { useMemo, useState, type PointerEvent } from 'react';
 import { findLayer, findPath, useEditor, useOpenLayer } from '../editor/editorStore';
 import { useStage } from '../editor/stageContext';
+import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
 import { DragHandle } from './DragHandle';
 import { simplifyTrace } from './drawnChanges';
 import { DrawnHandles } from './DrawnHandles';
-import { falloffHandles, falloffOutlines } from './falloffHandles';
+import { FalloffShape } from './FalloffShape';
 import { handlesOf } from './handlesOf';
 import { matrixAround } from './matrices';
+import { PathOutline } from './PathOutline';
 import { FreehandTool, PenTool } from './PenTool';
 import { placeHandles } from './placeHandles';
-import { ScreenContext, useScreen, type ScreenSpace, type SeenPart } from './screenContext';
+import { ScreenContext, type ScreenSpace, type SeenPart } from './screenContext';
 import { pictureLines, type SnapLine } from './snapping';
 
 interface ScreenOverlayProps {
@@ -37,16 +36,10 @@ interface ScreenOverlayProps {
 
 /** Picture units around a press within which a layer counts as met, at the Screen's size. */
 const pickSlack = 4;
-const glass = '#86cdb4';
 
 /** What lies over the picture: the open layer's path and handles, the drawing tools, and picking by a press. */
 export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: ScreenOverlayProps) {
-  const layers = useEditor((state) => state.film.layers);
-  const paths = useEditor((state) => state.film.paths);
-  const width = useEditor((state) => state.film.width);
-  const height = useEditor((state) => state.film.height);
-  // What of the film is about places: a change of an ear leaves it as it is.
-  const film = useMemo((): PlacedFilm => ({ layers, paths, width, height }), [layers, paths, width, height]);
+  const film = usePlacedFilm();
   const tool = useEditor((state) => state.tool);
   const select = useEditor((state) => state.selectLayer);
   const layer = useOpenLayer();
@@ -105,9 +98,6 @@ export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: Scr
   );
 }
 
-/** What of a film is about places. */
-type PlacedFilm = Pick<Film, 'layers' | 'paths' | 'width' | 'height'>;
-
 const canBePicked = (layer: Layer) => layer.visible && !layer.locked && layer.kind !== 'group';
 
 /** Lines to snap to: those of the picture, and the middles of other paths. */
@@ -136,7 +126,7 @@ function LayerHandles({ layer, film }: { layer: Layer; film: PlacedFilm }) {
       : undefined;
   return (
     <>
-      {clip && <Outline path={clip} />}
+      {clip && <PathOutline path={clip} />}
       <PlaceHandles layer={layer} film={film} />
     </>
   );
@@ -159,7 +149,7 @@ function FigureHandles({ layer, path }: { layer: FigureLayer; path: FilmPath }) 
   if (tool === 'pen') {
     return (
       <>
-        {shape.kind === 'drawn' && <Outline path={path} />}
+        {shape.kind === 'drawn' && <PathOutline path={path} />}
         <PenTool
           onDraw={(points, closed) => draw(points, closed, `pen ${path.id}`)}
           onDone={() => setTool('select')}
@@ -182,7 +172,7 @@ function FigureHandles({ layer, path }: { layer: FigureLayer; path: FilmPath }) 
   const centre = handlesOf(shape).find(({ moves }) => moves);
   return (
     <>
-      <Outline path={path} />
+      <PathOutline path={path} />
       {shape.kind === 'drawn' && (
         <DrawnHandles
           path={shape}
@@ -212,102 +202,6 @@ function FigureHandles({ layer, path }: { layer: FigureLayer; path: FilmPath }) 
 
 /** How far a line drawn by hand may be off, in picture units. */
 const handTolerance = 4;
-
-/** The path as it is used, dashed. */
-function Outline({ path }: { path: FilmPath }) {
-  const { toCss } = useScreen();
-  const { data, count } = useMemo(() => outlineData(path.shape, toCss), [path.shape, toCss]);
-  return (
-    <g className="pointer-events-none">
-      {count <= mostDashed && (
-        <path d={data} fill="none" stroke="#12100e" strokeOpacity={0.5} strokeWidth={3} />
-      )}
-      <path
-        d={data}
-        fill="none"
-        stroke={glass}
-        strokeWidth={1}
-        strokeDasharray={count <= mostDashed ? '4 4' : undefined}
-      />
-    </g>
-  );
-}
-
-/** How far a shown outline may be off, in picture units. */
-const shownTolerance = 0.6;
-
-/** CSS pixels from one shown point to the next, at least; and so many points are too many for dashes. */
-const leastStep = 2;
-const mostDashed = 600;
-
-/** The lines of a path as SVG path data in CSS pixels, and of how many points they are. */
-function outlineData(shape: FilmPath['shape'], toCss: ScreenSpace['toCss']): { data: string; count: number } {
-  let count = 0;
-  const data = flattenParts(buildPath(shape), shownTolerance).map(({ points, closed }) => {
-    let last: [number, number] | undefined;
-    const shown = points.flatMap(({ x, y }, i) => {
-      const place = toCss(x, y);
-      const near = last && Math.hypot(place[0] - last[0], place[1] - last[1]) < leastStep;
-      if (near && i < points.length - 1) return [];
-      last = place;
-      count++;
-      return [`${place[0].toFixed(1)} ${place[1].toFixed(1)}`];
-    });
-    return `M${shown.join('L')}${closed ? 'Z' : ''}`;
-  });
-  return { data: data.join(''), count };
-}
-
-interface FalloffShapeProps {
-  layer: FigureLayer;
-  falloff: Falloff;
-  index: number;
-}
-
-/** A region, with its handles. */
-function FalloffShape({ falloff, index, layer }: FalloffShapeProps) {
-  const change = useEditor((state) => state.change);
-  const { toCss } = useScreen();
-  // Outlines are in units of the layer; the group's matrix of the Screen is read off three places.
-  const [e, f] = toCss(0, 0);
-  const [[a, b], [c, d]] = [toCss(1, 0), toCss(0, 1)];
-  const transform = `matrix(${a - e} ${b - f} ${c - e} ${d - f} ${e} ${f})`;
-  return (
-    <>
-      <g transform={transform} className="pointer-events-none">
-        {falloffOutlines(falloff).map((data, i) => (
-          <path
-            key={i}
-            d={data}
-            fill="none"
-            stroke="#d8c9a8"
-            strokeWidth={1}
-            strokeDasharray={i === 0 ? undefined : '3 5'}
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
-      </g>
-      {falloffHandles(falloff, index).map((handle) => (
-        <DragHandle
-          key={handle.label}
-          handle={handle}
-          colour="#d8c9a8"
-          pivot={{ x: falloff.centerX, y: falloff.centerY }}
-          onDrag={(part) =>
-            change(
-              'falloff',
-              (film) => {
-                const target = findLayer(film, layer.id);
-                if (target?.kind === 'figure') Object.assign(target.falloffs[index]!, part);
-              },
-              `${layer.id} falloff ${index} ${handle.label}`,
-            )
-          }
-        />
-      ))}
-    </>
-  );
-}
 
 function PlaceHandles({ layer, film }: { layer: GroupLayer | TiedLayer; film: PlacedFilm }) {
   const change = useEditor((state) => state.change);

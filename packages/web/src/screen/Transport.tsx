@@ -3,7 +3,7 @@ import { ImageDown, Pause, Play, Repeat, SkipBack } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { IconButton } from '../controls/Button';
-import { ChoiceInput } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
 import { saveFile } from '../controls/saveFile';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';

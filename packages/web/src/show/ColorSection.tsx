@@ -1,7 +1,8 @@
 import { colorBys, colorMixes, type ColorBy, type ColorMix, type FigureLayer } from '@cyclogram/core';
 import { useId } from 'react';
 import { Button } from '../controls/Button';
-import { ChoiceInput, ColorInput } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
+import { ColorInput } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { freeId, useEditor } from '../editor/editorStore';
 import { GradientInput } from './GradientInput';

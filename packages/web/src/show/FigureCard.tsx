@@ -13,7 +13,8 @@ import {
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { CardSection } from '../controls/CardSection';
-import { ChoiceInput, FieldRows } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
+import { FieldRows } from '../controls/Fields';
 import { findEar, useEditor } from '../editor/editorStore';
 import { ColorSection } from './ColorSection';
 import { FalloffSection } from './FalloffSection';

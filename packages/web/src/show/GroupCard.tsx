@@ -1,6 +1,7 @@
 import { pathKinds, placeFields, placeStandard, type GroupLayer } from '@cyclogram/core';
 import { CardSection } from '../controls/CardSection';
-import { ChoiceInput, FieldRows } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
+import { FieldRows } from '../controls/Fields';
 import { findLayer, findPath, useEditor } from '../editor/editorStore';
 import { addPath, dropUnusedPaths } from './layerChanges';
 import type { LayerEdits } from './useLayerEdits';

@@ -3,7 +3,7 @@ import { BoxSelect, Copy, Link2, LockKeyhole, Trash2, Ungroup, Unlink } from 'lu
 import type { ReactNode } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { CardSection } from '../controls/CardSection';
-import { ChoiceInput } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
 import { NumberInput } from '../controls/NumberInput';
 import { useEditor } from '../editor/editorStore';
 import { FigureCard } from './FigureCard';

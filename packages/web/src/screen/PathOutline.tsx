@@ -1,0 +1,50 @@
+import { buildPath, flattenParts, type FilmPath } from '@cyclogram/core';
+import { useMemo } from 'react';
+import { useScreen, type ScreenSpace } from './screenContext';
+
+const glass = '#86cdb4';
+
+/** The path as it is used, dashed. */
+export function PathOutline({ path }: { path: FilmPath }) {
+  const { toCss } = useScreen();
+  const { data, count } = useMemo(() => outlineData(path.shape, toCss), [path.shape, toCss]);
+  return (
+    <g className="pointer-events-none">
+      {count <= mostDashed && (
+        <path d={data} fill="none" stroke="#12100e" strokeOpacity={0.5} strokeWidth={3} />
+      )}
+      <path
+        d={data}
+        fill="none"
+        stroke={glass}
+        strokeWidth={1}
+        strokeDasharray={count <= mostDashed ? '4 4' : undefined}
+      />
+    </g>
+  );
+}
+
+/** How far a shown outline may be off, in picture units. */
+const shownTolerance = 0.6;
+
+/** CSS pixels from one shown point to the next, at least; and so many points are too many for dashes. */
+const leastStep = 2;
+const mostDashed = 600;
+
+/** The lines of a path as SVG path data in CSS pixels, and of how many points they are. */
+function outlineData(shape: FilmPath['shape'], toCss: ScreenSpace['toCss']): { data: string; count: number } {
+  let count = 0;
+  const data = flattenParts(buildPath(shape), shownTolerance).map(({ points, closed }) => {
+    let last: [number, number] | undefined;
+    const shown = points.flatMap(({ x, y }, i) => {
+      const place = toCss(x, y);
+      const near = last && Math.hypot(place[0] - last[0], place[1] - last[1]) < leastStep;
+      if (near && i < points.length - 1) return [];
+      last = place;
+      count++;
+      return [`${place[0].toFixed(1)} ${place[1].toFixed(1)}`];
+    });
+    return `M${shown.join('L')}${closed ? 'Z' : ''}`;
+  });
+  return { data: data.join(''), count };
+}
