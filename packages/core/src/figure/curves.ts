@@ -62,7 +62,7 @@ export function curveOperations(
     const count = points.length / 2;
     eachStretch(count, closed, marks, ink, (color, from, to) => {
       // With flat ends, each stretch goes on around the corner into the next one, so that no wedge is left open.
-      const through = ends === 'flat' && opacity >= 1 && color.length <= 7 && to < count - 1;
+      const through = ends === 'flat' && opacity >= 1 && color.length <= 7 && to + (closed ? 0 : 1) < count;
       addTo(byColor, color, stretch(points, from, through ? to + 1 : to));
     });
   }

@@ -44,8 +44,7 @@ export const reachFields = [
 ] as const;
 
 /** What of a mark stays on the path while it grows. */
-export const pivots = ['base', 'centre', 'tip'] as const;
-export type Pivot = (typeof pivots)[number];
+export type Pivot = 'base' | 'centre' | 'tip';
 
 export const pivotField = {
   kind: 'choice',
@@ -75,6 +74,7 @@ export const endsField = {
   kind: 'choice',
   key: 'ends',
   label: 'Ends',
+  help: 'Of a mark, or of a line that is open.',
   choices: [
     { value: 'flat', label: 'Flat' },
     { value: 'round', label: 'Round' },

@@ -21,9 +21,12 @@ export const useAssets = (hashes: string[]) =>
       queryFn: () => call<Asset>('GET', `/assets/${hash}`),
       staleTime: Infinity,
     })),
-    combine: (results) =>
-      new Map(results.flatMap(({ data }) => (data ? [[data.sha256, data] as const] : []))),
+    combine: byHash,
   });
+
+/** Stays the same function, so that the map stays the same while no asset changes. */
+const byHash = (results: { data: Asset | undefined }[]): ReadonlyMap<string, Asset> =>
+  new Map(results.flatMap(({ data }) => (data ? [[data.sha256, data] as const] : [])));
 
 export interface UploadProgress {
   /** 0..1 of the bytes sent; 1 while the server decodes. */

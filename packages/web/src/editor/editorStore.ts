@@ -89,10 +89,7 @@ export function createEditorStore({
       selectLayer: (id, how = 'only') =>
         set(({ selected }) => {
           if (id === undefined) return { selected: [], tool: 'select', point: undefined };
-          if (how === 'only') {
-            const point = selected.length === 1 && selected[0] === id ? {} : { point: undefined };
-            return { selected: [id], tool: 'select', ...point };
-          }
+          if (how === 'only') return { selected: [id], tool: 'select', point: undefined };
           const others = selected.filter((other) => other !== id);
           return {
             selected: others.length < selected.length ? others : [...others, id],

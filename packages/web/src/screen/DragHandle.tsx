@@ -1,4 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { arrowWay } from './arrows';
 import { useScreen } from './screenContext';
 import { snapAngle, snapToLines, type SnapLine } from './snapping';
 import type { PathHandle } from './handlesOf';
@@ -49,17 +50,11 @@ export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHa
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const step = event.shiftKey ? 100 : event.altKey ? 1 : 10;
-    const moves: Record<string, [number, number]> = {
-      ArrowLeft: [-step, 0],
-      ArrowRight: [step, 0],
-      ArrowUp: [0, -step],
-      ArrowDown: [0, step],
-    };
-    const move = moves[event.key];
-    if (!move) return;
+    const way = arrowWay(event.key);
+    if (!way) return;
     event.preventDefault();
     event.stopPropagation();
-    onDrag(handle.drag(handle.x + move[0], handle.y + move[1]), handle);
+    onDrag(handle.drag(handle.x + way[0] * step, handle.y + way[1] * step), handle);
   };
   const [placeX, placeY] = toCss(handle.x, handle.y);
   // What moves, turns or sizes the whole path can be reached when the path goes beyond the picture.

@@ -25,7 +25,7 @@ export function falloffHandles(falloff: Falloff, index: number): PathHandle[] {
     const angle = radians(degrees + (shape === 'circle' ? 0 : turn));
     const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
     return {
-      ...{ label, x: centerX + distance * dx, y: centerY + distance * dy, moves: false },
+      ...{ label, x: centerX + distance * dx, y: centerY + distance * dy, moves: false, sizes: true },
       drag: (x, y) => ({ ...change(Math.max(0, whole((x - centerX) * dx + (y - centerY) * dy))) }),
     };
   };

@@ -21,7 +21,7 @@ export function placeHandles(
       drag: (toX, toY) => ({ moveX: whole(toX - baseX), moveY: whole(toY - baseY) }),
     },
     {
-      ...{ label: `Size ${name}`, moves: false },
+      ...{ label: `Size ${name}`, moves: false, sizes: true },
       x: x + arm * scale * Math.cos(angle),
       y: y + arm * scale * Math.sin(angle),
       drag: (toX, toY) => ({

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
+import { arrowWay } from './arrows';
 import { fitted, lookingAt, moved, scaleOf, zoomedTo, type Size, type View } from './view';
 import { zoomStep } from './ViewTools';
 
@@ -64,14 +65,8 @@ export function useView(box: RefObject<HTMLElement | null>, picture: Size, room:
     onPointerCancel: () => void (grip.current = undefined),
     onKeyDown(event: KeyboardEvent<HTMLElement>) {
       if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
-      const moves: Record<string, [number, number]> = {
-        ArrowLeft: [-keyStep, 0],
-        ArrowRight: [keyStep, 0],
-        ArrowUp: [0, -keyStep],
-        ArrowDown: [0, keyStep],
-      };
-      const way = moves[event.key];
-      if (way && !event.shiftKey) move(...way);
+      const way = arrowWay(event.key);
+      if (way && !event.shiftKey) move(way[0] * keyStep, way[1] * keyStep);
       else if (event.key === '+' || event.key === '=') zoomTo(scale * zoomStep);
       else if (event.key === '-') zoomTo(scale / zoomStep);
       else if (event.key === '0') fit();

@@ -65,7 +65,8 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
 function OfferThumbnail({ offer }: { offer: Offer }) {
   const stage = useStage();
   const playing = useStageState((state) => state.playing);
-  const heard = useStageState((state) => state.heard);
+  // Painted anew a few times while the song is heard, not at each step.
+  const heard = useStageState((state) => Math.floor(4 * state.heard));
   const film = useEditor((state) => state.film);
   const canvas = useRef<HTMLCanvasElement>(null);
   const alone = useMemo((): Film => {

@@ -28,6 +28,12 @@ import type { PlacedFilm } from '../editor/usePlacedFilm';
 import { frameToContent } from './frameToContent';
 import { SvgFileButton } from './SvgFileButton';
 
+const alignments = [
+  { label: 'To the middle of the picture', x: true, y: true, Icon: AlignCenter },
+  { label: 'To the middle from left to right', x: true, y: false, Icon: AlignCenterVertical },
+  { label: 'To the middle from top to bottom', x: false, y: true, Icon: AlignCenterHorizontal },
+];
+
 interface PathToolsProps {
   layer: FigureLayer;
   film: PlacedFilm;
@@ -94,23 +100,11 @@ export function PathTools({ layer, film, path, setShape }: PathToolsProps) {
         <FileDown size={14} />
       </IconButton>
       <span className="h-4 border-l border-rule" />
-      <IconButton className="size-6" label="To the middle of the picture" onClick={() => align(true, true)}>
-        <AlignCenter size={14} />
-      </IconButton>
-      <IconButton
-        className="size-6"
-        label="To the middle from left to right"
-        onClick={() => align(true, false)}
-      >
-        <AlignCenterVertical size={14} />
-      </IconButton>
-      <IconButton
-        className="size-6"
-        label="To the middle from top to bottom"
-        onClick={() => align(false, true)}
-      >
-        <AlignCenterHorizontal size={14} />
-      </IconButton>
+      {alignments.map(({ label, x, y, Icon }) => (
+        <IconButton key={label} className="size-6" label={label} onClick={() => align(x, y)}>
+          <Icon size={14} />
+        </IconButton>
+      ))}
       <IconButton
         className="size-6"
         label="Fit the figure into the picture at its loudest"

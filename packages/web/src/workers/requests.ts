@@ -4,15 +4,14 @@ import {
   layerOperations,
   pictureAt,
   TableHearing,
-  type Box,
   type Film,
   type HearingTables,
-  type LevelTable,
-  type Matrix,
   type Picture,
 } from '@cyclogram/core';
 import { Painter, type CreateSurface, type PaintContext, type PaintImage } from '@cyclogram/painter';
+import { loudMoments, mostMoments } from './loudMoments';
 import type { RequestName, Requests } from './messages';
+import { closeUp, lift } from './thumbnails';
 
 /** What requests are answered with. */
 interface Knowledge {
@@ -57,7 +56,7 @@ const answers: Answers = {
       const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);
       return paintAlone({ ...picture, operations }, knowledge, width, height);
     });
-    lift(drawn!, width, height);
+    lift(drawn!.context);
     backdrop!.context.setTransform(1, 0, 0, 1, 0, 0);
     backdrop!.context.drawImage(drawn!.canvas, 0, 0);
     const bitmap = backdrop!.canvas.transferToImageBitmap();
@@ -71,7 +70,7 @@ const answers: Answers = {
     const matrix = closeUp(boundsOf(drawn), film, width, height);
     const group = { op: 'group', opacity: 1, blend: 'normal', operations: drawn, matrix } as const;
     const sign = paintAlone({ width, height, operations: [group] }, knowledge, width, height);
-    lift(sign, width, height);
+    lift(sign.context);
     const bitmap = sign.canvas.transferToImageBitmap();
     return { answer: bitmap, transfer: [bitmap] };
   },
@@ -106,68 +105,6 @@ const answers: Answers = {
     return { answer: Number.isFinite(box[0]) ? box : null, transfer: [] };
   },
 };
-
-/** How often what is small is laid over itself at most: each time what is faint is about twice as strong. */
-const mostPasses = 6;
-/** Mean opacity, 0 to 255, of drawn pixels that can be seen well. */
-const visible = 150;
-
-/** Thin lines are faint when they are small: laid over themselves they can be seen. */
-function lift({ canvas, context }: ReturnType<typeof paintAlone>, width: number, height: number): void {
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  for (let i = 0; i < mostPasses && strength(context, width, height) < visible; i++) {
-    context.drawImage(canvas, 0, 0);
-  }
-}
-
-/** Mean opacity of the pixels that anything is drawn on. */
-function strength(context: OffscreenCanvasRenderingContext2D, width: number, height: number): number {
-  const { data } = context.getImageData(0, 0, width, height);
-  let [sum, count] = [0, 0];
-  for (let i = 3; i < data.length; i += 4) {
-    if (data[i]! < 4) continue;
-    sum += data[i]!;
-    count++;
-  }
-  return count > 0 ? sum / count : Infinity;
-}
-
-/** How much closer than the whole picture a sign comes at most, and what stays free around it. */
-const closest = 6;
-const margin = 0.06;
-
-/** From picture units to pixels of a sign in which the box fills what there is. */
-function closeUp(box: Box, film: Film, width: number, height: number): Matrix {
-  const whole = Math.min(width / film.width, height / film.height);
-  // What lies outside of the picture is not seen in it, either.
-  const [left, top] = [Math.max(box[0], 0), Math.max(box[1], 0)];
-  const [right, bottom] = [Math.min(box[2], film.width), Math.min(box[3], film.height)];
-  if (!(right > left && bottom > top)) return [whole, 0, 0, whole, 0, 0];
-  const free = 1 - 2 * margin;
-  const fills = Math.min((free * width) / (right - left), (free * height) / (bottom - top));
-  const scale = Math.min(fills, closest * whole);
-  return [
-    ...([scale, 0, 0, scale] as const),
-    width / 2 - (scale * (left + right)) / 2,
-    height / 2 - (scale * (top + bottom)) / 2,
-  ];
-}
-
-/** Loud moments that are looked at for how far a figure extends. */
-const mostMoments = 160;
-
-/** Times at which the levels of an ear are highest in sum, loudest first; without an ear only the start. */
-export function loudMoments(table: LevelTable | undefined, most: number): number[] {
-  if (!table || table.bands === 0) return [0];
-  const { bands, levels, rate } = table;
-  const sums = Array.from({ length: levels.length / bands }, (_, moment) => {
-    let sum = 0;
-    for (let band = 0; band < bands; band++) sum += levels[moment * bands + band]!;
-    return { moment, sum };
-  });
-  sums.sort((a, b) => b.sum - a.sum);
-  return sums.slice(0, most).map(({ moment }) => moment / rate);
-}
 
 /** Answers a request. @throws Error saying why there is no answer */
 export const answerRequest = (what: RequestName, given: unknown, knowledge: Knowledge) =>
