@@ -1,9 +1,11 @@
 import { expect, it } from 'vitest';
-import type { FieldGroup } from './field';
+import type { FieldGroup, NumberField } from './field';
 import { keepFitting } from './keepFitting';
 
-const number = (key: string, max: number, whole = false) =>
-  ({ ...{ kind: 'number', key, label: key, min: 0, step: 1, unit: '' }, max, whole }) as const;
+const number = (key: string, max: number, whole = false): NumberField => ({
+  kind: 'number',
+  ...{ key, label: key, min: 0, max, step: 1, unit: '', whole },
+});
 const groups: FieldGroup[] = [
   {
     heading: 'All',
