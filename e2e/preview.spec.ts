@@ -7,6 +7,7 @@ import { figureKinds, type FigureKind } from '../packages/core/src/figure/regist
 import { falloffStandard } from '../packages/core/src/figure/falloff';
 import { bandColors } from '../packages/core/src/figure/ink';
 import { symmetryStandard } from '../packages/core/src/figure/symmetry';
+import { layerStandard } from '../packages/core/src/film/defaults';
 import { placeStandard } from '../packages/core/src/film/place';
 import type { FigureLayer, Film } from '../packages/core/src/film/schema';
 import { pathKinds, type PathKind, type PathSettings } from '../packages/core/src/path/registry';
@@ -80,7 +81,7 @@ test('the preview of every kind of figure and path shows what the server renders
   for (const layer of layers)
     if (!('soft' in figureKinds[layer.figure.kind].defaults(1, 1)))
       delete (layer.figure as { soft?: number }).soft;
-  const common = { visible: true, locked: false, opacity: 0.9, blend: 'normal', group: null } as const;
+  const common = { ...layerStandard, opacity: 0.9 };
   film.layers = [
     ...layers.map((layer, i) => ({ ...layer, group: i < 4 ? 'group' : null })),
     {

@@ -2,11 +2,16 @@ import {
   copiesStandard,
   defaultEar,
   defaultFollower,
+  fadesStandard,
   falloffStandard,
+  spanStandard,
   type Film,
   type LayerColor,
 } from '@cyclogram/core';
 import { addRing, bandColors, figure, follow, group, oneColor } from './builder';
+
+/** Seconds, at 124 beats a minute. */
+const beat = 60 / 124;
 
 /** From the path outwards: the glow of a lamp, from its filament to the dark. */
 const lampGlow: LayerColor = {
@@ -22,6 +27,10 @@ const lampGlow: LayerColor = {
 /** Harbour lamps: six figures around one middle, each in a range and at a height of its own. */
 export function breakwaterFilm(film: Film): Film {
   film.background = { color: '#2a1712', edgeColor: '#0c0707', picture: null };
+  film.fades = {
+    picture: { ...fadesStandard.picture, fadeOut: 6 * beat },
+    sound: { ...fadesStandard.sound, fadeOut: 4 * beat },
+  };
   film.ears = [
     {
       ...defaultEar('whole', 'Whole song'),
@@ -129,7 +138,8 @@ export function breakwaterFilm(film: Film): Film {
       'bars',
       { side: 'inward', reach: 172, rest: 5, width: 0.7, form: 'tapered', taper: 0.35 },
       embers,
-      { opacity: 0.95 },
+      // It comes in over the bar before the drum.
+      { opacity: 0.95, span: { ...spanStandard, from: 12 * beat, fadeIn: 4 * beat } },
     ),
   ]);
   film.ears[0] = { ...film.ears[0]!, peaks: true, peakHold: 0.22, peakFall: 0.9 };

@@ -5,6 +5,7 @@ import {
   defaultTrack,
   figureKinds,
   followerPresets,
+  layerStandard,
   oneColor,
   pathKinds,
   placeStandard,
@@ -82,14 +83,9 @@ export function figure<Kind extends FigureKind>(
 
 /** A group of layers, with these in it. */
 export function group(id: string, name: string, layers: Layer[], rest: Partial<GroupLayer> = {}): Layer[] {
-  const { visible, locked, opacity, blend } = {
-    visible: true,
-    locked: false,
-    opacity: 1,
-    blend: 'normal',
-  } as const;
   const own: GroupLayer = {
-    ...{ id, kind: 'group', name, visible, locked, opacity, blend, group: null, clip: null },
+    ...{ id, kind: 'group', name, clip: null },
+    ...layerStandard,
     ...placeStandard,
     ...rest,
   };

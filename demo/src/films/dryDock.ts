@@ -1,4 +1,4 @@
-import { defaultEar, type FigureOf, type Film } from '@cyclogram/core';
+import { defaultEar, fadesStandard, type FigureOf, type Film } from '@cyclogram/core';
 import { readFont, textToData } from '@cyclogram/core/typeface';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -16,6 +16,11 @@ function outline(text: string, spacing: number): string {
 /** Dry dock: the title as a drawing in ink on paper, its outline alive, and two wheels heard apart. */
 export function dryDockFilm(film: Film): Film {
   film.background = { color: '#efe6d2', edgeColor: '#dccfb2', picture: null };
+  // Two beats at 96 a minute.
+  film.fades = {
+    ...fadesStandard,
+    picture: { ...fadesStandard.picture, color: '#efe6d2', fadeOut: 1.25 },
+  };
   const dry = { window: 0.04, attack: 0, release: 0.09, scale: 'mel' as const, tiltDbPerOctave: 2 };
   const sideRange = { bands: 20, fromHz: 50, toHz: 9000, floorDb: -56, ceilingDb: -14 };
   film.ears = [

@@ -2,7 +2,9 @@ import {
   copiesStandard,
   defaultEar,
   defaultFollower,
+  fadesStandard,
   falloffStandard,
+  spanStandard,
   type DrawnPoint,
   type Film,
 } from '@cyclogram/core';
@@ -27,6 +29,10 @@ const shore: DrawnPoint[] = [
 /** Tide: a drawn shore with reeds, an area of water and lanterns on it, and the moon. */
 export function slowTideFilm(film: Film): Film {
   film.background = { color: '#123238', edgeColor: '#060f14', picture: null };
+  film.fades = {
+    picture: { ...fadesStandard.picture, color: '#03090c', fadeOut: 6 },
+    sound: { ...fadesStandard.sound, fadeOut: 4 },
+  };
   const slow = { attack: 0.12, release: 0.7 };
   film.ears = [
     {
@@ -65,6 +71,8 @@ export function slowTideFilm(film: Film): Film {
     soft: 700,
     outside: 0.25,
   };
+  // The moon rises out of the dark in the first half minute.
+  const risen = { span: { ...spanStandard, from: 4, fadeIn: 16 } };
   film.layers = [
     figure(
       film,
@@ -74,6 +82,7 @@ export function slowTideFilm(film: Film): Film {
       'needles',
       { reach: 150, rest: 4, thickness: 2.5, density: 1 },
       { ...bandColors('#ffe9bf', '#ffd08a'), fade: 0.5 },
+      risen,
     ),
     figure(
       film,
@@ -83,6 +92,7 @@ export function slowTideFilm(film: Film): Film {
       'line',
       { side: 'inward', reach: 30, rest: 0, thickness: 3, order: 'middle' },
       oneColor('#fff3d6'),
+      risen,
     ),
     figure(
       film,

@@ -16,6 +16,7 @@ export * from './figure/registry';
 export * from './figure/symmetry';
 export * from './film/defaults';
 export * from './film/earFields';
+export * from './film/fades';
 export * from './film/followerFields';
 export * from './film/heardTracks';
 export * from './film/jsonSchema';

@@ -66,6 +66,7 @@ describe('a layer with copies', () => {
   const film = defaultFilm('x');
   /** Levels that tell their moment. */
   const hearing: Hearing = {
+    end: Infinity,
     levelsAt: (_ear, t) => new Float32Array(64).fill(t),
     peaksAt: () => undefined,
     followerAt: () => undefined,

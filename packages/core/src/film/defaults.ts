@@ -3,6 +3,7 @@ import { figureKinds } from '../figure/registry';
 import { bandColors } from '../figure/ink';
 import { symmetryStandard } from '../figure/symmetry';
 import { pathKinds } from '../path/registry';
+import { fadesStandard, spanStandard } from './fades';
 import { filmVersion, type Ear, type FigureLayer, type Film, type Follower, type Track } from './schema';
 
 /** What of an ear is not about the song: how a new ear is set. */
@@ -77,6 +78,16 @@ export function defaultFollower(id: string, earId: string, name = 'Follower'): F
   };
 }
 
+/** What every layer has, as it is at first: seen throughout, laid on plainly. */
+export const layerStandard = {
+  visible: true,
+  locked: false,
+  opacity: 1,
+  blend: 'normal',
+  group: null,
+  span: spanStandard,
+} as const;
+
 /** A layer of bars along a path. */
 export function defaultLayer(
   id: string,
@@ -90,11 +101,7 @@ export function defaultLayer(
     id,
     kind: 'figure',
     name,
-    visible: true,
-    locked: false,
-    opacity: 1,
-    blend: 'normal',
-    group: null,
+    ...layerStandard,
     ear: earId,
     path: pathId,
     figure: figureKinds.bars.defaults(width, height),
@@ -117,6 +124,7 @@ export function defaultFilm(title: string, tracks: Track[] = []): Film {
     fps: 30,
     length: null,
     background: { color: '#1d1813', edgeColor: '#0b0908', picture: null },
+    fades: fadesStandard,
     tracks,
     ears: [defaultEar('ear-1')],
     followers: [],

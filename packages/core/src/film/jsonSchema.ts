@@ -11,6 +11,7 @@ import type { Field, FieldGroup } from '../property/field';
 import { colorMixes } from '../property/palette';
 import { mostBands } from '../spectrum/scales';
 import { earFields } from './earFields';
+import { fadeFields, pictureFadeFields } from './fades';
 import { followerFields } from './followerFields';
 import { placeFields } from './place';
 import { filmVersion, mostSeconds } from './schema';
@@ -121,6 +122,7 @@ export function filmJsonSchema(): Json {
     opacity: number(0, 1),
     blend: oneOf(blendModeKinds),
     group: orNull(text(64)),
+    span: object({ from: seconds, to: orNull(seconds), ...fieldsJson(fadeFields) }),
   };
   const figureLayer = object({
     kind: { const: 'figure' },
@@ -164,6 +166,10 @@ export function filmJsonSchema(): Json {
       fps: number(1, 120),
       length: orNull(number(0.1, mostSeconds)),
       background: object({ color, edgeColor: color, picture: orNull(text(64)) }),
+      fades: object({
+        picture: object(fieldsJson(pictureFadeFields)),
+        sound: object(fieldsJson(fadeFields)),
+      }),
       tracks: list(track, 64),
       ears: list(ear, 32),
       followers: list(follower, 64),

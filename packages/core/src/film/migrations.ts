@@ -2,6 +2,7 @@ import { bandColors, oneColor } from '../figure/ink';
 import { figureKinds, type FigureKind } from '../figure/registry';
 import { symmetryStandard } from '../figure/symmetry';
 import { earStandard } from './defaults';
+import { fadesStandard, spanStandard } from './fades';
 
 type Json = Record<string, unknown>;
 
@@ -87,5 +88,17 @@ function fromVersion2(film: Json): Json {
   return { ...film, version: 3, background, pictures: [], palettes: [], paths, layers };
 }
 
+/** In version 3 everything was shown from beginning to end. */
+const fromVersion3 = (film: Json): Json => ({
+  ...film,
+  version: 4,
+  fades: fadesStandard,
+  layers: mapList(film['layers'], (layer) => ({ ...layer, span: spanStandard })),
+});
+
 /** Steps from each older version of the format to the next, by the version they start from. */
-export const migrations: Record<number, (film: Json) => Json> = { 1: fromVersion1, 2: fromVersion2 };
+export const migrations: Record<number, (film: Json) => Json> = {
+  1: fromVersion1,
+  2: fromVersion2,
+  3: fromVersion3,
+};

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { defaultFilm, defaultTrack } from './defaults';
+import { defaultFilm, defaultTrack, layerStandard } from './defaults';
 import { FilmError, parseFilm } from './parse';
 import type { FigureLayer, Film, GroupLayer, TiedLayer } from './schema';
 import { placeStandard } from './place';
@@ -64,24 +64,15 @@ describe('reading a film', () => {
     expect(problems((f) => (f.ears[0]!.tracks = ['x'])).join()).toContain('ears[0].tracks');
   });
 
-  const layer = film().layers[0]!;
-  const shared = {
-    ...layer,
-    id: 'a',
-    name: 'A',
-    visible: true,
-    locked: false,
-    opacity: 1,
-    blend: 'normal',
-  } as const;
-  const { id, name, visible, locked, opacity, blend } = shared;
   const group = (groupId: string, inside: string | null): GroupLayer => ({
-    ...{ kind: 'group', id: groupId, name, visible, locked, opacity, blend, group: inside, clip: null },
+    ...layerStandard,
     ...placeStandard,
+    ...{ kind: 'group', id: groupId, name: 'A', group: inside, clip: null },
   });
   const tied = (source: string): TiedLayer => ({
-    ...{ kind: 'tied', id, name, visible, locked, opacity, blend, group: null, source, delay: 0 },
+    ...layerStandard,
     ...placeStandard,
+    ...{ kind: 'tied', id: 'a', name: 'A', source, delay: 0 },
   });
   it('takes groups within groups, and tied copies', () => {
     expect(problems((f) => f.layers.push(group('g', 'h'), group('h', null), tied('g')))).toEqual([]);

@@ -15,11 +15,12 @@ import { mostBands, type ScaleKind } from '../spectrum/scales';
 import type { SmoothingKind } from '../spectrum/smoothing';
 import type { WindowKind } from '../spectrum/windows';
 import { earFields } from './earFields';
+import { fadeFields, pictureFadeFields, type Fade, type Span } from './fades';
 import { followerFields } from './followerFields';
 import { placeFields, type Place } from './place';
 
 /** Version of the film format that this code reads and writes. */
-export const filmVersion = 3;
+export const filmVersion = 4;
 
 const id = () => yup.string().required().max(64);
 const name = () => yup.string().defined().max(200);
@@ -215,6 +216,29 @@ export const paletteSchema = yup
 
 export const pictureSchema = yup.object({ id: id(), name: name(), source: sourceSchema }).noUnknown();
 
+const fadeShape = (fields = fadeFields) =>
+  fieldsSchema(fields) as { [Key in keyof Fade]: yup.Schema<Fade[Key]> };
+
+export const fadesSchema = yup
+  .object({
+    /** Of the whole picture, from and to a colour. */
+    picture: yup
+      .object({ ...fadeShape(pictureFadeFields), color: colorSchema() })
+      .required()
+      .noUnknown(),
+    /** Of the sound as it is played and rendered; ears do not hear it. */
+    sound: yup.object(fadeShape()).required().noUnknown(),
+  })
+  .required()
+  .noUnknown();
+
+const spanSchema = () =>
+  yup
+    .object({ from: seconds(), to: seconds().nullable().defined(), ...fadeShape() })
+    .required()
+    .noUnknown()
+    .test(above<Pick<Span, 'from' | 'to'>>('from', 'to'));
+
 /** What every layer has. */
 const layerShape = {
   id: id(),
@@ -226,6 +250,8 @@ const layerShape = {
   blend: yup.string().required().oneOf(blendModeKinds),
   /** Id of the group it is in; null for none. */
   group: yup.string().max(64).nullable().defined(),
+  /** When it is shown. */
+  span: spanSchema(),
 };
 
 const copiesSchema = () =>
@@ -327,6 +353,7 @@ export const filmSchema = yup
       })
       .required()
       .noUnknown(),
+    fades: fadesSchema,
     tracks: list(trackSchema, 64),
     ears: list(earSchema, 32),
     followers: list(followerSchema, 64),

@@ -1,5 +1,7 @@
 /** What is heard of a film at any time: all that a picture needs to know of the sound. */
 export interface Hearing {
+  /** Length of the film in seconds; Infinity while it is not known. */
+  readonly end: number;
   /**
    * Levels (0..1) of an ear's bands that are not muted at `t` seconds, low band first.
    * Undefined when there is no such ear.

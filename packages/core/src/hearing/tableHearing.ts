@@ -9,9 +9,16 @@ export interface HearingTables {
   followers: Map<string, FollowerTable>;
   /** Waveforms by the ids of the ears whose figures show them. */
   waves: Map<string, Wave>;
+  /** Length of the film in seconds; Infinity while it is not known. */
+  end: number;
 }
 
-export const emptyTables = (): HearingTables => ({ ears: new Map(), followers: new Map(), waves: new Map() });
+export const emptyTables = (): HearingTables => ({
+  ears: new Map(),
+  followers: new Map(),
+  waves: new Map(),
+  end: Infinity,
+});
 
 /** A hearing looked up in finished tables. Beat phases need none: they are worked out from the film's beats. */
 export class TableHearing implements Hearing {
@@ -22,6 +29,10 @@ export class TableHearing implements Hearing {
     private readonly tables: HearingTables,
     private readonly film?: Film,
   ) {}
+
+  get end(): number {
+    return this.tables.end;
+  }
 
   /** The array is used again for the next row of the same ear. */
   levelsAt(earId: string, t: number): Float32Array | undefined {

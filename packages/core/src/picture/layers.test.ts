@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { defaultFilm, defaultLayer } from '../film/defaults';
+import { defaultFilm, defaultLayer, layerStandard } from '../film/defaults';
 import { lookAhead, lookBack, wavedEars } from '../film/lookBack';
 import { isPlain, placeMatrix, placeStandard } from '../film/place';
 import type { FigureLayer, Film, GroupLayer, Layer, TiedLayer } from '../film/schema';
@@ -28,16 +28,15 @@ const tables = () => ({
 });
 const film = defaultFilm('x');
 const base = film.layers[0] as FigureLayer;
-const common = { visible: true, locked: false, opacity: 1, blend: 'normal' } as const;
 const group = (part: Partial<GroupLayer>): GroupLayer => ({
-  ...{ kind: 'group', id: 'g', name: 'G', group: null, clip: null },
-  ...common,
+  ...{ kind: 'group', id: 'g', name: 'G', clip: null },
+  ...layerStandard,
   ...placeStandard,
   ...part,
 });
 const tied = (part: Partial<TiedLayer>): TiedLayer => ({
-  ...{ kind: 'tied', id: 't', name: 'T', group: null, source: base.id, delay: 0 },
-  ...common,
+  ...{ kind: 'tied', id: 't', name: 'T', source: base.id, delay: 0 },
+  ...layerStandard,
   ...placeStandard,
   ...part,
 });

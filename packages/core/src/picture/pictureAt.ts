@@ -1,3 +1,4 @@
+import { fadeLevel, spanLevel } from '../film/fades';
 import { isPlain, placeMatrix, type Place } from '../film/place';
 import type { Film, GroupLayer, Layer, TiedLayer } from '../film/schema';
 import { figureOperations } from '../figure/figureOperations';
@@ -19,8 +20,18 @@ export function pictureAt(film: Film, hearing: Hearing, t: number): Picture {
     operations: [
       { op: 'backdrop', color, edgeColor, picture },
       ...layersIn(film, null).flatMap((layer) => layerOperations(film, layer, hearing, t)),
+      ...veil(film, hearing, t),
     ],
   };
+}
+
+/** What the picture fades from and to: its colour over everything, its edges beyond the film's shape included. */
+function veil({ fades: { picture } }: Film, { end }: Hearing, t: number): GroupOp[] {
+  const opacity = 1 - fadeLevel(picture, 0, end, t);
+  if (opacity <= 0) return [];
+  const { color } = picture;
+  const operations: Operation[] = [{ op: 'backdrop', color, edgeColor: color, picture: null }];
+  return [{ op: 'group', opacity, blend: 'normal', operations }];
 }
 
 /** The layers of a group, or those in none, back to front. */
@@ -32,8 +43,10 @@ const deepest = 32;
 
 /** What a layer draws, laid on as it says; nothing when it is hidden. */
 export function layerOperations(film: Film, layer: Layer, hearing: Hearing, t: number, depth = 0): GroupOp[] {
-  if (!layer.visible || layer.opacity <= 0 || depth > deepest) return [];
-  const { opacity, blend } = layer;
+  if (!layer.visible || depth > deepest) return [];
+  const { blend } = layer;
+  const opacity = layer.opacity * spanLevel(layer.span, hearing.end, t);
+  if (opacity <= 0) return [];
   return [{ op: 'group', opacity, blend, ...contentOf(film, layer, hearing, t, depth) }];
 }
 

@@ -1,3 +1,4 @@
+import { fadesStandard } from '@cyclogram/core';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataFolder } from '../config';
@@ -39,8 +40,9 @@ export class FilmPictures {
     const width = pictureWidth;
     const height = Math.max(1, Math.round((width * film.height) / film.width));
     const at = filmSeconds(film, tracks) * pictureShare;
-    const heard = Object.keys(tracks).length > 0 ? film : { ...film, tracks: [], length: null };
-    await runTask('picture', { film: heard, tracks, images, at, whole: false, width, height, out: path });
+    const lit = { ...film, fades: fadesStandard };
+    const shown = Object.keys(tracks).length > 0 ? lit : { ...lit, tracks: [], length: null };
+    await runTask('picture', { film: shown, tracks, images, at, whole: false, width, height, out: path });
     const older = (await readdir(this.folder.pictures)).filter(
       (name) => name.startsWith(`${id}-`) && join(this.folder.pictures, name) !== path,
     );

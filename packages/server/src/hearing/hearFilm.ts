@@ -3,6 +3,7 @@ import {
   FollowerHearing,
   hearStretch,
   partReader,
+  pcmSampleRate,
   stretchesFrom,
   wavedEars,
   WaveListener,
@@ -148,5 +149,6 @@ export async function hearFilm(
   tracks: FilmTracks,
   part?: [number, number],
 ): Promise<HearingTables> {
-  return { ...(await hearPicture(film, tracks, usedEars(film), part)), followers: new Map() };
+  const end = filmLength(film, tracks) / pcmSampleRate;
+  return { ...(await hearPicture(film, tracks, usedEars(film), part)), followers: new Map(), end };
 }

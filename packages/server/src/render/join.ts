@@ -1,8 +1,17 @@
-import { coveredPart, pcmSampleRate } from '@cyclogram/core';
+import { coveredPart, pcmSampleRate, type Fade } from '@cyclogram/core';
 import { rename, writeFile } from 'node:fs/promises';
 import { runTool } from '../media/ffmpeg';
 import type { PcmTrack } from '../media/pcmReader';
 import type { RenderPlan } from './plan';
+import { soundFade } from './soundFade';
+
+/** What is heard of a film. */
+export interface FilmSound {
+  tracks: PcmTrack[];
+  fade: Fade;
+  /** Of the film, in samples. */
+  length: number;
+}
 
 /** Rate of the song in the video, in bit/s: transparent for stereo AAC (common practice). */
 const audioBitRate = '256k';
@@ -11,13 +20,12 @@ const audioBitRate = '256k';
  * Joins finished segments without encoding them again and lays the song under
  * them, cut to the frame range and padded with silence where it ends earlier.
  * @param segments files in order
- * @param tracks what is played
  * @param out the finished video, written under a temporary name first
  */
 export async function joinSegments(
   plan: RenderPlan,
   segments: string[],
-  tracks: PcmTrack[],
+  sound: FilmSound,
   out: string,
   signal?: AbortSignal,
 ): Promise<void> {
@@ -26,7 +34,7 @@ export async function joinSegments(
   await writeFile(list, segments.map((path) => `file 'file:${path.replaceAll("'", "'\\''")}'\n`).join(''));
   const seconds = plan.frameCount / plan.fps;
   const start = Math.round((plan.firstFrame / plan.fps) * pcmSampleRate);
-  const placed = tracks.flatMap((track): PlacedSound[] => {
+  const placed = sound.tracks.flatMap((track): PlacedSound[] => {
     const part = coveredPart(track.placement, start, start + Math.round(seconds * pcmSampleRate));
     return part ? [{ track, ...part }] : [];
   });
@@ -35,7 +43,12 @@ export async function joinSegments(
     [
       ...['-v', 'error', '-nostdin', '-protocol_whitelist', 'file', '-f', 'concat', '-safe', '0', '-i', list],
       ...placed.flatMap(soundInput),
-      ...['-filter_complex', soundGraph(placed, seconds), '-map', '[sound]'],
+      ...[
+        '-filter_complex',
+        soundGraph(placed, soundFade(sound.fade, sound.length, start), seconds),
+        '-map',
+        '[sound]',
+      ],
       ...['-map', '0:v', '-c:v', 'copy', '-c:a', 'aac', '-b:a', audioBitRate],
       ...['-movflags', '+faststart', '-f', 'mp4', '-y', `file:${temporary}`],
     ],
@@ -62,8 +75,11 @@ function soundInput({ track, from, to }: PlacedSound): string[] {
   ];
 }
 
-/** Filters that mix the tracks at their gains and places, sum not average, and end with the picture. */
-function soundGraph(placed: PlacedSound[], seconds: number): string {
+/**
+ * Filters that mix the tracks at their gains and places, sum not average, and end with the picture.
+ * @param fade filters that the mix goes through
+ */
+function soundGraph(placed: PlacedSound[], fade: string, seconds: number): string {
   const end = `atrim=0:${seconds.toFixed(6)}[sound]`;
   if (placed.length === 0) return `anullsrc=r=${pcmSampleRate}:cl=stereo,${end}`;
   const gains = placed.map(
@@ -72,5 +88,5 @@ function soundGraph(placed: PlacedSound[], seconds: number): string {
   );
   const names = placed.map((_, i) => `[t${i}]`).join('');
   const mix = `${names}amix=inputs=${placed.length}:normalize=0:duration=longest`;
-  return [...gains, `${mix},apad,${end}`].join(';');
+  return [...gains, `${mix},${fade}apad,${end}`].join(';');
 }

@@ -1,9 +1,9 @@
-import type { Film, HearingTables } from '@cyclogram/core';
+import { pcmSampleRate, type Film, type HearingTables } from '@cyclogram/core';
 import { stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { playedFiles, type FilmTracks } from '../hearing/filmTracks';
+import { filmLength, playedFiles, type FilmTracks } from '../hearing/filmTracks';
 import { usedEars } from '../hearing/hearFilm';
 import { Problem } from '../http/problem';
 import type { FilmImages } from '../images/filmImages';
@@ -74,7 +74,12 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   }
   tell('joining');
   const files = segments.map((segment) => segment.out);
-  await joinSegments(plan, files, playedFiles(film, tracks), out, signal);
+  const sound = {
+    tracks: playedFiles(film, tracks),
+    fade: film.fades.sound,
+    length: filmLength(film, tracks),
+  };
+  await joinSegments(plan, files, sound, out, signal);
 }
 
 /** Hears a film's ears side by side. */
@@ -94,6 +99,7 @@ async function hearOnAllProcessors(
     ears: new Map(heard.flatMap(({ ears: tables }) => [...tables])),
     waves: new Map(heard.flatMap(({ waves }) => [...waves])),
     followers: new Map(),
+    end: filmLength(film, tracks) / pcmSampleRate,
   };
 }
 

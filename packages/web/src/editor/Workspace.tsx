@@ -6,6 +6,7 @@ import { HearPanel } from '../hear/HearPanel';
 import { ListeningView } from '../listening/ListeningView';
 import { Screen } from '../screen/Screen';
 import { ShowPanel } from '../show/ShowPanel';
+import { footHeight } from '../tape/lanes';
 import { Tape } from '../tape/Tape';
 import { EditorContext, useEditor } from './editorStore';
 import { FilmBar } from './FilmBar';
@@ -43,6 +44,7 @@ export function Workspace({ listeningTo }: WorkspaceProps) {
       <Group
         orientation="vertical"
         className="grow"
+        resizeTargetMinimumSize={{ fine: 2 * footHeight, coarse: 20 }}
         defaultLayout={rows.defaultLayout}
         onLayoutChanged={rows.onLayoutChanged}
       >

@@ -148,7 +148,7 @@ export class Stage {
     this.filmSeconds = this.secondsOf(film, assets);
     this.state.setState({ trackSeconds: this.secondsOf({ ...film, length: null }, assets) });
     const length = Math.round(this.filmSeconds * pcmSampleRate);
-    this.tellPainting({ say: 'film', film });
+    this.tellPainting({ say: 'film', film, end: this.filmSeconds });
     this.tellImages(film);
     const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(heardTracks(film, ear)) }));
     this.tellHearing({
@@ -305,6 +305,7 @@ export class Stage {
         return asset ? [{ asset, gain: track.gain, placement: placeTrack(track, asset.length) }] : [];
       }),
       this.filmSeconds,
+      this.film?.fades.sound,
     );
   }
 

@@ -1,9 +1,11 @@
-import { defaultTrack } from '@cyclogram/core';
+import { defaultTrack, fadeFields, fadesStandard, type Fade } from '@cyclogram/core';
 import { clsx } from 'clsx';
 import { Headphones, Plus, Volume2, VolumeX } from 'lucide-react';
 import { useState } from 'react';
 import type { Asset } from '../api/assets';
 import { IconButton } from '../controls/Button';
+import { CardSection } from '../controls/CardSection';
+import { FieldRows } from '../controls/Fields';
 import { freeId, useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 import { AddSongDialog } from '../films/AddSong';
@@ -79,7 +81,41 @@ export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
           );
         })}
       </ul>
+      {tracks.length > 0 && <SoundFades />}
       <AddSongDialog open={adding} onOpenChange={setAdding} onAdded={add} />
     </>
+  );
+}
+
+/** What is said of fades while they are folded away. */
+function fadeNote({ fadeIn, fadeOut }: Fade): string {
+  const parts = [
+    ...(fadeIn > 0 ? [`in ${fadeIn.toFixed(1)} s`] : []),
+    ...(fadeOut > 0 ? [`out ${fadeOut.toFixed(1)} s`] : []),
+  ];
+  return parts.join(', ') || 'none';
+}
+
+/** How the sound of the film comes and goes. */
+function SoundFades() {
+  const fade = useEditor((state) => state.film.fades.sound);
+  const change = useEditor((state) => state.change);
+  return (
+    <div className="px-3 pb-2">
+      <CardSection heading="Fades of the sound" open={false} note={fadeNote(fade)}>
+        <FieldRows
+          fields={fadeFields[0]!.fields}
+          values={{ ...fade }}
+          defaults={{ ...fadesStandard.sound }}
+          onChange={(key, value) =>
+            change(
+              `sound ${key}`,
+              (film) => Object.assign(film.fades.sound, { [key]: value }),
+              `sound fade ${key}`,
+            )
+          }
+        />
+      </CardSection>
+    </div>
   );
 }

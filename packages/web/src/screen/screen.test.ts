@@ -4,6 +4,7 @@ import {
   cornerPoint,
   defaultFilm,
   falloffStandard,
+  layerStandard,
   placeStandard,
   type GroupLayer,
 } from '@cyclogram/core';
@@ -98,8 +99,8 @@ describe('handles of regions', () => {
 describe('groups on the Screen', () => {
   const film = defaultFilm('x');
   const group = (part: Partial<GroupLayer>): GroupLayer => ({
-    ...{ kind: 'group', id: 'g', name: 'G', visible: true, locked: false, opacity: 1, blend: 'normal' },
-    ...{ group: null, clip: null },
+    ...{ kind: 'group', id: 'g', name: 'G', clip: null },
+    ...layerStandard,
     ...placeStandard,
     ...part,
   });

@@ -11,6 +11,7 @@ import { GroupCard } from './GroupCard';
 import { TiedCard } from './TiedCard';
 import { useLayerActions } from './useLayerActions';
 import { useLayerEdits, type LayerEdits } from './useLayerEdits';
+import { WhenSection } from './WhenSection';
 
 const opacityField = {
   kind: 'number',
@@ -57,6 +58,7 @@ export function LayerCard({ layer }: { layer: Layer }) {
       )}
       <Name layer={layer} />
       {cardOf(layer, edits)}
+      <WhenSection layer={layer} edits={edits} />
       <CardSection heading="How laid on">
         <NumberInput
           field={opacityField}

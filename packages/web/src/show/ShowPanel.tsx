@@ -1,4 +1,4 @@
-import { defaultFilm, mostSeconds } from '@cyclogram/core';
+import { defaultFilm, fadesStandard, mostSeconds, pictureFadeFields } from '@cyclogram/core';
 import {
   closestCenter,
   DndContext,
@@ -130,6 +130,7 @@ function PictureCard() {
   const height = useEditor((state) => state.film.height);
   const fps = useEditor((state) => state.film.fps);
   const background = useEditor((state) => state.film.background);
+  const fade = useEditor((state) => state.film.fades.picture);
   const change = useEditor((state) => state.change);
   return (
     <div className="px-3 pt-4">
@@ -153,6 +154,18 @@ function PictureCard() {
         }
       />
       <LengthInput />
+      <Fields
+        groups={pictureFadeFields}
+        values={{ ...fade }}
+        defaults={{ ...fadesStandard.picture }}
+        onChange={(key, value) =>
+          change(
+            `picture ${key}`,
+            (film) => Object.assign(film.fades.picture, { [key]: value }),
+            `picture fade ${key}`,
+          )
+        }
+      />
     </div>
   );
 }

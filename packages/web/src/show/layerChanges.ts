@@ -2,6 +2,7 @@ import {
   defaultEar,
   defaultLayer,
   goesRound,
+  layerStandard,
   pathKinds,
   placeStandard,
   type FigureLayer,
@@ -134,7 +135,7 @@ export function insertLayers(
 }
 
 const layerShape = (id: string, name: string, group: string | null) =>
-  ({ id, name, visible: true, locked: false, opacity: 1, blend: 'normal', group }) as const;
+  ({ ...layerStandard, id, name, group }) as const;
 
 /** Adds copies that stay as their sources are, each a little aside. Gives their ids back. */
 export function tieLayers(film: Film, ids: readonly string[]): string[] {
@@ -163,6 +164,7 @@ export function untieLayer(film: Film, id: string): void {
     kind: 'group',
     ...layerShape(tied.id, tied.name, tied.group),
     ...{ visible: tied.visible, locked: tied.locked, opacity: tied.opacity, blend: tied.blend },
+    span: tied.span,
     ...placeOf(tied),
     clip: null,
   };
@@ -172,7 +174,9 @@ export function untieLayer(film: Film, id: string): void {
     film.paths.map(structuredCopy),
     at,
   );
-  for (const { from, layer } of copies) if (from === tied.source) layer.group = id;
+  // A tied copy shows its source whether and however that is shown itself.
+  for (const { from, layer } of copies)
+    if (from === tied.source) Object.assign(layer, layerStandard, { group: id });
   film.layers = film.layers.map((layer) => (layer.id === id ? group : layer));
 }
 

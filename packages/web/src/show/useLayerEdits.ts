@@ -24,6 +24,7 @@ export function useLayerEdits(layer: Layer) {
   return {
     /** How many layers a change goes to. */
     count: ids.length,
+    each,
     eachFigure,
     /** Sets properties of the layer itself. */
     set: (label: string, part: Partial<Layer>) => each(label, label, (target) => Object.assign(target, part)),

@@ -1,4 +1,12 @@
-import { coveredPart, dbToGain, pcmSampleRate, type Placement } from '@cyclogram/core';
+import {
+  coveredPart,
+  dbToGain,
+  fadeLevel,
+  fadeStandard,
+  pcmSampleRate,
+  type Fade,
+  type Placement,
+} from '@cyclogram/core';
 import { connectBand } from './bandPass';
 import type { Asset } from '../api/assets';
 import { PcmSource } from './pcmSource';
@@ -50,6 +58,7 @@ export class Player {
   private context: AudioContext | undefined;
   private readonly source = new PcmSource();
   private tracks: PlayedTrack[] = [];
+  private fade: Fade = fadeStandard;
   private end = 0;
   private speed = 1;
   private loop: readonly [number, number] | undefined;
@@ -74,9 +83,10 @@ export class Player {
   ) {}
 
   /** Sets what is played; goes on from where it is. */
-  setTracks(tracks: PlayedTrack[], end: number): void {
+  setTracks(tracks: PlayedTrack[], end: number, fade: Fade = fadeStandard): void {
     const same =
       end === this.end &&
+      fade === this.fade &&
       tracks.length === this.tracks.length &&
       tracks.every(
         (track, i) =>
@@ -87,6 +97,7 @@ export class Player {
     if (same) return;
     const time = this.time();
     this.tracks = tracks;
+    this.fade = fade;
     this.end = end;
     this.restart(Math.min(time, end));
   }
@@ -284,11 +295,21 @@ export class Player {
     const { channels } = asset;
     const buffer = context.createBuffer(channels, part.to - part.from, pcmSampleRate);
     const factor = dbToGain(gain) / 32768;
+    const levels = this.fadeLevels(sample(start) + part.offset, part.to - part.from);
     for (let channel = 0; channel < channels; channel++) {
       const out = buffer.getChannelData(channel);
       for (let n = 0; n < out.length; n++) out[n] = samples[n * channels + channel]! * factor;
+      if (levels) for (let n = 0; n < out.length; n++) out[n]! *= levels[n]!;
     }
     return { buffer, offset: part.offset / pcmSampleRate };
+  }
+
+  /** Levels by which samples of the film are faded, from `first` on; undefined where nothing fades. */
+  private fadeLevels(first: number, count: number): Float32Array | undefined {
+    const { fade, end } = this;
+    const start = first / pcmSampleRate;
+    if (start >= fade.fadeIn && start + count / pcmSampleRate <= end - fade.fadeOut) return undefined;
+    return Float32Array.from({ length: count }, (_, n) => fadeLevel(fade, 0, end, start + n / pcmSampleRate));
   }
 }
 

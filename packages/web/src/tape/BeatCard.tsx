@@ -119,7 +119,7 @@ export function BeatCard() {
         </>
       ) : (
         <p className="mt-2 text-dim">
-          With beats, loops snap to them, followers can follow them, and they can be exported.
+          With beats, loops and fades snap to them, followers can follow them, and they can be exported.
         </p>
       )}
     </div>

@@ -2,11 +2,13 @@ import { playedTracks } from '@cyclogram/core';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Asset } from '../api/assets';
 import { clock } from '../controls/time';
-import { useEditor } from '../editor/editorStore';
+import { useEditor, useOpenLayer } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 import { AddSong } from '../films/AddSong';
 import { useElementSize } from '../screen/useElementSize';
 import { drawTape } from './drawTape';
+import { fadeRows, rowCount } from './fadeRows';
+import { layLanes } from './lanes';
 import { TapeTools } from './TapeTools';
 import { followView, panView, zoomView, type TapeView } from './tapeView';
 import { useOverview, useSpectrogram, useWaveDetail } from './useTapeData';
@@ -19,8 +21,8 @@ interface TapeProps {
 }
 
 /**
- * The time axis: ruler with beats, waveform, spectrogram, and the open follower's
- * level. Click or drag to move, drag on the ruler to loop, wheel to zoom.
+ * The time axis: ruler with beats, waveform, spectrogram, the open follower's level,
+ * and when the picture, the sound and the open layer fade. Click or drag to move, drag on the ruler to loop, wheel to zoom.
  */
 export function Tape({ assets, watched }: TapeProps) {
   const stage = useStage();
@@ -28,6 +30,8 @@ export function Tape({ assets, watched }: TapeProps) {
   const followers = useEditor((state) => state.film.followers);
   const beats = useEditor((state) => state.film.beats);
   const openFollower = useEditor((state) => state.openFollower);
+  const fades = useEditor((state) => state.film.fades);
+  const layer = useOpenLayer();
   const heard = useStageState((state) => state.heard);
   const loop = useStageState((state) => state.loop);
   const report = useStageState((state) => (openFollower ? state.followers[openFollower] : undefined));
@@ -45,16 +49,25 @@ export function Tape({ assets, watched }: TapeProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const head = useRef<HTMLDivElement>(null);
   const { width, height } = useElementSize(box);
+  const lanes = useMemo(
+    () => layLanes(height, follower !== undefined && report !== undefined, rowCount(layer)),
+    [height, follower, report, layer],
+  );
+  const rows = useMemo(() => fadeRows(fades, layer, lanes, end), [fades, layer, lanes, end]);
   const pointer = useTapePointer({
-    ...{ box, view: visible, width, height, end, beats },
-    ...{ follower, report },
+    ...{ box, view: visible, width, end, beats, lanes },
+    ...{ follower, report, rows, layer },
   });
+  const { held } = pointer;
 
   useEffect(() => {
     if (!canvas.current || width < 1) return;
     const shown = followers.filter(({ ear, id }) => ear === watched || id === openFollower);
     const contents = { width, height, view: visible, end, track, overview, detail, tiles };
-    drawTape(canvas.current, { ...contents, loop, beats, followers: shown, follower, report });
+    drawTape(canvas.current, {
+      ...{ ...contents, loop, beats, followers: shown, follower, report },
+      ...{ lanes, fades: rows, held },
+    });
   }, [
     width,
     height,
@@ -71,6 +84,9 @@ export function Tape({ assets, watched }: TapeProps) {
     openFollower,
     follower,
     report,
+    lanes,
+    rows,
+    held,
   ]);
 
   useEffect(() => {
@@ -137,6 +153,8 @@ export function Tape({ assets, watched }: TapeProps) {
         onPointerDown={pointer.onPointerDown}
         onPointerMove={pointer.onPointerMove}
         onPointerUp={pointer.onPointerUp}
+        onPointerLeave={pointer.onPointerLeave}
+        onDoubleClick={pointer.onDoubleClick}
         onKeyDown={onKeyDown}
       >
         <canvas ref={canvas} className="block size-full" />

@@ -41,7 +41,7 @@ export function TapeTools({ heard, onZoom }: TapeToolsProps) {
         </Popover.Portal>
       </Popover.Root>
       <IconButton
-        label={snap ? 'Loops snap to beats' : 'Loops do not snap'}
+        label={snap ? 'Loops and fades snap to beats' : 'Loops and fades do not snap'}
         aria-pressed={snap}
         className={toggle(snap)}
         onClick={() => set({ snap: !snap })}

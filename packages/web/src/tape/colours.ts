@@ -1,4 +1,4 @@
-/** The Tape's colours: amber for sound, paper for what is picked. */
+/** The Tape's colours: amber for sound, glass for picture, paper for what is picked. */
 export const colours = {
   ground: '#12100e',
   ruler: '#aca294',
@@ -14,6 +14,10 @@ export const colours = {
   value: 'rgba(240, 172, 72, 0.34)',
   raw: '#f0ac48',
   histogram: 'rgba(239, 232, 220, 0.28)',
+  picture: '#86cdb4',
+  span: 'rgba(134, 205, 180, 0.16)',
+  spanEdge: 'rgba(134, 205, 180, 0.6)',
+  faded: 'rgba(18, 16, 14, 0.72)',
   label: 'rgba(18, 16, 14, 0.75)',
 };
 export const tapeFont = '10px "Martian Mono Variable", monospace';

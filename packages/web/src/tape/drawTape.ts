@@ -4,11 +4,13 @@ import { scaleLinear } from 'd3-scale';
 import { clock } from '../controls/time';
 import type { FollowerReport } from '../workers/messages';
 import { colours, tapeFont } from './colours';
+import { drawFades } from './drawFades';
 import { drawTrace } from './drawTrace';
 import { drawWave, type WaveDetail } from './drawWave';
 import { namedFrequencies, yOfHz } from './frequencyAxis';
-import { layLanes, type Lane } from './lanes';
-import type { TapeView } from './tapeView';
+import type { FadeGrip, FadeRow } from './fadeRows';
+import type { Lane, Lanes } from './lanes';
+import { xOf, type TapeView } from './tapeView';
 
 /** A part of the spectrogram as it can be drawn. */
 export interface SpectrogramTile {
@@ -37,11 +39,15 @@ export interface TapeContents {
   followers: readonly Follower[];
   follower: Follower | undefined;
   report: FollowerReport | undefined;
+  lanes: Lanes;
+  fades: readonly FadeRow[];
+  /** What of the fades is held, or under the pointer. */
+  held: FadeGrip | undefined;
 }
 
-/** Draws the Tape: ruler, waveform, spectrogram, the open follower, beats, loop. */
+/** Draws the Tape: ruler, waveform, spectrogram, the open follower, fades, beats, loop. */
 export function drawTape(canvas: HTMLCanvasElement, contents: TapeContents): void {
-  const { width, height, view, end, track, loop, follower, report } = contents;
+  const { width, height, view, end, track, loop, follower, report, lanes } = contents;
   const ratio = window.devicePixelRatio || 1;
   const [pixelWidth, pixelHeight] = [Math.round(width * ratio), Math.round(height * ratio)];
   if (canvas.width !== pixelWidth || canvas.height !== pixelHeight) {
@@ -52,16 +58,13 @@ export function drawTape(canvas: HTMLCanvasElement, contents: TapeContents): voi
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   context.clearRect(0, 0, width, height);
   if (end === 0) return;
-  const lanes = layLanes(height, follower !== undefined && report !== undefined);
   drawRuler(context, contents);
   if (track) drawWave(context, lanes.wave, view, width, track, contents.overview, contents.detail);
   drawSpectrogram(context, lanes.spectrogram, contents);
   if (follower && report) drawTrace(context, lanes.trace, view, width, follower, report);
+  drawFades(context, contents.fades, view, width, contents.held);
   if (loop) drawLoop(context, view, width, height, loop);
 }
-
-const xOf = (view: TapeView, width: number, time: number) =>
-  ((time - view.from) / (view.to - view.from)) * width;
 
 function drawRuler(context: CanvasRenderingContext2D, { view, width, height, beats }: TapeContents): void {
   const x = scaleLinear([view.from, view.to], [0, width]);

@@ -4,7 +4,7 @@ import { persist } from 'zustand/middleware';
 interface TapePreferences {
   /** Whether moving along the Tape can be heard. */
   scrubSound: boolean;
-  /** Whether loops begin and end on beats. */
+  /** Whether loops and fades begin and end on beats. */
   snap: boolean;
   set(part: Partial<Pick<TapePreferences, 'scrubSound' | 'snap'>>): void;
 }

@@ -4,6 +4,13 @@ export interface TapeView {
   to: number;
 }
 
+/** Pixels from the left at which a time is seen. */
+export const xOf = ({ from, to }: TapeView, width: number, time: number) =>
+  ((time - from) / (to - from)) * width;
+
+/** The time that is seen at a place. */
+export const timeAt = ({ from, to }: TapeView, width: number, x: number) => from + (x / width) * (to - from);
+
 /** Close enough to see single periods of a sound. */
 const shortestView = 0.004;
 

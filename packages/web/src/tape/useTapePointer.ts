@@ -1,19 +1,23 @@
-import { nearestBeat, type Film, type Follower } from '@cyclogram/core';
-import { useRef, useState, type PointerEvent, type RefObject } from 'react';
-import { findFollower, useEditor } from '../editor/editorStore';
+import { nearestBeat, type Film, type Follower, type Layer } from '@cyclogram/core';
+import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import { findFollower, findLayer, useEditor } from '../editor/editorStore';
 import { useStage } from '../editor/stageContext';
 import { limitAt } from '../hear/followerWords';
 import type { FollowerReport } from '../workers/messages';
 import { levelOfY, yOfLevel } from './drawTrace';
+import { dragFade, resetFade, type FadeChange } from './fadeDrag';
+import { fadeGripAt, type FadeGrip, type FadeRow } from './fadeRows';
 import { hzOfY, yOfHz } from './frequencyAxis';
-import { isWithin, layLanes } from './lanes';
+import { isWithin, type Lanes } from './lanes';
 import { useTapePreferences } from './tapePreferences';
-import type { TapeView } from './tapeView';
+import { timeAt, xOf, type TapeView } from './tapeView';
 
 /** Pixels within which an edge or a line is taken hold of. */
 const grasp = 6;
 /** Pixels that a drag on the spectrogram has to cover to pick a range. */
 const pickDistance = 5;
+/** Pixels that a drag of a fade has to cover to change it. */
+const moveDistance = 2;
 /** Seconds that a drag on the ruler has to cover to make a loop. */
 const loopDistance = 0.05;
 
@@ -22,37 +26,47 @@ type Grip =
   | { kind: 'loop'; from: number }
   | { kind: 'limit'; limit: 'gate' | 'ceiling' }
   | { kind: 'edge'; edge: 'fromHz' | 'toHz' }
-  | { kind: 'pick'; y: number; picking: boolean };
+  | { kind: 'pick'; y: number; picking: boolean }
+  | { kind: 'fade'; fade: FadeGrip; row: FadeRow; grabbed: number; moved: boolean };
 
 interface TapePointer {
   box: RefObject<HTMLDivElement | null>;
   view: TapeView;
   width: number;
-  height: number;
   end: number;
   beats: Film['beats'];
+  lanes: Lanes;
+  rows: readonly FadeRow[];
+  layer: Layer | undefined;
   follower: Follower | undefined;
   report: FollowerReport | undefined;
 }
 
-/** What the pointer does on the Tape: move in time, loop, pick a range, drag gate and ceiling. */
+/** What the pointer does on the Tape: move in time, loop, pick a range, drag gate, ceiling and fades. */
 export function useTapePointer(tape: TapePointer) {
-  const { box, view, width, height, end, beats, follower, report } = tape;
+  const { box, view, width, end, beats, lanes, rows, layer, follower, report } = tape;
   const stage = useStage();
   const change = useEditor((state) => state.change);
   const { scrubSound, snap } = useTapePreferences();
   const grip = useRef<Grip>(undefined);
   const [cursor, setCursor] = useState('text');
-  const lanes = layLanes(height, follower !== undefined && report !== undefined);
+  const [held, setHeld] = useState<FadeGrip>();
   const picks = follower?.kind === 'range' || follower?.kind === 'onsets';
 
-  const place = (event: PointerEvent) => {
+  const place = (event: MouseEvent) => {
     const { left, top } = box.current!.getBoundingClientRect();
-    const time = view.from + ((event.clientX - left) / width) * (view.to - view.from);
-    return { time: Math.min(Math.max(time, 0), end), y: event.clientY - top };
+    const x = event.clientX - left;
+    return { x, y: event.clientY - top, time: Math.min(Math.max(timeAt(view, width, x), 0), end) };
   };
-  const snapped = (time: number) =>
-    snap && beats ? Math.min(Math.max(nearestBeat(beats, time), 0), end) : time;
+  /** The nearest beat; with Alt, or where none are wanted, the time itself. */
+  const snapped = (time: number, { altKey }: MouseEvent) =>
+    snap && beats && !altKey ? Math.min(Math.max(nearestBeat(beats, time), 0), end) : time;
+  /** As {@link snapped}, and to the ends of the film when near to them. */
+  const snappedFade = (time: number, event: MouseEvent) => {
+    if (event.altKey) return time;
+    const near = (other: number) => Math.abs(xOf(view, width, time) - xOf(view, width, other)) <= grasp;
+    return near(0) ? 0 : near(end) ? end : snapped(time, event);
+  };
   const seek = (time: number) => {
     stage.seek(time);
     if (scrubSound) stage.scrub(time);
@@ -64,9 +78,24 @@ export function useTapePointer(tape: TapePointer) {
       `${follower!.id} ${label}`,
     );
 
-  /** What would be taken hold of at a height. */
-  const gripAt = (y: number, time: number): Grip => {
+  const setFade = ({ owner, part }: FadeGrip, changed: FadeChange) =>
+    change(
+      part === 'whole' ? 'move in time' : part.replace('fade', 'fade ').toLowerCase(),
+      (film) => {
+        const target = owner === 'layer' ? findLayer(film, layer!.id)?.span : film.fades[owner];
+        if (target) Object.assign(target, changed);
+      },
+      `fade ${owner} ${layer?.id} ${part}`,
+    );
+
+  /** What would be taken hold of at a place. */
+  const gripAt = ({ x, y, time }: { x: number; y: number; time: number }): Grip => {
     if (isWithin(lanes.ruler, y)) return { kind: 'loop', from: time };
+    const fade = fadeGripAt(rows, view, width, x, y);
+    if (fade) {
+      const row = rows.find(({ owner }) => owner === fade.owner)!;
+      return { kind: 'fade', fade, row, grabbed: time, moved: false };
+    }
     if (follower && report && follower.kind !== 'onsets' && isWithin(lanes.trace, y)) {
       for (const limit of ['gate', 'ceiling'] as const) {
         if (Math.abs(y - yOfLevel(lanes.trace, report, report[limit])) <= grasp)
@@ -93,17 +122,20 @@ export function useTapePointer(tape: TapePointer) {
   const onPointerDown = (event: PointerEvent) => {
     if (event.button !== 0 || end === 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const { time, y } = place(event);
-    grip.current = gripAt(y, time);
+    const { time, ...at } = place(event);
+    grip.current = gripAt({ time, ...at });
     if (grip.current.kind === 'seek') seek(time);
   };
 
   const onPointerMove = (event: PointerEvent) => {
-    const { time, y } = place(event);
+    const { time, x, y } = place(event);
     const held = grip.current;
     if (!held) {
-      const { kind } = gripAt(y, time);
-      setCursor(kind === 'limit' || kind === 'edge' ? 'ns-resize' : kind === 'pick' ? 'crosshair' : 'text');
+      const next = gripAt({ x, y, time });
+      setCursor(cursorOf(next));
+      setHeld((before) =>
+        next.kind !== 'fade' ? undefined : isSame(before, next.fade) ? before : next.fade,
+      );
       return;
     }
     switch (held.kind) {
@@ -111,8 +143,20 @@ export function useTapePointer(tape: TapePointer) {
         return seek(time);
       case 'loop': {
         if (Math.abs(time - held.from) <= loopDistance) return;
-        const [from, to] = [snapped(Math.min(held.from, time)), snapped(Math.max(held.from, time))];
+        const [low, high] = [Math.min(held.from, time), Math.max(held.from, time)];
+        const [from, to] = [snapped(low, event), snapped(high, event)];
         if (to > from) stage.setLoop([from, to]);
+        return;
+      }
+      case 'fade': {
+        const moved = Math.abs(xOf(view, width, time) - xOf(view, width, held.grabbed));
+        if (!held.moved && moved < moveDistance) return;
+        held.moved = true;
+        const { row, fade, grabbed } = held;
+        setFade(
+          fade,
+          dragFade(row, fade.part, grabbed, time, end, (at) => snappedFade(at, event)),
+        );
         return;
       }
       case 'limit':
@@ -141,7 +185,35 @@ export function useTapePointer(tape: TapePointer) {
       stage.seek(time);
     }
     if (held?.kind === 'pick' && !held.picking) seek(time);
+    if (held?.kind === 'fade' && held.fade.part === 'whole' && !held.moved) seek(time);
   };
 
-  return { onPointerDown, onPointerMove, onPointerUp, cursor };
+  const onPointerLeave = () => {
+    if (!grip.current) setHeld(undefined);
+  };
+  /** On a fade's handle: no fade; on an end of a layer: to that end of the film. */
+  const onDoubleClick = (event: MouseEvent) => {
+    const { x, y } = place(event);
+    const fade = fadeGripAt(rows, view, width, x, y);
+    if (fade && fade.part !== 'whole') setFade(fade, resetFade(fade.part));
+  };
+
+  return { onPointerDown, onPointerMove, onPointerUp, onPointerLeave, onDoubleClick, cursor, held };
+}
+
+const isSame = (a: FadeGrip | undefined, b: FadeGrip) => a?.owner === b.owner && a.part === b.part;
+
+function cursorOf(grip: Grip): string {
+  switch (grip.kind) {
+    case 'limit':
+    case 'edge':
+      return 'ns-resize';
+    case 'pick':
+      return 'crosshair';
+    case 'fade':
+      return grip.fade.part === 'whole' ? 'grab' : 'ew-resize';
+    case 'seek':
+    case 'loop':
+      return 'text';
+  }
 }

@@ -130,7 +130,8 @@ export type TableMessage =
 export type ToPainting =
   | { say: 'connect'; hearing: MessagePort }
   | { say: 'canvas'; canvas: OffscreenCanvas | undefined }
-  | { say: 'film'; film: Film }
+  /** `end` is the length of the film in seconds. */
+  | { say: 'film'; film: Film; end: number }
   | { say: 'size'; width: number; height: number }
   | { say: 'clock'; clock: ClockState }
   /** Addresses of the film's pictures, by their ids. */

@@ -51,6 +51,7 @@ self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
       break;
     case 'film':
       film = data.film;
+      tables.end = data.end;
       hearing = new TableHearing(tables, film);
       break;
     case 'size':

@@ -4,6 +4,7 @@ import {
   layerOperations,
   pictureAt,
   TableHearing,
+  withoutFades,
   type Film,
   type HearingTables,
   type Picture,
@@ -51,7 +52,7 @@ const answers: Answers = {
   async paint({ film, time, width, height }, knowledge) {
     const at =
       typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
-    const picture = pictureAt(film, new TableHearing(knowledge.tables, film), at);
+    const picture = pictureAt(withoutFades(film), new TableHearing(knowledge.tables, film), at);
     const [backdrop, drawn] = [true, false].map((behind) => {
       const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);
       return paintAlone({ ...picture, operations }, knowledge, width, height);
@@ -65,7 +66,7 @@ const answers: Answers = {
 
   async sign({ film, loudOf, width, height }, knowledge) {
     const at = loudMoments(knowledge.tables.ears.get(loudOf), 1)[0] ?? 0;
-    const { operations } = pictureAt(film, new TableHearing(knowledge.tables, film), at);
+    const { operations } = pictureAt(withoutFades(film), new TableHearing(knowledge.tables, film), at);
     const drawn = operations.filter(({ op }) => op !== 'backdrop');
     const matrix = closeUp(boundsOf(drawn), film, width, height);
     const group = { op: 'group', opacity: 1, blend: 'normal', operations: drawn, matrix } as const;
@@ -95,7 +96,8 @@ const answers: Answers = {
     return { answer: null, transfer: [] };
   },
 
-  async extent({ layer: id }, { film, tables }) {
+  async extent({ layer: id }, { film: faded, tables }) {
+    const film = withoutFades(faded);
     const layer = film.layers.find((other) => other.id === id);
     if (!layer) return { answer: null, transfer: [] };
     const hearing = new TableHearing(tables, film);
