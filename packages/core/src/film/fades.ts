@@ -32,6 +32,8 @@ export type FadeCurve = keyof typeof fadeCurves;
 
 /** Longest fade, in seconds. */
 export const mostFade = 600;
+/** Shortest time for which a layer is shown, in seconds. */
+export const shortestSpan = 0.05;
 
 // Frozen, for films share them until they are changed.
 export const fadeStandard: Fade = Object.freeze<Fade>({ fadeIn: 0, fadeOut: 0, curve: 'smooth' });
@@ -80,6 +82,15 @@ export function fadeLevel({ fadeIn, fadeOut, curve }: Fade, from: number, to: nu
 export function spanLevel(span: Span, end: number, t: number): number {
   const to = span.to ?? end;
   return t < span.from || (span.to !== null && t >= to) ? 0 : fadeLevel(span, span.from, to, t);
+}
+
+/** The span with a part changed; an end that would come to lie beyond the other stays just before it. */
+export function changeSpan(span: Span, part: Partial<Span>): Span {
+  const next = { ...span, ...part };
+  if (next.to === null || next.to >= next.from + shortestSpan) return next;
+  return 'to' in part
+    ? { ...next, to: next.from + shortestSpan }
+    : { ...next, from: Math.max(0, next.to - shortestSpan) };
 }
 
 /** The layer as if it were shown all the time. */

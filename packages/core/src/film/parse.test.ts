@@ -30,7 +30,7 @@ describe('reading a film', () => {
   );
 
   it('refuses a version that is newer, and says so', () => {
-    expect(() => parseFilm({ ...film(), version: 4 })).toThrow(/version 4.*up to 3/);
+    expect(() => parseFilm({ ...film(), version: 5 })).toThrow(/version 5.*up to 4/);
   });
 
   it.each([
@@ -43,6 +43,16 @@ describe('reading a film', () => {
     ['layers[0].color.palette', (f: Film) => (figureIn(f).color.palette = 'gone')],
     ['background.picture', (f: Film) => (f.background.picture = 'gone')],
     ['paths[0].shape.kind', (f: Film) => Object.assign(f.paths[0]!.shape, { kind: 'heptagon' })],
+    ['layers[0].span.to', (f: Film) => (f.layers[0]!.span = { ...f.layers[0]!.span, from: 3, to: 3 })],
+    [
+      'layers[0].span.curve',
+      (f: Film) => (f.layers[0]!.span = { ...f.layers[0]!.span, curve: 'x' as never }),
+    ],
+    ['fades.sound.fadeIn', (f: Film) => (f.fades = { ...f.fades, sound: { ...f.fades.sound, fadeIn: -1 } })],
+    [
+      'fades.picture.color',
+      (f: Film) => (f.fades = { ...f.fades, picture: { ...f.fades.picture, color: '' } }),
+    ],
     ['layers[0].blend', (f: Film) => Object.assign(f.layers[0]!, { blend: 'sideways' })],
     ['ears[0].bands', (f: Film) => (f.ears[0]!.bands = 2.5)],
     ['ears[0].toHz', (f: Film) => (f.ears[0]!.toHz = f.ears[0]!.fromHz)],

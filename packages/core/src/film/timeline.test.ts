@@ -78,7 +78,7 @@ describe('a film of version 1', () => {
       window: 0.5,
       smoothing: 'attackRelease',
     });
-    expect(film).toMatchObject({ version: 3, followers: [], beats: null, length: null });
+    expect(film).toMatchObject({ version: 4, followers: [], beats: null, length: null });
     expect(parseFilm(film)).toEqual(film);
   });
 

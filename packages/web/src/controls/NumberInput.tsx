@@ -51,6 +51,10 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
       setDraft(undefined);
       set(base + (event.key === 'ArrowUp' ? 1 : -1) * stepFor(event));
     } else if (event.key === 'Enter') finishTyping();
+    else if (draft !== undefined && (event.ctrlKey || event.metaKey)) {
+      // What is being typed is undone, not the film.
+      event.stopPropagation();
+    }
     else if (event.key === 'Escape') {
       setDraft(undefined);
       event.currentTarget.blur();

@@ -95,6 +95,9 @@ function useTellStage(assets: ReadonlyMap<string, Asset>): void {
 /** The Tape is a slider, which counts as a form field: shortcuts work there all the same. */
 const everywhere = { enableOnFormTags: ['slider'], preventDefault: true } as const;
 
+/** Also in a number that was just set; one that is being typed keeps its own undo. */
+const undoing = { enableOnFormTags: ['slider', 'spinbutton'], preventDefault: true } as const;
+
 function useShortcuts() {
   const stage = useStage();
   const undo = useEditor((state) => state.undo);
@@ -110,8 +113,8 @@ function useShortcuts() {
     },
     { ...everywhere, preventDefault: false },
   );
-  useHotkeys('mod+z', () => undo(), everywhere);
-  useHotkeys('mod+shift+z, mod+y', () => redo(), everywhere);
+  useHotkeys('mod+z', () => undo(), undoing);
+  useHotkeys('mod+shift+z, mod+y', () => redo(), undoing);
   useHotkeys('comma', () => stage.step(-1, fps), everywhere);
   useHotkeys('period', () => stage.step(1, fps), everywhere);
   useHotkeys('shift+left', () => stage.seek(stage.time() - 5), everywhere);

@@ -1,4 +1,4 @@
-import { fadeFields, mostSeconds, spanStandard, type Layer, type Span } from '@cyclogram/core';
+import { changeSpan, fadeFields, mostSeconds, spanStandard, type Layer, type Span } from '@cyclogram/core';
 import { CardSection } from '../controls/CardSection';
 import { FieldRows } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
@@ -24,10 +24,7 @@ export function WhenSection({ layer, edits }: { layer: Layer; edits: LayerEdits 
   const end = length ?? own;
   const set = (part: Partial<Span>) => {
     const [key] = Object.keys(part);
-    edits.each(`${key}`, `span ${key}`, (target) => {
-      const next = { ...target.span, ...part };
-      if (next.to === null || next.to > next.from) target.span = next;
-    });
+    edits.each(`${key}`, `span ${key}`, (target) => (target.span = changeSpan(target.span, part)));
   };
   return (
     <CardSection heading="When" open={false} note={noteOf(span)}>

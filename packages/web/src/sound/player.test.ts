@@ -1,3 +1,4 @@
+import { fadeLevel } from '@cyclogram/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { clockTime, Player, wallClock, type ClockState } from './player';
 import { PcmSource } from './pcmSource';
@@ -131,6 +132,23 @@ describe('playing', () => {
       if (next) expect(next.at).toBeCloseTo(piece.at + piece.samples.length / 48000, 9);
       sample += piece.samples.length;
     });
+    player.close();
+  });
+
+  it.each([0, 5.3])('fades the sound of the film to the sample, from %d s on', async (from) => {
+    const fade = { fadeIn: 0.75, fadeOut: 0.5, curve: 'equalPower' } as const;
+    const { player, context } = await playing((p) => {
+      p.setTracks([{ asset, gain: 0, placement }], 6, fade);
+      p.seek(from);
+    });
+    let n = Math.round(from * 48000);
+    for (const piece of context.started)
+      for (const value of piece.samples) {
+        const wanted = (samples[n]! / 32768) * fadeLevel(fade, 0, 6, n / 48000);
+        if (Math.abs(value - wanted) > 1e-6) throw new Error(`sample ${n} is ${value}, not ${wanted}`);
+        n++;
+      }
+    expect(n).toBeGreaterThan(Math.min(from + 1, 5.99) * 48000);
     player.close();
   });
 

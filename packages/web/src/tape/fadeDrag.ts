@@ -1,11 +1,8 @@
-import { mostFade, type Span } from '@cyclogram/core';
+import { mostFade, shortestSpan, type Span } from '@cyclogram/core';
 import type { FadePart, FadeRow } from './fadeRows';
 
 /** What a drag changes: of fades their lengths, of layers their ends as well. */
 export type FadeChange = Partial<Omit<Span, 'curve'>>;
-
-/** Shortest time for which a layer is shown, in seconds. */
-const shortestSpan = 0.05;
 
 const within = (value: number, low: number, high: number) => Math.min(Math.max(value, low), high);
 

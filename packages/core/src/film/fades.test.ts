@@ -1,0 +1,171 @@
+import { describe, expect, it } from 'vitest';
+import { emptyTables, TableHearing } from '../hearing/tableHearing';
+import type { GroupOp } from '../picture/displayList';
+import { layerOperations, pictureAt } from '../picture/pictureAt';
+import { defaultFilm, layerStandard } from './defaults';
+import {
+  changeSpan,
+  fadeCurves,
+  fadeLevel,
+  fadesStandard,
+  fadeStandard,
+  spanLevel,
+  spanStandard,
+  withoutFades,
+  type FadeCurve,
+} from './fades';
+import { parseFilm } from './parse';
+import type { FigureLayer, Film } from './schema';
+
+const curves = Object.keys(fadeCurves) as FadeCurve[];
+const shares = Array.from({ length: 101 }, (_, i) => i / 100);
+
+describe('courses of a fade', () => {
+  it.each(curves)('%s goes from nothing to all, and only upwards', (curve) => {
+    const { at } = fadeCurves[curve];
+    expect(at(0)).toBeCloseTo(0, 12);
+    expect(at(1)).toBeCloseTo(1, 12);
+    shares.slice(1).forEach((share, i) => expect(at(share)).toBeGreaterThan(at(shares[i]!)));
+  });
+
+  // Common practice: crossfades keep the amplitude (like sounds) or the power (unlike ones).
+  it('keeps the sum of two that cross by straight or smooth, the power by equal power', () => {
+    for (const share of shares) {
+      for (const curve of ['linear', 'smooth'] as const)
+        expect(fadeCurves[curve].at(share) + fadeCurves[curve].at(1 - share)).toBeCloseTo(1, 12);
+      const { at } = fadeCurves.equalPower;
+      expect(at(share) ** 2 + at(1 - share) ** 2).toBeCloseTo(1, 12);
+    }
+  });
+
+  it('is at -6 dB halfway, and at -3 dB with equal power', () => {
+    const db = (curve: FadeCurve) => 20 * Math.log10(fadeCurves[curve].at(0.5));
+    expect(db('linear')).toBeCloseTo(-6.02, 2);
+    expect(db('smooth')).toBeCloseTo(-6.02, 2);
+    expect(db('equalPower')).toBeCloseTo(-3.01, 2);
+  });
+
+  it('begins and ends gently only when smooth', () => {
+    const rise = (curve: FadeCurve, from: number) =>
+      (fadeCurves[curve].at(from + 0.001) - fadeCurves[curve].at(from)) / 0.001;
+    expect(rise('smooth', 0)).toBeLessThan(0.01);
+    expect(rise('smooth', 0.999)).toBeLessThan(0.01);
+    expect(rise('linear', 0)).toBeCloseTo(1, 9);
+    expect(rise('equalPower', 0)).toBeCloseTo(Math.PI / 2, 2);
+  });
+});
+
+describe('a fade', () => {
+  const fade = { fadeIn: 2, fadeOut: 4, curve: 'linear' } as const;
+  it.each([
+    [10, 0],
+    [10.5, 0.25],
+    [12, 1],
+    [17, 1],
+    [19, 0.75],
+    [21, 0.25],
+    [22, 0],
+    [3, 0],
+    [99, 0],
+  ])('from 10 to 22 is at %d s at %d', (t, level) =>
+    expect(fadeLevel(fade, 10, 22, t)).toBeCloseTo(level, 12),
+  );
+
+  it('multiplies where both overlap', () =>
+    expect(fadeLevel({ ...fade, fadeIn: 4 }, 0, 4, 1)).toBeCloseTo(0.25 * 0.75, 12));
+  it('is none with lengths of nothing', () => {
+    for (const t of [-1, 0, 5, 10, 11]) expect(fadeLevel(fadeStandard, 0, 10, t)).toBe(1);
+  });
+  it('out waits while the end is not known', () => expect(fadeLevel(fade, 0, Infinity, 7000)).toBe(1));
+});
+
+describe('the span of a layer', () => {
+  const span = { ...spanStandard, from: 2, to: 6, fadeIn: 1, fadeOut: 1, curve: 'linear' as const };
+  it.each([
+    [1.99, 0],
+    [2.5, 0.5],
+    [4, 1],
+    [5.75, 0.25],
+    [6, 0],
+  ])('at %d s shows it at %d', (t, level) => expect(spanLevel(span, 10, t)).toBeCloseTo(level, 12));
+
+  it('without an end goes on to that of the film, and its last moment', () => {
+    expect(spanLevel({ ...span, to: null }, 10, 9.5)).toBeCloseTo(0.5, 12);
+    expect(spanLevel(spanStandard, 10, 10)).toBe(1);
+  });
+
+  it('keeps its ends in order', () => {
+    expect(changeSpan(span, { from: 3 })).toMatchObject({ from: 3, to: 6 });
+    expect(changeSpan(span, { from: 9 })).toMatchObject({ from: 5.95, to: 6 });
+    expect(changeSpan(span, { to: 1 })).toMatchObject({ from: 2, to: 2.05 });
+    expect(changeSpan(span, { to: null, from: 9 })).toMatchObject({ from: 9, to: null });
+    expect(changeSpan({ ...span, to: null }, { fadeOut: 3 })).toMatchObject({ fadeOut: 3, to: null });
+  });
+});
+
+describe('fades in the picture', () => {
+  const base = defaultFilm('x');
+  const hearing = new TableHearing({ ...emptyTables(), end: 20 });
+  const film: Film = {
+    ...base,
+    fades: {
+      ...fadesStandard,
+      picture: { fadeIn: 2, fadeOut: 4, curve: 'linear', color: '#102030' },
+    },
+  };
+  const veilAt = (t: number) => {
+    const { operations } = pictureAt(film, hearing, t);
+    return operations.slice(2) as GroupOp[];
+  };
+
+  it('lie over everything, in their colour', () => {
+    const [veil, ...more] = veilAt(0.5);
+    expect(more).toEqual([]);
+    expect(veil).toMatchObject({ op: 'group', blend: 'normal' });
+    expect(veil!.opacity).toBeCloseTo(0.75, 12);
+    expect(veil!.operations).toEqual([
+      { op: 'backdrop', color: '#102030', edgeColor: '#102030', picture: null },
+    ]);
+    expect(veilAt(19)[0]!.opacity).toBeCloseTo(0.75, 12);
+  });
+  it('are not there in between', () => expect(veilAt(10)).toEqual([]));
+
+  it('of a layer go with its opacity, and with those of the group it is in', () => {
+    const layer: FigureLayer = {
+      ...(base.layers[0] as FigureLayer),
+      opacity: 0.8,
+      group: 'g',
+      span: { ...spanStandard, from: 5, fadeIn: 2, curve: 'linear' },
+    };
+    const place = { moveX: 0, moveY: 0, turn: 0, scale: 1, aroundX: 0.5, aroundY: 0.5 };
+    const group = {
+      ...{ ...layerStandard, ...place, kind: 'group' as const, id: 'g', name: 'G', clip: null },
+      span: { ...spanStandard, fadeOut: 4, curve: 'linear' as const },
+    };
+    const grouped = { ...base, layers: [layer, group] };
+    const at = (t: number) => layerOperations(grouped, group, hearing, t)[0]!;
+    expect(at(4).operations).toEqual([]);
+    expect((at(6).operations[0] as GroupOp).opacity).toBeCloseTo(0.4, 12);
+    expect(at(19).opacity).toBeCloseTo(0.25, 12);
+    expect((at(19).operations[0] as GroupOp).opacity).toBeCloseTo(0.8, 12);
+  });
+
+  it('can be left out, for looking at what there is', () => {
+    const late = { ...film, layers: [{ ...film.layers[0]!, span: { ...spanStandard, from: 15 } }] };
+    expect(pictureAt(late, hearing, 0).operations.map(({ op }) => op)).toEqual(['backdrop', 'group']);
+    const [, layer, ...more] = pictureAt(withoutFades(late), hearing, 0).operations as GroupOp[];
+    expect(more).toEqual([]);
+    expect(layer!.opacity).toBe(1);
+    expect(layer!.operations.length).toBeGreaterThan(0);
+  });
+});
+
+describe('a film of version 3', () => {
+  it('has no fades, and its layers throughout', () => {
+    const film = defaultFilm('x');
+    const older = JSON.parse(JSON.stringify({ ...film, version: 3 })) as Record<string, unknown>;
+    delete older['fades'];
+    for (const layer of older['layers'] as Record<string, unknown>[]) delete layer['span'];
+    expect(parseFilm(older)).toEqual(film);
+  });
+});
