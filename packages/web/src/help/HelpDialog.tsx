@@ -19,7 +19,9 @@ const shortcuts: readonly { where: string; keys: readonly (readonly [string, str
       ['Drag on the ruler', 'loop a part'],
       ['Drag on the spectrogram', 'pick the open follower’s range'],
       ['Drag gate or ceiling', 'set the open follower’s limits'],
-      ['Double click', 'in Listening: split a band, remove a weight'],
+      ['Drag a round handle', 'set a fade; Alt: not to the beat'],
+      ['Drag under a handle', 'where the open layer begins, ends'],
+      ['Double click', 'on a fade: none; in Listening: split a band'],
     ],
   },
   {
@@ -62,7 +64,7 @@ const guide = [
   ],
   [
     'Watch and adjust',
-    'Loop two bars on the ruler and change one number at a time. Every change shows at once.',
+    'Loop two bars on the ruler and change one number at a time. Every change shows at once. Fade picture and sound by the handles on the Tape; under When, a layer has its own time.',
   ],
   ['Render', 'Render makes the video in the background. Renders shows how far it is, and has the file.'],
 ];
