@@ -27,6 +27,8 @@ export function createApp(services: Services, log: Logger, webFolder: string): E
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
+          // The transforms are WebAssembly.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           // Radix and sonner set style attributes and style elements.
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],

@@ -33,8 +33,7 @@ export class SegmentAnalyser {
 
   /**
    * One-sided power spectrum relative to a full-scale sine on a bin, through the
-   * shortest window in use: bins 0 .. fftSize/2, filled where bands are. The
-   * array is reused by the next call.
+   * shortest window in use: bins 0 .. fftSize/2, filled where bands are.
    * @param samples mono, -1..1
    * @param centre index into `samples`; what lies outside them counts as silence
    */
@@ -44,6 +43,12 @@ export class SegmentAnalyser {
 
   /** Levels in dBFS of all bands, written to `out` from `offset` on. Parameters as for {@link spectrum}. */
   levels(samples: Float32Array, centre: number, out: Float32Array, offset = 0): void {
-    for (const tier of this.tiers) tier.levels(samples, Math.round(centre), undefined, out, offset, 0);
+    const width = this.plan.edges.length - 1;
+    const at = Math.round(centre);
+    const reach = Math.max(...this.plan.groups.map(({ segmentLength }) => segmentLength));
+    // Only what the segments can touch is handed over.
+    const from = Math.max(0, at - reach);
+    const near = samples.subarray(from, Math.max(0, at + reach));
+    for (const tier of this.tiers) tier.levels(near, at - from, 0, 1, out, offset, width);
   }
 }

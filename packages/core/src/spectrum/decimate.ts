@@ -1,3 +1,5 @@
+import { align, reach, scratch, signal } from './signalEngine';
+
 /** Damping of what would fold back, in dB. */
 const stopbandDb = 100;
 
@@ -41,23 +43,13 @@ export function decimationFilter(factor: number): Float64Array {
  * @param samples silence is assumed beyond their ends
  */
 export function decimate(samples: Float32Array, factor: number, filter: Float64Array): Float32Array {
-  const half = (filter.length - 1) / 2;
-  const out = new Float32Array(Math.ceil(samples.length / factor));
-  for (let j = 0; j < out.length; j++) {
-    const centre = j * factor;
-    let sum = 0;
-    if (centre >= half && centre + half < samples.length) {
-      // The filter is symmetric: half the multiplications.
-      sum = samples[centre]! * filter[half]!;
-      for (let k = 1; k <= half; k++)
-        sum += (samples[centre - k]! + samples[centre + k]!) * filter[half + k]!;
-    } else {
-      const start = centre - half;
-      const from = Math.max(0, -start);
-      const to = Math.min(filter.length, samples.length - start);
-      for (let k = from; k < to; k++) sum += samples[start + k]! * filter[k]!;
-    }
-    out[j] = sum;
-  }
-  return out;
+  const count = Math.ceil(samples.length / factor);
+  const taps = scratch();
+  const from = align(taps + filter.byteLength);
+  const to = align(from + samples.byteLength);
+  const buffer = reach(to + 4 * count);
+  new Float64Array(buffer, taps, filter.length).set(filter);
+  new Float32Array(buffer, from, samples.length).set(samples);
+  signal().decimate(from, samples.length, taps, filter.length, factor, to, count);
+  return new Float32Array(buffer, to, count).slice();
 }

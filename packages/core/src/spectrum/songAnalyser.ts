@@ -115,12 +115,7 @@ export class SongAnalyser {
     }
     for (const { decimation, tier } of this.tiers) {
       const copy = copies.get(decimation)!;
-      for (let i = 0; i < count; i += 2) {
-        const centre = (firstCentre + i * hop) / decimation;
-        const next = i + 1 < count ? centre + hop / decimation : undefined;
-        const row = offset + i * bands;
-        tier.levels(copy, centre, next, out, row, row + bands);
-      }
+      tier.levels(copy, firstCentre / decimation, hop / decimation, count, out, offset, bands);
     }
   }
 }

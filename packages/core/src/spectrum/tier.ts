@@ -1,5 +1,5 @@
 import { bandCovers, bandPower, powerToDb, type BandCover } from './bands';
-import { createFft, type ComplexFft } from './fft';
+import { loadSegments, type LoadedSegments } from './segmentTransform';
 import { noiseBandwidth, windowShapes, type WindowKind } from './windows';
 
 /** What a tier works with. */
@@ -21,19 +21,16 @@ export interface TierShape {
  * band's level is the summed power of the bins it covers, divided by the
  * window's noise bandwidth in padded bins.
  *
- * Two segments share one complex transform, as its real and its imaginary part;
- * the two spectra are told apart by their symmetry (common practice).
+ * Segments are transformed two at a time, see segmentTransform.ts.
  */
 export class Tier {
   /** Width of a padded bin in Hz. */
   readonly binHz: number;
-  private readonly fft: ComplexFft;
+  private readonly fftSize: number;
   /** The window at the samples there are. */
   private readonly window: Float64Array;
   /** First windowed sample, counted from the centre. */
   private readonly firstOffset: number;
-  private readonly powerA: Float64Array;
-  private readonly powerB: Float64Array;
   private readonly covers: BandCover[];
   private readonly powerScale: number;
   private readonly noiseBandwidthBins: number;
@@ -62,11 +59,8 @@ export class Tier {
     const noiseBandwidthHz = (noiseBandwidth(this.window) * sampleRate) / length;
     this.noiseBandwidthBins = noiseBandwidthHz / this.binHz;
     this.powerScale = (2 / this.window.reduce((total, w) => total + w, 0)) ** 2;
-    this.fft = createFft(fftSize);
-    const bins = fftSize / 2 + 1;
-    this.powerA = new Float64Array(bins);
-    this.powerB = new Float64Array(bins);
-    const covers = bandCovers(edges, this.binHz, bins);
+    this.fftSize = fftSize;
+    const covers = bandCovers(edges, this.binHz, fftSize / 2 + 1);
     this.covers = bands.map((band) => covers[band]!);
     const used = this.covers.filter((cover) => cover.last >= cover.first);
     this.firstBin = Math.min(...used.map((cover) => cover.first));
@@ -75,30 +69,49 @@ export class Tier {
 
   /**
    * Power spectrum of the segment centred on a sample, filled where bands are.
-   * The array is reused by the next call.
    * @param samples mono, -1..1, at this tier's rate; silence is assumed beyond their ends
    */
   spectrum(samples: Float32Array, centre: number): Float64Array {
-    this.transform(samples, centre, undefined);
-    return this.powerA;
+    const start = centre + this.firstOffset;
+    const segment = samples.subarray(Math.max(0, start), Math.max(0, start + this.window.length));
+    const loaded = this.load(segment);
+    loaded.transform(Math.min(start, 0), undefined);
+    const { firstBin, lastBin } = this;
+    const power = new Float64Array(loaded.powerA.length);
+    power.set(loaded.powerA.subarray(firstBin, lastBin + 1), firstBin);
+    return power;
   }
 
   /**
-   * Levels in dBFS of this tier's bands at two moments.
-   * @param centreB the second moment; undefined when there is only one
-   * @param rowA where in `out` the row of all bands of the first moment starts
+   * Levels in dBFS of this tier's bands at moments equally far apart.
+   * @param samples as for {@link spectrum}
+   * @param centre of the first moment's segment
+   * @param hop samples from one centre to the next
+   * @param count how many moments
+   * @param out rows of `width` values, from `offset` on; only those of this tier's bands are written
    */
   levels(
     samples: Float32Array,
-    centreA: number,
-    centreB: number | undefined,
+    centre: number,
+    hop: number,
+    count: number,
     out: Float32Array,
-    rowA: number,
-    rowB: number,
+    offset: number,
+    width: number,
   ): void {
-    this.transform(samples, centreA, centreB);
-    this.write(this.powerA, out, rowA);
-    if (centreB !== undefined) this.write(this.powerB, out, rowB);
+    const loaded = this.load(samples);
+    const start = centre + this.firstOffset;
+    for (let i = 0; i < count; i += 2) {
+      const both = i + 1 < count;
+      loaded.transform(start + i * hop, both ? start + (i + 1) * hop : undefined);
+      this.write(loaded.powerA, out, offset + i * width);
+      if (both) this.write(loaded.powerB, out, offset + (i + 1) * width);
+    }
+  }
+
+  private load(samples: Float32Array): LoadedSegments {
+    const { window, fftSize, firstBin, lastBin, powerScale } = this;
+    return loadSegments(samples, window, fftSize, firstBin, lastBin, powerScale);
   }
 
   private write(power: Float64Array, out: Float32Array, row: number): void {
@@ -106,40 +119,5 @@ export class Tier {
     for (let i = 0; i < bands.length; i++) {
       out[row + bands[i]!] = powerToDb(bandPower(power, covers[i]!) / noiseBandwidthBins);
     }
-  }
-
-  private transform(samples: Float32Array, centreA: number, centreB: number | undefined): void {
-    const { fft, powerA, powerB, firstBin, lastBin } = this;
-    this.fill(samples, centreA, 0);
-    if (centreB === undefined) this.fill(samples, -Infinity, 1);
-    else this.fill(samples, centreB, 1);
-    fft.transform();
-    const { output, size } = fft;
-    const scale = this.powerScale / 4;
-    for (let k = firstBin; k <= lastBin; k++) {
-      const mirror = (size - k) & (size - 1);
-      const real = output[2 * k]!;
-      const imaginary = output[2 * k + 1]!;
-      const mirrorReal = output[2 * mirror]!;
-      const mirrorImaginary = output[2 * mirror + 1]!;
-      const sumReal = real + mirrorReal;
-      const sumImaginary = imaginary + mirrorImaginary;
-      const differenceReal = real - mirrorReal;
-      const differenceImaginary = imaginary - mirrorImaginary;
-      powerA[k] = scale * (sumReal * sumReal + differenceImaginary * differenceImaginary);
-      powerB[k] = scale * (sumImaginary * sumImaginary + differenceReal * differenceReal);
-    }
-  }
-
-  /** Writes a windowed segment into the real (0) or imaginary (1) parts of the input. */
-  private fill(samples: Float32Array, centre: number, part: 0 | 1): void {
-    const { window, firstOffset } = this;
-    const { input } = this.fft;
-    const start = centre + firstOffset;
-    const from = Math.min(Math.max(0, -start), window.length);
-    const to = Math.max(from, Math.min(window.length, samples.length - start));
-    for (let n = 0; n < from; n++) input[2 * n + part] = 0;
-    for (let n = from; n < to; n++) input[2 * n + part] = samples[start + n]! * window[n]!;
-    for (let n = to; n < window.length; n++) input[2 * n + part] = 0;
   }
 }

@@ -1,0 +1,126 @@
+import { nextPowerOfTwo } from './fft';
+import { align, reach, scratch, signal, keep } from './signalEngine';
+
+/**
+ * Power spectra of windowed segments of a signal, in WebAssembly with two doubles
+ * at a time: several times as fast as in JavaScript, and as exact. See assembly/signal.ts.
+ */
+
+/** Tables for transforms of one size. */
+interface Tables {
+  twiddles: number;
+  order: number;
+}
+
+const tables = new Map<number, Tables>();
+
+/** Cosines and sines for all stages: for each two values those of their first, second and third multiple. */
+function twiddlesOf(size: number): number[] {
+  const values: number[] = [];
+  for (let n = size; n >= 8; n >>= 2) {
+    for (let j = 0; j < n / 4; j += 2) {
+      for (let multiple = 1; multiple <= 3; multiple++) {
+        const angles = [j, j + 1].map((place) => (-2 * Math.PI * place * multiple) / n);
+        values.push(...angles.map(Math.cos), ...angles.map(Math.sin));
+      }
+    }
+  }
+  return values;
+}
+
+/** Where each bin stands after the transform: in the order of reversed digits. */
+export function binOrder(size: number): Uint32Array {
+  const order = new Uint32Array(size);
+  const place = (start: number, length: number, bin: number, step: number): void => {
+    const parts = length >= 4 ? 4 : length;
+    if (length === 1) order[bin] = start;
+    else
+      for (let part = 0; part < parts; part++)
+        place(start + (part * length) / parts, length / parts, bin + part * step, step * parts);
+  };
+  place(0, size, 0, 1);
+  return order;
+}
+
+function tablesFor(size: number): Tables {
+  let known = tables.get(size);
+  if (!known) {
+    const twiddles = keep(Float64Array.from(twiddlesOf(size)));
+    const order = keep(binOrder(size));
+    tables.set(size, (known = { twiddles, order }));
+  }
+  return known;
+}
+
+/** Segments that can be transformed: all of one signal, through one window. */
+export interface LoadedSegments {
+  /** Powers of the two segments last transformed: bins 0 .. size/2, filled where they were asked for. */
+  powerA: Float64Array;
+  powerB: Float64Array;
+  /**
+   * Transforms two segments.
+   * @param startA first sample of each, counted from that of the signal; undefined for none
+   */
+  transform(startA: number, startB: number | undefined): void;
+}
+
+/**
+ * Loads a signal. What it gives is good until the next one is loaded.
+ * @param samples silence is assumed beyond their ends
+ * @param window as long as the segments, at most `size`
+ * @param size of the transform, to which segments are padded with zeros
+ * @param firstBin and `lastBin`: the bins that are wanted
+ * @param scale that powers |X[k]|^2 are multiplied by
+ * @throws RangeError unless `size` is a power of two of at least 4
+ */
+export function loadSegments(
+  samples: Float32Array,
+  window: Float64Array,
+  size: number,
+  firstBin: number,
+  lastBin: number,
+  scale: number,
+): LoadedSegments {
+  if (!Number.isInteger(size) || size < 4 || nextPowerOfTwo(size) !== size || window.length > size) {
+    throw new RangeError(`a segment of ${window.length} samples cannot be transformed by ${size}`);
+  }
+  const { powers } = signal();
+  const { twiddles, order } = tablesFor(size);
+  const bins = size / 2 + 1;
+  const re = scratch();
+  const im = re + 8 * size;
+  const powerA = im + 8 * size;
+  const powerB = align(powerA + 8 * bins);
+  const windowAt = align(powerB + 8 * bins);
+  const samplesAt = align(windowAt + 8 * window.length);
+  // Samples are read two at a time: one more than there are.
+  const buffer = reach(samplesAt + 4 * samples.length + 8);
+  new Float64Array(buffer, windowAt, window.length).set(window);
+  new Float32Array(buffer, samplesAt, samples.length).set(samples);
+  const { length } = window;
+  // A sum of a bin and its mirror is twice the part that is wanted.
+  const half = scale / 4;
+  return {
+    powerA: new Float64Array(buffer, powerA, bins),
+    powerB: new Float64Array(buffer, powerB, bins),
+    transform: (startA, startB) =>
+      powers(
+        samplesAt,
+        samples.length,
+        startA,
+        startB ?? samples.length,
+        windowAt,
+        length,
+        re,
+        im,
+        size,
+        twiddles,
+        order,
+        powerA,
+        powerB,
+        firstBin,
+        lastBin,
+        half,
+      ),
+  };
+}

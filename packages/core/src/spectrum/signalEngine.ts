@@ -1,0 +1,62 @@
+import { signalCode } from './signalCode';
+
+/**
+ * The compiled code of assembly/signal.ts and its memory, one for each thread:
+ * tables that are kept from the bottom up, and scratch room above them that whoever
+ * calls the code has for itself until the next one does.
+ */
+
+/** What is used of WebAssembly (W3C), which browsers and Node both have, and no library of types by itself. */
+interface WebAssemblyLike {
+  Module: new (code: Uint8Array) => object;
+  Instance: new (module: object) => { exports: unknown };
+}
+
+interface SignalCode {
+  memory: { buffer: ArrayBuffer; grow: (pages: number) => number };
+  powers: (...numbers: number[]) => void;
+  decimate: (...numbers: number[]) => void;
+}
+
+const pageBytes = 65536;
+/** Below, the code may keep something itself. */
+const firstFree = 1024;
+
+/** The next address at which any value can stand. */
+export const align = (address: number) => (address + 15) & ~15;
+
+let loaded: SignalCode | undefined;
+let kept = firstFree;
+
+/** The code. @throws Error where WebAssembly is missing, or is older than its 128-bit operations */
+export function signal(): SignalCode {
+  if (loaded) return loaded;
+  const { WebAssembly } = globalThis as unknown as { WebAssembly?: WebAssemblyLike };
+  if (!WebAssembly) throw new Error('WebAssembly is missing: use a newer browser');
+  const bytes = Uint8Array.from({ length: signalCode.length / 2 }, (_, i) =>
+    Number.parseInt(signalCode.slice(2 * i, 2 * i + 2), 16),
+  );
+  loaded = new WebAssembly.Instance(new WebAssembly.Module(bytes)).exports as SignalCode;
+  return loaded;
+}
+
+/** Memory that reaches up to an address. Arrays on it that were made before are lost when it grows. */
+export function reach(end: number): ArrayBuffer {
+  const { memory } = signal();
+  const missing = end - memory.buffer.byteLength;
+  if (missing > 0) memory.grow(Math.ceil(missing / pageBytes));
+  return memory.buffer;
+}
+
+/** Where scratch room begins. */
+export const scratch = (): number => kept;
+
+/** Keeps a table for good. Gives its address; what stood in scratch room is lost. */
+export function keep(table: Float64Array | Uint32Array): number {
+  const address = kept;
+  kept = align(address + table.byteLength);
+  new Uint8Array(reach(kept), address, table.byteLength).set(
+    new Uint8Array(table.buffer, table.byteOffset, table.byteLength),
+  );
+  return address;
+}
