@@ -35,6 +35,21 @@ describe('what an ear hears', () => {
     expect(Math.max(...late)).toBeGreaterThan(0.3);
   });
 
+  it('gives its table away, and has it again once settled', async () => {
+    const hearing = await hear({ peaks: true }, song);
+    const first = hearing.levels.slice();
+    const { bands, levels, peaks, rate } = hearing.takeTable();
+    expect([bands, rate, hearing.levels.length]).toEqual([24, hearing.rate, 0]);
+    expect(levels).toEqual(first);
+    expect(peaks).toHaveLength(levels.length);
+    hearing.settle();
+    expect(hearing.levels).toEqual(first);
+    // With other bands in between: nothing of them is left.
+    hearing.settle({ ...ear, peaks: true, mutes: [3] });
+    hearing.settle({ ...ear, peaks: true });
+    expect(hearing.levels).toEqual(first);
+  });
+
   it('has no marks for muted bands', async () => {
     const all = await hear({}, song);
     const some = await hear({ mutes: [0, 5] }, song);

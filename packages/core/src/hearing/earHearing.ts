@@ -74,12 +74,13 @@ export class EarHearing extends BandListener {
   /**
    * Only from the first to the last moment heard: while little of a long song
    * has been, it costs little, and smoothing starts where hearing did.
+   * @param out silent where nothing has been heard
    */
   private fillLevels(ear: Ear, gains: Float64Array, out: Float32Array): void {
     const { bands, db, shown } = this;
     const first = Math.max(0, this.heard.indexOf(1));
     const end = this.heard.lastIndexOf(1) + 1;
-    const rows = out.fill(0).subarray(first * shown.length, Math.max(first, end) * shown.length);
+    const rows = out.subarray(first * shown.length, Math.max(first, end) * shown.length);
     const law = { law: ear.law, ...this.limits };
     mapLevels(db.subarray(first * bands, Math.max(first, end) * bands), gains, shown, law, rows);
     smooth(rows, shown.length, 1 / this.rate, ear);
@@ -127,14 +128,12 @@ export class EarHearing extends BandListener {
     return new Distribution(values);
   }
 
-  /** Levels, and peaks where held, as they travel between threads: copies. */
-  toTable(): LevelTable {
-    return {
-      bands: this.shown.length,
-      rate: this.rate,
-      levels: this.levels.slice(),
-      ...(this.peaks ? { peaks: this.peaks.slice() } : {}),
-    };
+  /** Levels, and peaks where held, to travel to another thread: they are gone from here until it is settled again. */
+  takeTable(): LevelTable {
+    const { levels, peaks, rate } = this;
+    this.levels = new Float32Array(0);
+    this.peaks = undefined;
+    return { bands: this.shown.length, rate, levels, ...(peaks ? { peaks } : {}) };
   }
 
   /** Levels (0..1) of the bands that are shown at `t` seconds, interpolated between moments. */

@@ -71,7 +71,7 @@ describe('picture', () => {
     const hearing = new EarHearing(film.ears[0]!, song.length);
     await listenToAll(hearing, read);
     hearing.settle();
-    const tables = { ...emptyTables(), ears: new Map([['ear-1', hearing.toTable()]]) };
+    const tables = { ...emptyTables(), ears: new Map([['ear-1', hearing.takeTable()]]) };
     const first = JSON.stringify(pictureAt(film, new TableHearing(tables), 1.234));
     const later = new TableHearing(tables);
     pictureAt(film, later, 0.1);

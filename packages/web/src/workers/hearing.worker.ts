@@ -116,7 +116,7 @@ function sendEar(id: string, hearing: EarHearing): void {
   const ear: Ear | undefined = sources.find((source) => source.ear.id === id)?.ear;
   if (!ear) return;
   hearing.settle(ear);
-  const table = hearing.toTable();
+  const table = hearing.takeTable();
   const message: TableMessage = { what: 'ear', id, table };
   painter?.postMessage(message, [table.levels.buffer, ...(table.peaks ? [table.peaks.buffer] : [])]);
   const { edges, windows, sharesBins, binHz } = hearing.plan;
