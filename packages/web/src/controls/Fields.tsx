@@ -8,7 +8,7 @@ import {
   type TextField,
 } from '@cyclogram/core';
 import { Popover, Switch } from 'radix-ui';
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
 import { ChoiceInput } from './ChoiceInput';
 import { FieldRow, type ControlProps } from './FieldRow';
@@ -16,6 +16,7 @@ import { FontInput } from './FontInput';
 import { NumberInput } from './NumberInput';
 import { PictureInput } from './PictureInput';
 import { Swatches } from './Swatches';
+import { useSteady } from './useSteady';
 
 type Values = Readonly<Record<string, unknown>>;
 
@@ -43,6 +44,7 @@ interface FieldRowsProps extends Omit<FieldsProps, 'groups'> {
 
 /** The same without headings. */
 export function FieldRows({ fields, values, defaults, onChange }: FieldRowsProps) {
+  const change = useSteady(onChange);
   return shownFields([{ heading: '', fields }], values).flatMap(({ fields: shown }) =>
     shown.map((field) => (
       <OneField
@@ -50,18 +52,23 @@ export function FieldRows({ fields, values, defaults, onChange }: FieldRowsProps
         field={field}
         value={values[field.key]}
         resetTo={defaults[field.key]}
-        onChange={(value) => onChange(field.key, value)}
+        onChange={change}
       />
     )),
   );
 }
 
-interface OneFieldProps extends ControlProps<ShownField, unknown> {
+interface OneFieldProps {
+  field: ShownField;
+  value: unknown;
   /** What a reset of a number brings back. */
   resetTo: unknown;
+  onChange: (key: string, value: unknown) => void;
 }
 
-function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
+/** Rendered again only when its own value changes: cards have many. */
+const OneField = memo(function OneField({ field, value, resetTo, onChange: change }: OneFieldProps) {
+  const onChange = (next: unknown) => change(field.key, next);
   switch (field.kind) {
     case 'number':
       return (
@@ -80,7 +87,7 @@ function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
     case 'picture':
       return <PictureInput field={field} value={value as string} onChange={onChange} />;
   }
-}
+});
 
 /** A colour with its picker, and the film's own colours to choose from. */
 export function ColorInput({ field, value, onChange }: ControlProps<ColorField, string>) {

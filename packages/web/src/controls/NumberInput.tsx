@@ -54,8 +54,7 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
     else if (draft !== undefined && (event.ctrlKey || event.metaKey)) {
       // What is being typed is undone, not the film.
       event.stopPropagation();
-    }
-    else if (event.key === 'Escape') {
+    } else if (event.key === 'Escape') {
       setDraft(undefined);
       event.currentTarget.blur();
     }

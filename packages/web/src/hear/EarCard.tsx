@@ -44,13 +44,15 @@ export function EarCard({ earId }: { earId: string }) {
       film.followers.filter((follower) => follower.ear === earId).length,
   );
   const change = useEditor((state) => state.change);
-  const report = useStageState((state) => state.ears[earId]);
-  const set = (key: string, value: unknown) =>
+  const stage = useStage();
+  const set = (key: string, value: unknown) => {
+    const { edges } = stage.state.getState().ears[earId] ?? {};
     change(
       key,
-      (film) => Object.assign(findEar(film, earId)!, earChange(ear, key, value, report?.edges)),
+      (film) => Object.assign(findEar(film, earId)!, earChange(ear, key, value, edges)),
       `${earId} ${key}`,
     );
+  };
   return (
     <div className="px-3 pb-3">
       <input
@@ -65,17 +67,7 @@ export function EarCard({ earId }: { earId: string }) {
       <WindowNote ear={ear} />
       <EarTools ear={ear} />
       <Fields groups={earFields} values={ear} defaults={{ ...defaultEar('') }} onChange={set} />
-      {ear.limits === 'fitted' && report && (
-        <p className="figures mt-1 text-dim">
-          now {report.limits.floorDb.toFixed(1)} to {report.limits.ceilingDb.toFixed(1)} dB
-        </p>
-      )}
-      {report?.sharesBins && (
-        <p className="mt-2 text-xs text-amber">
-          The narrowest bands are finer than the transform ({report.binHz.toFixed(2)} Hz a bin) and share its
-          bins.
-        </p>
-      )}
+      <HeardNotes ear={ear} />
       <Button
         className="mt-3"
         disabled={usedBy > 0}
@@ -87,6 +79,26 @@ export function EarCard({ earId }: { earId: string }) {
         <Trash2 size={13} /> {usedBy > 0 ? `In use by ${usedBy}` : 'Remove the ear'}
       </Button>
     </div>
+  );
+}
+
+/** What is known of the ear once it has heard something. */
+function HeardNotes({ ear }: { ear: Ear }) {
+  const report = useStageState((state) => state.ears[ear.id]);
+  return (
+    <>
+      {ear.limits === 'fitted' && report && (
+        <p className="figures mt-1 text-dim">
+          now {report.limits.floorDb.toFixed(1)} to {report.limits.ceilingDb.toFixed(1)} dB
+        </p>
+      )}
+      {report?.sharesBins && (
+        <p className="mt-2 text-xs text-amber">
+          The narrowest bands are finer than the transform ({report.binHz.toFixed(2)} Hz a bin) and share its
+          bins.
+        </p>
+      )}
+    </>
   );
 }
 
@@ -112,7 +124,6 @@ function EarTools({ ear }: { ear: Ear }) {
   const change = useEditor((state) => state.change);
   const [busy, setBusy] = useState(false);
   const [fit, setFit] = useState<SongFit>();
-  const report = useStageState((state) => state.ears[ear.id]);
   const apply = (label: string, part: Partial<Ear>) =>
     change(label, (film) => void Object.assign(findEar(film, ear.id)!, part));
   const run = (work: () => Promise<void>) => {
@@ -130,7 +141,7 @@ function EarTools({ ear }: { ear: Ear }) {
   const trim = () =>
     run(async () => {
       const statistics = await stage.ask('statistics', { earId: ear.id });
-      const edges = report?.edges ?? bandEdges(ear);
+      const edges = stage.state.getState().ears[ear.id]?.edges ?? bandEdges(ear);
       const trimmed = trimSilentBands(
         ear,
         edges,

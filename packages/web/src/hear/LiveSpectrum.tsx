@@ -19,7 +19,8 @@ interface LiveSpectrumProps {
 /** The levels of an ear's bands now, from floor to ceiling; what is full is red at its top. */
 export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
   const stage = useStage();
-  const limits = useStageState((state) => state.ears[earId]?.limits);
+  const floorDb = useStageState((state) => state.ears[earId]?.limits.floorDb);
+  const ceilingDb = useStageState((state) => state.ears[earId]?.limits.ceilingDb);
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width } = useElementSize(box);
@@ -57,7 +58,7 @@ export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
           context.fillRect(band * step, height - 2 - tall, barWidth, 1);
         });
       }
-      if (limits && height > 60) {
+      if (floorDb !== undefined && ceilingDb !== undefined && height > 60) {
         context.font = '10px "Martian Mono Variable", monospace';
         context.textBaseline = 'middle';
         const label = (text: string, y: number) => {
@@ -66,13 +67,13 @@ export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
           context.fillStyle = colour.text;
           context.fillText(text, 3, y);
         };
-        label(`${limits.ceilingDb.toFixed(0)} dB`, 8);
-        label(`${limits.floorDb.toFixed(0)} dB`, height - 9);
+        label(`${ceilingDb.toFixed(0)} dB`, 8);
+        label(`${floorDb.toFixed(0)} dB`, height - 9);
       }
     };
     draw();
     return stage.onFrame(draw);
-  }, [stage, earId, width, height, limits]);
+  }, [stage, earId, width, height, floorDb, ceilingDb]);
   return (
     <div ref={box} className="w-full">
       <canvas
