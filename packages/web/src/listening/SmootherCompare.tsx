@@ -31,15 +31,32 @@ const smoothingOf = (ear: Smoothing): Smoothing => ({
 /** Two smoothers on the same passage of one band, one over the other. */
 export function SmootherCompare({ ear, report, onChange }: SmootherCompareProps) {
   const stage = useStage();
+  const earId = ear.id;
   const shown = shownBands(ear, report.edges.length - 1);
-  const [band, setBand] = useState(0);
+  const [band, setBand] = useState<number>();
+  const [loudest, setLoudest] = useState(0);
   const [other, setOther] = useState<Smoothing>({ ...smoothingOf(ear), smoothing: 'spring' });
   const [passage, setPassage] = useState<{ from: number; traces: Questions['traces']['answer'] }>();
-  const index = Math.min(band, shown.length - 1);
+  const index = Math.min(band ?? Math.max(0, shown.indexOf(loudest)), shown.length - 1);
   const state = useRef({ earId: ear.id, index, other });
   useEffect(() => {
     state.current = { earId: ear.id, index, other };
   }, [ear.id, index, other]);
+
+  // Until one is chosen, the band that has most to show.
+  useEffect(() => {
+    let wanted = true;
+    stage.ask('statistics', { earId }).then(
+      (statistics) => {
+        const levels = statistics.map(({ loudDb }) => loudDb);
+        if (wanted) setLoudest(levels.indexOf(Math.max(...levels)));
+      },
+      () => {},
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [stage, earId]);
 
   useEffect(() => {
     let asked = false;

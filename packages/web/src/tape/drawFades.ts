@@ -1,7 +1,7 @@
 import { fadeLevel } from '@cyclogram/core';
 import { colours, tapeFont } from './colours';
 import { handlePlaces, type FadeGrip, type FadePart, type FadeRow } from './fadeRows';
-import { xOf, type TapeView } from './tapeView';
+import { timeAt, xOf, type TapeView } from './tapeView';
 
 /** Draws when things come and go: the sound's fades over its waveform, the others in rows of their own. */
 export function drawFades(
@@ -18,17 +18,25 @@ export function drawFades(
   }
 }
 
-/** The row's level over its time, from left to right as far as it is seen; the y of level `share`. */
-function course({ lane, fade, from, to }: FadeRow, view: TapeView, width: number): Path2D {
+/** The row's level over its time, from left to right as far as it is seen. */
+function course(row: FadeRow, view: TapeView, width: number): Path2D {
+  const { lane, fade, from, to } = row;
   const path = new Path2D();
   const left = Math.max(0, xOf(view, width, from));
   const right = Math.min(width, xOf(view, width, to));
   const [low, high] = [lane.top + lane.height - 1, lane.top + 2];
   path.moveTo(left, low);
-  for (let x = left; x < right; x++) {
-    const time = view.from + (x / width) * (view.to - view.from);
-    path.lineTo(x, low - (low - high) * fadeLevel(fade, from, to, time));
-  }
+  const handles = handlePlaces(row, view, width);
+  const level = (x: number) =>
+    path.lineTo(x, low - (low - high) * fadeLevel(fade, from, to, timeAt(view, width, x)));
+  // Between the fades it is level: a straight line there costs next to nothing.
+  const seen = (x: number) => Math.min(Math.max(x, left), right);
+  const apart = handles.fadeIn <= handles.fadeOut;
+  const [flatFrom, flatTo] = apart ? [seen(handles.fadeIn), seen(handles.fadeOut)] : [right, right];
+  for (let x = left; x < flatFrom; x++) level(x);
+  if (apart) level(flatFrom);
+  for (let x = flatTo; x < right; x++) level(x);
+  if (apart && flatTo === right) level(right);
   path.lineTo(right, low);
   return path;
 }
