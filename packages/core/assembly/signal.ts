@@ -139,9 +139,51 @@ function fill(
   memory.fill(out + ((<usize>to) << 3), 0, (size - <usize>to) << 3);
 }
 
+/** Transforms two windowed segments as the real and the imaginary part of one signal. */
+function transformBoth(
+  samples: usize,
+  count: i32,
+  startA: i32,
+  startB: i32,
+  window: usize,
+  length: i32,
+  re: usize,
+  im: usize,
+  size: usize,
+  twiddles: usize,
+): void {
+  fill(samples, count, startA, window, length, re, size);
+  fill(samples, count, startB, window, length, im, size);
+  transform(re, im, size, twiddles);
+}
+
+/** Powers of the bins first..last of each of the two, told apart by their symmetry (common practice). */
+function untangle(
+  re: usize,
+  im: usize,
+  size: usize,
+  order: usize,
+  powerA: usize,
+  powerB: usize,
+  first: usize,
+  last: usize,
+  scale: f64,
+): void {
+  const mask = size - 1;
+  for (let k = first; k <= last; k++) {
+    const at: usize = (<usize>load<u32>(order + (k << 2))) << 3;
+    const mirror: usize = (<usize>load<u32>(order + (((size - k) & mask) << 2))) << 3;
+    const sumReal = load<f64>(re + at) + load<f64>(re + mirror);
+    const sumImaginary = load<f64>(im + at) + load<f64>(im + mirror);
+    const differenceReal = load<f64>(re + at) - load<f64>(re + mirror);
+    const differenceImaginary = load<f64>(im + at) - load<f64>(im + mirror);
+    store<f64>(powerA + (k << 3), scale * (sumReal * sumReal + differenceImaginary * differenceImaginary));
+    store<f64>(powerB + (k << 3), scale * (sumImaginary * sumImaginary + differenceReal * differenceReal));
+  }
+}
+
 /**
- * Powers of the bins first..last of two segments, which share one transform as its real and its imaginary
- * part and are told apart by their symmetry (common practice).
+ * Powers of the bins first..last of two segments.
  * @param startA first sample of each; one that begins at or after `count` is silent
  * @param order where each bin stands after the transform
  */
@@ -163,19 +205,64 @@ export function powers(
   last: usize,
   scale: f64,
 ): void {
-  fill(samples, count, startA, window, length, re, size);
-  fill(samples, count, startB, window, length, im, size);
+  transformBoth(samples, count, startA, startB, window, length, re, im, size, twiddles);
+  untangle(re, im, size, order, powerA, powerB, first, last, scale);
+}
+
+/** Sum of products of `count` pairs of values, an even number. */
+function dot(a: usize, b: usize, count: usize): f64 {
+  let sum = f64x2.splat(0);
+  const end: usize = a + (count << 3);
+  for (; a < end; a += 16, b += 16) sum = f64x2.add(sum, f64x2.mul(v128.load(a), v128.load(b)));
+  return f64x2.extract_lane(sum, 0) + f64x2.extract_lane(sum, 1);
+}
+
+/**
+ * Sums over the autocorrelations of two segments, each with several kernels. The autocorrelation is the
+ * transform of the powers; both are even, so that two share one transform again.
+ * @param size at least twice the length, so that nothing wraps around
+ * @param lagA and `lagB`: room for `lags` values each, and for size / 2 + 1
+ * @param kernels rows of `lags` values, an even number not below the length
+ * @param sumsA and `sumsB`: a value for each kernel
+ */
+export function correlations(
+  samples: usize,
+  count: i32,
+  startA: i32,
+  startB: i32,
+  window: usize,
+  length: i32,
+  re: usize,
+  im: usize,
+  size: usize,
+  twiddles: usize,
+  order: usize,
+  lagA: usize,
+  lagB: usize,
+  lags: usize,
+  kernels: usize,
+  kernelCount: usize,
+  sumsA: usize,
+  sumsB: usize,
+): void {
+  transformBoth(samples, count, startA, startB, window, length, re, im, size, twiddles);
+  const half = size >> 1;
+  untangle(re, im, size, order, lagA, lagB, 0, half, 1);
+  for (let k: usize = 0; k < size; k++) {
+    const bin: usize = (k <= half ? k : size - k) << 3;
+    store<f64>(re + (k << 3), load<f64>(lagA + bin));
+    store<f64>(im + (k << 3), load<f64>(lagB + bin));
+  }
   transform(re, im, size, twiddles);
-  const mask = size - 1;
-  for (let k = first; k <= last; k++) {
-    const at: usize = (<usize>load<u32>(order + (k << 2))) << 3;
-    const mirror: usize = (<usize>load<u32>(order + (((size - k) & mask) << 2))) << 3;
-    const sumReal = load<f64>(re + at) + load<f64>(re + mirror);
-    const sumImaginary = load<f64>(im + at) + load<f64>(im + mirror);
-    const differenceReal = load<f64>(re + at) - load<f64>(re + mirror);
-    const differenceImaginary = load<f64>(im + at) - load<f64>(im + mirror);
-    store<f64>(powerA + (k << 3), scale * (sumReal * sumReal + differenceImaginary * differenceImaginary));
-    store<f64>(powerB + (k << 3), scale * (sumImaginary * sumImaginary + differenceReal * differenceReal));
+  for (let lag: usize = 0; lag < lags; lag++) {
+    const at: usize = (<usize>load<u32>(order + (lag << 2))) << 3;
+    store<f64>(lagA + (lag << 3), load<f64>(re + at));
+    store<f64>(lagB + (lag << 3), load<f64>(im + at));
+  }
+  for (let kernel: usize = 0; kernel < kernelCount; kernel++) {
+    const row = kernels + ((kernel * lags) << 3);
+    store<f64>(sumsA + (kernel << 3), dot(row, lagA, lags));
+    store<f64>(sumsB + (kernel << 3), dot(row, lagB, lags));
   }
 }
 

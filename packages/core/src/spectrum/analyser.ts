@@ -27,7 +27,7 @@ export class SegmentAnalyser {
       (noiseBandwidth(windowSamples(windowShape, segmentLength)) * sampleRate) / segmentLength;
     this.tiers = groups.map(
       ({ fftSize, segmentLength, bands }) =>
-        new Tier({ sampleRate, decimation: 1, fftSize, windowShape, segmentLength }, edges, bands),
+        new Tier({ sampleRate, decimation: 1, fftSize, windowShape, segmentLength }, edges, bands, true),
     );
   }
 

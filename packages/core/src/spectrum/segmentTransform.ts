@@ -42,7 +42,8 @@ export function binOrder(size: number): Uint32Array {
   return order;
 }
 
-function tablesFor(size: number): Tables {
+/** Tables for transforms of a size, kept once they are made. */
+export function tablesFor(size: number): Tables {
   let known = tables.get(size);
   if (!known) {
     const twiddles = keep(Float64Array.from(twiddlesOf(size)));

@@ -15,6 +15,7 @@ interface WebAssemblyLike {
 interface SignalCode {
   memory: { buffer: ArrayBuffer; grow: (pages: number) => number };
   powers: (...numbers: number[]) => void;
+  correlations: (...numbers: number[]) => void;
   decimate: (...numbers: number[]) => void;
 }
 

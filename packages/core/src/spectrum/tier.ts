@@ -1,4 +1,5 @@
 import { bandCovers, bandPower, powerToDb, type BandCover } from './bands';
+import { bandKernels, correlationCost, loadCorrelations } from './segmentCorrelation';
 import { loadSegments, type LoadedSegments } from './segmentTransform';
 import { noiseBandwidth, windowShapes, type WindowKind } from './windows';
 
@@ -21,7 +22,8 @@ export interface TierShape {
  * band's level is the summed power of the bins it covers, divided by the
  * window's noise bandwidth in padded bins.
  *
- * Segments are transformed two at a time, see segmentTransform.ts.
+ * Segments are transformed two at a time, see segmentTransform.ts; or, where that is less work, a band's level
+ * is found from their autocorrelation, see segmentCorrelation.ts.
  */
 export class Tier {
   /** Width of a padded bin in Hz. */
@@ -36,15 +38,19 @@ export class Tier {
   private readonly noiseBandwidthBins: number;
   private readonly firstBin: number;
   private readonly lastBin: number;
+  /** For the way by autocorrelation; undefined where the transform is less work. */
+  private readonly kernels: Float64Array | undefined;
 
   /**
    * @param edges edges of all bands in Hz, one more than there are bands
    * @param bands the bands this tier serves
+   * @param plain whether it is to transform by the definition, whatever the work
    */
   constructor(
     shape: TierShape,
     edges: Float64Array,
     private readonly bands: readonly number[],
+    plain = false,
   ) {
     const { sampleRate, decimation, fftSize, segmentLength } = shape;
     const before = segmentLength >> 1;
@@ -65,6 +71,8 @@ export class Tier {
     const used = this.covers.filter((cover) => cover.last >= cover.first);
     this.firstBin = Math.min(...used.map((cover) => cover.first));
     this.lastBin = Math.max(...used.map((cover) => cover.last));
+    const short = correlationCost(length, bands.length) < fftSize * Math.log2(fftSize);
+    this.kernels = short && !plain ? bandKernels(this.covers, fftSize, length, this.powerScale) : undefined;
   }
 
   /**
@@ -99,25 +107,46 @@ export class Tier {
     offset: number,
     width: number,
   ): void {
-    const loaded = this.load(samples);
+    const { bands, noiseBandwidthBins } = this;
+    const measure = this.measure(samples);
     const start = centre + this.firstOffset;
     for (let i = 0; i < count; i += 2) {
-      const both = i + 1 < count;
-      loaded.transform(start + i * hop, both ? start + (i + 1) * hop : undefined);
-      this.write(loaded.powerA, out, offset + i * width);
-      if (both) this.write(loaded.powerB, out, offset + (i + 1) * width);
+      const rows = i + 1 < count ? 2 : 1;
+      const powers = measure(start + i * hop, rows === 2 ? start + (i + 1) * hop : undefined);
+      for (let row = 0; row < rows; row++) {
+        const power = powers[row]!;
+        const at = offset + (i + row) * width;
+        for (let j = 0; j < bands.length; j++) {
+          out[at + bands[j]!] = powerToDb(power[j]! / noiseBandwidthBins);
+        }
+      }
     }
+  }
+
+  /** Gives the powers of this tier's bands in two segments of a signal, by where they start; the arrays are used again. */
+  private measure(samples: Float32Array) {
+    const { covers, kernels, window } = this;
+    if (kernels) {
+      const loaded = loadCorrelations(samples, window, kernels);
+      return (startA: number, startB: number | undefined): Float64Array[] => {
+        loaded.correlate(startA, startB);
+        return [loaded.powerA, loaded.powerB];
+      };
+    }
+    const loaded = this.load(samples);
+    const sums = [new Float64Array(covers.length), new Float64Array(covers.length)] as const;
+    return (startA: number, startB: number | undefined): readonly Float64Array[] => {
+      loaded.transform(startA, startB);
+      for (let i = 0; i < covers.length; i++) {
+        sums[0][i] = bandPower(loaded.powerA, covers[i]!);
+        if (startB !== undefined) sums[1][i] = bandPower(loaded.powerB, covers[i]!);
+      }
+      return sums;
+    };
   }
 
   private load(samples: Float32Array): LoadedSegments {
     const { window, fftSize, firstBin, lastBin, powerScale } = this;
     return loadSegments(samples, window, fftSize, firstBin, lastBin, powerScale);
-  }
-
-  private write(power: Float64Array, out: Float32Array, row: number): void {
-    const { bands, covers, noiseBandwidthBins } = this;
-    for (let i = 0; i < bands.length; i++) {
-      out[row + bands[i]!] = powerToDb(bandPower(power, covers[i]!) / noiseBandwidthBins);
-    }
   }
 }

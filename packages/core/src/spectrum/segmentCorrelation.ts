@@ -1,0 +1,129 @@
+import type { BandCover } from './bands';
+import { nextPowerOfTwo } from './fft';
+import { tablesFor } from './segmentTransform';
+import { align, reach, scratch, signal } from './signalEngine';
+
+/**
+ * Band powers of windowed segments by way of their autocorrelation, for segments
+ * that are much shorter than the transform they would be padded to.
+ *
+ * The power of a bin of the padded transform is the transform of the segment's
+ * autocorrelation r (Wiener and Khinchin), so a band's power is
+ * sum over lags of r[lag] K[lag], K being the sum of the band's cosines: the same number, without
+ * the long transform.
+ */
+
+/** Lags of a segment, and one more where that makes them an even number. */
+const lagsOf = (length: number) => length + (length & 1);
+
+/** Size of the transforms by which segments are correlated: nothing wraps around. */
+const sizeFor = (length: number) => Math.max(8, nextPowerOfTwo(2 * length));
+
+/**
+ * Sums of cosines of the bins of each band, as rows of lags: K[0] counts the
+ * bins, K[lag] is twice the sum of cos(2 pi k lag / size), shares of bins included.
+ * @param covers of bands in bins of a transform of `size`
+ * @param length of the segments
+ * @param scale that powers |X[k]|^2 are multiplied by
+ */
+export function bandKernels(
+  covers: readonly BandCover[],
+  size: number,
+  length: number,
+  scale: number,
+): Float64Array {
+  const lags = lagsOf(length);
+  const kernels = new Float64Array(covers.length * lags);
+  covers.forEach(({ first, last, firstShare, lastShare }, band) => {
+    if (last < first) return;
+    const inner = last - first - 1;
+    for (let lag = 0; lag < length; lag++) {
+      const angle = (2 * Math.PI * lag) / size;
+      let sum = firstShare * Math.cos(first * angle);
+      if (last > first) sum += lastShare * Math.cos(last * angle);
+      // Cosines of equally spaced angles, in closed form.
+      if (inner > 0) {
+        const spread = lag === 0 ? inner : Math.sin((inner * angle) / 2) / Math.sin(angle / 2);
+        sum += spread * Math.cos(((first + last) * angle) / 2);
+      }
+      kernels[band * lags + lag] = scale * (lag === 0 ? 1 : 2) * sum;
+    }
+  });
+  return kernels;
+}
+
+/** What transforming two segments this way costs, in steps of a butterfly or of a sum. */
+export function correlationCost(length: number, bands: number): number {
+  const size = sizeFor(length);
+  return 2 * size * Math.log2(size) + bands * length;
+}
+
+/** Segments whose bands can be summed: all of one signal, through one window. */
+export interface LoadedCorrelations {
+  /** Powers of the bands of the two segments last correlated. */
+  powerA: Float64Array;
+  powerB: Float64Array;
+  /** @param startA first sample of each, counted from that of the signal; undefined for none */
+  correlate(startA: number, startB: number | undefined): void;
+}
+
+/**
+ * Loads a signal. What it gives is good until the next one is loaded.
+ * @param samples silence is assumed beyond their ends
+ * @param window as long as the segments
+ * @param kernels of {@link bandKernels}, for segments of that length
+ */
+export function loadCorrelations(
+  samples: Float32Array,
+  window: Float64Array,
+  kernels: Float64Array,
+): LoadedCorrelations {
+  const { length } = window;
+  const lags = lagsOf(length);
+  const bands = kernels.length / lags;
+  const size = sizeFor(length);
+  const { twiddles, order } = tablesFor(size);
+  const re = scratch();
+  const im = re + 8 * size;
+  const lagA = im + 8 * size;
+  // Room for the lags, and before them for the powers, which are more.
+  const lagB = align(lagA + 8 * (size / 2 + 1));
+  const sumsA = align(lagB + 8 * (size / 2 + 1));
+  const sumsB = align(sumsA + 8 * bands);
+  const kernelsAt = align(sumsB + 8 * bands);
+  const windowAt = align(kernelsAt + kernels.byteLength);
+  const samplesAt = align(windowAt + window.byteLength);
+  const buffer = reach(samplesAt + samples.byteLength + 8);
+  new Float64Array(buffer, windowAt, length).set(window);
+  new Float32Array(buffer, samplesAt, samples.length).set(samples);
+  // The two are told apart at twice their height, and two transforms one after the other are `size` times the inverse.
+  const share = 1 / (4 * size);
+  const scaled = new Float64Array(buffer, kernelsAt, kernels.length);
+  for (let i = 0; i < kernels.length; i++) scaled[i] = kernels[i]! * share;
+  const { correlations } = signal();
+  return {
+    powerA: new Float64Array(buffer, sumsA, bands),
+    powerB: new Float64Array(buffer, sumsB, bands),
+    correlate: (startA, startB) =>
+      correlations(
+        samplesAt,
+        samples.length,
+        startA,
+        startB ?? samples.length,
+        windowAt,
+        length,
+        re,
+        im,
+        size,
+        twiddles,
+        order,
+        lagA,
+        lagB,
+        lags,
+        kernelsAt,
+        bands,
+        sumsA,
+        sumsB,
+      ),
+  };
+}
