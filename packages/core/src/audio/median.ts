@@ -22,7 +22,24 @@ class SortedWindow {
     let at = 0;
     while (at < this.count && values[at] !== value) at++;
     this.count--;
-    values.copyWithin(at, at + 1, this.count + 1);
+    for (; at < this.count; at++) values[at] = values[at + 1]!;
+  }
+
+  /** Removes a value and inserts another: only what lies between the two moves. */
+  replace(gone: number, value: number): void {
+    const { values } = this;
+    const last = this.count - 1;
+    let at = 0;
+    while (at < last && values[at] !== gone) at++;
+    while (at < last && values[at + 1]! < value) {
+      values[at] = values[at + 1]!;
+      at++;
+    }
+    while (at > 0 && values[at - 1]! > value) {
+      values[at] = values[at - 1]!;
+      at--;
+    }
+    values[at] = value;
   }
 
   get median(): number {
@@ -39,8 +56,11 @@ export function slidingMedian(values: Float32Array, span: number, out: Float32Ar
   const window = new SortedWindow(span);
   for (let i = 0; i < half && i < values.length; i++) window.insert(values[i]!);
   for (let i = 0; i < values.length; i++) {
-    if (i - half - 1 >= 0) window.remove(values[i - half - 1]!);
-    if (i + half < values.length) window.insert(values[i + half]!);
+    const gone = i - half - 1;
+    const next = i + half;
+    if (gone >= 0 && next < values.length) window.replace(values[gone]!, values[next]!);
+    else if (gone >= 0) window.remove(values[gone]!);
+    else if (next < values.length) window.insert(values[next]!);
     out[i] = window.median;
   }
 }

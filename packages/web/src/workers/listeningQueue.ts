@@ -140,9 +140,10 @@ export class ListeningQueue {
     if (!stretch || this.entries.get(name) !== entry) return;
     const untouched = !listening.unsent && listener.heard.indexOf(1) < 0;
     // The very first stretch is sent at once, and waits for nobody.
-    const [other] = untouched ? [] : waiting;
+    // Someone else begins at the far end: what lies around two stretches side by side would be worked out twice.
+    const other = untouched ? undefined : waiting.at(-1);
     const shared = other && listening.share(other);
-    if (shared) waiting.shift();
+    if (shared) waiting.pop();
     await Promise.all([hearStretch(listener, read, stretch), shared]);
     if (this.entries.get(name) !== entry) return;
     if (untouched) listening.send();
