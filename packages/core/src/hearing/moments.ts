@@ -1,16 +1,18 @@
 import { pcmSampleRate } from '../audio/pcm';
 
-const leastMomentsPerSecond = 60;
+const usualMomentsPerSecond = 60;
 const mostMomentsPerSecond = 480;
 
 /**
  * Analysed moments per second for a window: 60, doubled until at least four
  * moments fall into the window: enough to interpolate between them, and nothing passes unheard.
+ * Half as many where eight of those fall into it: what lasts so long changes slowly.
  * Every rate divides the sample rate, so moments stand on samples.
  * @param window seconds
  */
 export function momentsPerSecond(window: number): number {
-  let rate = leastMomentsPerSecond;
+  let rate = usualMomentsPerSecond;
+  if ((rate / 2) * window >= 8 - 1e-9) return rate / 2;
   while (rate < mostMomentsPerSecond && rate * window < 4 - 1e-9) rate *= 2;
   return rate;
 }

@@ -61,6 +61,7 @@ describe('hearing', () => {
   it('analyses short windows more often, so that no click falls between', () => {
     const rate = (window: number) => new EarHearing({ ...ear, window }, 48000).rate;
     expect([rate(0.085), rate(1 / 30), rate(0.02), rate(0.01)]).toEqual([60, 120, 240, 480]);
+    expect([rate(0.26), rate(0.27), rate(0.5)]).toEqual([60, 30, 30]);
   });
 });
 

@@ -167,6 +167,7 @@ function watchSpectrogram(): void {
   if (!source || length === 0) return;
   const { channel, part } = source.ear;
   queue.put('spectrogram', JSON.stringify([channel, part, source.tracks, length]), '', {
+    patient: true,
     create: () => {
       const listener = new SpectrogramListener(channel, length);
       return new Listening(listener, sounds.reader(source), () => say({ say: 'spectrogram' }));

@@ -178,4 +178,30 @@ describe('the queue of what listens', () => {
     put('a');
     await queue.complete('ear');
   });
+
+  it('has the patient one hear one stretch to several of the others', async () => {
+    const { queue, progress } = setUp();
+    const order: string[] = [];
+    const put = (name: string, patient: boolean) =>
+      queue.put(name, 'k', '', {
+        patient,
+        create: () =>
+          new Listening(
+            new NotingListener(),
+            () => void order.push(name),
+            () => {},
+          ),
+        failed: () => {},
+      });
+    put('spectrogram', true);
+    put('ear', false);
+    await expect.poll(() => progress.at(-1)).toBe(1);
+    const lastOfEar = order.lastIndexOf('ear');
+    const before = order.slice(0, lastOfEar);
+    const waited = before.filter((name) => name === 'spectrogram').length;
+    expect(waited).toBeGreaterThan(0);
+    expect(waited).toBeLessThan(before.length / 3);
+    expect(order.slice(lastOfEar + 1).every((name) => name === 'spectrogram')).toBe(true);
+    expect(order.length).toBeGreaterThan(20);
+  });
 });

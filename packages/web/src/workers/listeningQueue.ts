@@ -11,6 +11,9 @@ const stretchSeconds = 2;
 /** The first stretch around the current moment is short, so that it is right at once. */
 const firstSeconds = 0.3;
 
+/** What is patient has its turn so rarely while others are at work: one time in so many. */
+const patience = 4;
+
 const turns = new MessageChannel();
 /** Lets what is waiting for this thread have its turn; a timer would wait four milliseconds each time. */
 const turn = () =>
@@ -42,10 +45,13 @@ interface Entry {
   key: string;
   details: string;
   listening: Listening;
+  patient: boolean;
 }
 
 interface Wish {
   create: () => Listening;
+  /** Whether others go first. */
+  patient?: boolean;
   failed: (error: Error) => void;
 }
 
@@ -93,7 +99,7 @@ export class ListeningQueue {
     try {
       const listening = wish.create();
       listening.waiting = stretchesNow(listening.listener, this.now);
-      this.entries.set(name, { key, details, listening });
+      this.entries.set(name, { key, details, listening, patient: wish.patient ?? false });
       void this.run();
     } catch (error) {
       this.entries.delete(name);
@@ -115,10 +121,12 @@ export class ListeningQueue {
     if (this.running) return;
     this.running = true;
     try {
-      for (;;) {
+      for (let round = 1; ; round++) {
         const busy = [...this.entries].filter(([, { listening }]) => listening.waiting.length > 0);
         if (busy.length === 0) break;
-        for (const [name, entry] of busy) await this.hearNext(name, entry);
+        const eager = busy.filter(([, { patient }]) => !patient);
+        const now = eager.length === 0 || round % patience === 0 ? busy : eager;
+        for (const [name, entry] of now) await this.hearNext(name, entry);
         this.tellProgress();
         // Settling costs as much as the song is long: never more than a tenth of the time.
         if (performance.now() - this.lastSent > Math.max(300, 10 * this.sendCost)) this.sendAll();
@@ -146,8 +154,10 @@ export class ListeningQueue {
     if (shared) waiting.pop();
     await Promise.all([hearStretch(listener, read, stretch), shared]);
     if (this.entries.get(name) !== entry) return;
-    if (untouched) listening.send();
-    else listening.unsent = true;
+    if (untouched || waiting.length === 0) {
+      listening.unsent = false;
+      listening.send();
+    } else listening.unsent = true;
   }
 
   private tellProgress(): void {
