@@ -102,7 +102,7 @@ function lastOfTwo(re: usize, im: usize, count: usize): void {
 }
 
 /** Transforms `count` complex values, a power of two, in place. */
-export function transform(re: usize, im: usize, count: usize, twiddles: usize): void {
+function transform(re: usize, im: usize, count: usize, twiddles: usize): void {
   let size = count;
   let t = twiddles;
   while (size >= 8) {
@@ -139,36 +139,52 @@ function fill(
   memory.fill(out + ((<usize>to) << 3), 0, (size - <usize>to) << 3);
 }
 
-/** Transforms two windowed segments as the real and the imaginary part of one signal. */
-function transformBoth(
-  samples: usize,
-  count: i32,
-  startA: i32,
-  startB: i32,
-  window: usize,
-  length: i32,
-  re: usize,
-  im: usize,
-  size: usize,
-  twiddles: usize,
+// What is loaded: a signal, the window that its segments go through, and room for a transform of `size`.
+let samples: usize = 0;
+let count: i32 = 0;
+let window: usize = 0;
+let length: i32 = 0;
+let re: usize = 0;
+let im: usize = 0;
+let size: usize = 0;
+let twiddles: usize = 0;
+let order: usize = 0;
+
+/**
+ * Loads what {@link powers} and {@link correlations} work on.
+ * @param order where each bin stands after the transform
+ */
+export function loadSignal(
+  samplesAt: usize,
+  sampleCount: i32,
+  windowAt: usize,
+  windowLength: i32,
+  reAt: usize,
+  imAt: usize,
+  fftSize: usize,
+  twiddlesAt: usize,
+  orderAt: usize,
 ): void {
+  samples = samplesAt;
+  count = sampleCount;
+  window = windowAt;
+  length = windowLength;
+  re = reAt;
+  im = imAt;
+  size = fftSize;
+  twiddles = twiddlesAt;
+  order = orderAt;
+}
+
+/** Transforms two windowed segments as the real and the imaginary part of one signal. */
+function transformBoth(startA: i32, startB: i32): void {
   fill(samples, count, startA, window, length, re, size);
   fill(samples, count, startB, window, length, im, size);
   transform(re, im, size, twiddles);
 }
 
 /** Powers of the bins first..last of each of the two, told apart by their symmetry (common practice). */
-function untangle(
-  re: usize,
-  im: usize,
-  size: usize,
-  order: usize,
-  powerA: usize,
-  powerB: usize,
-  first: usize,
-  last: usize,
-  scale: f64,
-): void {
+function untangle(powerA: usize, powerB: usize, first: usize, last: usize, scale: f64): void {
   const mask = size - 1;
   for (let k = first; k <= last; k++) {
     const at: usize = (<usize>load<u32>(order + (k << 2))) << 3;
@@ -185,28 +201,18 @@ function untangle(
 /**
  * Powers of the bins first..last of two segments.
  * @param startA first sample of each; one that begins at or after `count` is silent
- * @param order where each bin stands after the transform
  */
 export function powers(
-  samples: usize,
-  count: i32,
   startA: i32,
   startB: i32,
-  window: usize,
-  length: i32,
-  re: usize,
-  im: usize,
-  size: usize,
-  twiddles: usize,
-  order: usize,
   powerA: usize,
   powerB: usize,
   first: usize,
   last: usize,
   scale: f64,
 ): void {
-  transformBoth(samples, count, startA, startB, window, length, re, im, size, twiddles);
-  untangle(re, im, size, order, powerA, powerB, first, last, scale);
+  transformBoth(startA, startB);
+  untangle(powerA, powerB, first, last, scale);
 }
 
 /** Sum of products of `count` pairs of values, an even number. */
@@ -220,23 +226,14 @@ function dot(a: usize, b: usize, count: usize): f64 {
 /**
  * Sums over the autocorrelations of two segments, each with several kernels. The autocorrelation is the
  * transform of the powers; both are even, so that two share one transform again.
- * @param size at least twice the length, so that nothing wraps around
+ * The loaded size is at least twice the length, so that nothing wraps around.
  * @param lagA and `lagB`: room for `lags` values each, and for size / 2 + 1
  * @param kernels rows of `lags` values, an even number not below the length
  * @param sumsA and `sumsB`: a value for each kernel
  */
 export function correlations(
-  samples: usize,
-  count: i32,
   startA: i32,
   startB: i32,
-  window: usize,
-  length: i32,
-  re: usize,
-  im: usize,
-  size: usize,
-  twiddles: usize,
-  order: usize,
   lagA: usize,
   lagB: usize,
   lags: usize,
@@ -245,9 +242,9 @@ export function correlations(
   sumsA: usize,
   sumsB: usize,
 ): void {
-  transformBoth(samples, count, startA, startB, window, length, re, im, size, twiddles);
+  transformBoth(startA, startB);
   const half = size >> 1;
-  untangle(re, im, size, order, lagA, lagB, 0, half, 1);
+  untangle(lagA, lagB, 0, half, 1);
   for (let k: usize = 0; k < size; k++) {
     const bin: usize = (k <= half ? k : size - k) << 3;
     store<f64>(re + (k << 3), load<f64>(lagA + bin));

@@ -1,7 +1,7 @@
 import type { BandCover } from './bands';
 import { nextPowerOfTwo } from './fft';
-import { tablesFor } from './segmentTransform';
-import { align, reach, scratch, signal } from './signalEngine';
+import { placeSignal } from './segmentTransform';
+import { align, reach, signal } from './signalEngine';
 
 /**
  * Band powers of windowed segments by way of their autocorrelation, for segments
@@ -21,7 +21,7 @@ const sizeFor = (length: number) => Math.max(8, nextPowerOfTwo(2 * length));
 
 /**
  * Sums of cosines of the bins of each band, as rows of lags: K[0] counts the
- * bins, K[lag] is twice the sum of cos(2 pi k lag / size), shares of bins included.
+ * bins, K[lag] is twice the sum of cos(2 pi k lag / size), shares of bins and all factors included.
  * @param covers of bands in bins of a transform of `size`
  * @param length of the segments
  * @param scale that powers |X[k]|^2 are multiplied by
@@ -33,6 +33,8 @@ export function bandKernels(
   scale: number,
 ): Float64Array {
   const lags = lagsOf(length);
+  // The two segments are told apart at twice their height; two transforms in a row are their size times the inverse.
+  const share = scale / (4 * sizeFor(length));
   const kernels = new Float64Array(covers.length * lags);
   covers.forEach(({ first, last, firstShare, lastShare }, band) => {
     if (last < first) return;
@@ -46,7 +48,7 @@ export function bandKernels(
         const spread = lag === 0 ? inner : Math.sin((inner * angle) / 2) / Math.sin(angle / 2);
         sum += spread * Math.cos(((first + last) * angle) / 2);
       }
-      kernels[band * lags + lag] = scale * (lag === 0 ? 1 : 2) * sum;
+      kernels[band * lags + lag] = share * (lag === 0 ? 1 : 2) * sum;
     }
   });
   return kernels;
@@ -78,52 +80,24 @@ export function loadCorrelations(
   window: Float64Array,
   kernels: Float64Array,
 ): LoadedCorrelations {
-  const { length } = window;
-  const lags = lagsOf(length);
+  const lags = lagsOf(window.length);
   const bands = kernels.length / lags;
-  const size = sizeFor(length);
-  const { twiddles, order } = tablesFor(size);
-  const re = scratch();
-  const im = re + 8 * size;
-  const lagA = im + 8 * size;
+  const size = sizeFor(window.length);
+  const { end, ...room } = placeSignal(samples, window, size);
   // Room for the lags, and before them for the powers, which are more.
+  const lagA = end;
   const lagB = align(lagA + 8 * (size / 2 + 1));
   const sumsA = align(lagB + 8 * (size / 2 + 1));
   const sumsB = align(sumsA + 8 * bands);
   const kernelsAt = align(sumsB + 8 * bands);
-  const windowAt = align(kernelsAt + kernels.byteLength);
-  const samplesAt = align(windowAt + window.byteLength);
-  const buffer = reach(samplesAt + samples.byteLength + 8);
-  new Float64Array(buffer, windowAt, length).set(window);
-  new Float32Array(buffer, samplesAt, samples.length).set(samples);
-  // The two are told apart at twice their height, and two transforms one after the other are `size` times the inverse.
-  const share = 1 / (4 * size);
-  const scaled = new Float64Array(buffer, kernelsAt, kernels.length);
-  for (let i = 0; i < kernels.length; i++) scaled[i] = kernels[i]! * share;
+  const buffer = reach(kernelsAt + kernels.byteLength);
+  room.load(buffer);
+  new Float64Array(buffer, kernelsAt, kernels.length).set(kernels);
   const { correlations } = signal();
   return {
     powerA: new Float64Array(buffer, sumsA, bands),
     powerB: new Float64Array(buffer, sumsB, bands),
     correlate: (startA, startB) =>
-      correlations(
-        samplesAt,
-        samples.length,
-        startA,
-        startB ?? samples.length,
-        windowAt,
-        length,
-        re,
-        im,
-        size,
-        twiddles,
-        order,
-        lagA,
-        lagB,
-        lags,
-        kernelsAt,
-        bands,
-        sumsA,
-        sumsB,
-      ),
+      correlations(startA, startB ?? samples.length, lagA, lagB, lags, kernelsAt, bands, sumsA, sumsB),
   };
 }

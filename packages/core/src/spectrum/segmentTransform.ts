@@ -53,6 +53,26 @@ export function tablesFor(size: number): Tables {
   return known;
 }
 
+/**
+ * Finds room for a signal, its window and a transform.
+ * @returns where the room ends, and how to load it all once the memory reaches as far as is needed
+ */
+export function placeSignal(samples: Float32Array, window: Float64Array, size: number) {
+  const { twiddles, order } = tablesFor(size);
+  const re = scratch();
+  const im = re + 8 * size;
+  const windowAt = im + 8 * size;
+  const samplesAt = align(windowAt + window.byteLength);
+  const load = (buffer: ArrayBuffer): void => {
+    new Float64Array(buffer, windowAt, window.length).set(window);
+    new Float32Array(buffer, samplesAt, samples.length).set(samples);
+    const { loadSignal } = signal();
+    loadSignal(samplesAt, samples.length, windowAt, window.length, re, im, size, twiddles, order);
+  };
+  // Samples are read two at a time: one more than there are.
+  return { end: align(samplesAt + samples.byteLength + 8), load };
+}
+
 /** Segments that can be transformed: all of one signal, through one window. */
 export interface LoadedSegments {
   /** Powers of the two segments last transformed: bins 0 .. size/2, filled where they were asked for. */
@@ -85,43 +105,19 @@ export function loadSegments(
   if (!Number.isInteger(size) || size < 4 || nextPowerOfTwo(size) !== size || window.length > size) {
     throw new RangeError(`a segment of ${window.length} samples cannot be transformed by ${size}`);
   }
-  const { powers } = signal();
-  const { twiddles, order } = tablesFor(size);
   const bins = size / 2 + 1;
-  const re = scratch();
-  const im = re + 8 * size;
-  const powerA = im + 8 * size;
+  const { end, ...room } = placeSignal(samples, window, size);
+  const powerA = end;
   const powerB = align(powerA + 8 * bins);
-  const windowAt = align(powerB + 8 * bins);
-  const samplesAt = align(windowAt + 8 * window.length);
-  // Samples are read two at a time: one more than there are.
-  const buffer = reach(samplesAt + 4 * samples.length + 8);
-  new Float64Array(buffer, windowAt, window.length).set(window);
-  new Float32Array(buffer, samplesAt, samples.length).set(samples);
-  const { length } = window;
+  const buffer = reach(powerB + 8 * bins);
+  room.load(buffer);
   // A sum of a bin and its mirror is twice the part that is wanted.
   const half = scale / 4;
+  const { powers } = signal();
   return {
     powerA: new Float64Array(buffer, powerA, bins),
     powerB: new Float64Array(buffer, powerB, bins),
     transform: (startA, startB) =>
-      powers(
-        samplesAt,
-        samples.length,
-        startA,
-        startB ?? samples.length,
-        windowAt,
-        length,
-        re,
-        im,
-        size,
-        twiddles,
-        order,
-        powerA,
-        powerB,
-        firstBin,
-        lastBin,
-        half,
-      ),
+      powers(startA, startB ?? samples.length, powerA, powerB, firstBin, lastBin, half),
   };
 }

@@ -14,6 +14,7 @@ interface WebAssemblyLike {
 
 interface SignalCode {
   memory: { buffer: ArrayBuffer; grow: (pages: number) => number };
+  loadSignal: (...numbers: number[]) => void;
   powers: (...numbers: number[]) => void;
   correlations: (...numbers: number[]) => void;
   decimate: (...numbers: number[]) => void;

@@ -8,7 +8,8 @@ import { useEditor } from '../editor/editorStore';
 import type { LayerEdits } from './useLayerEdits';
 
 const time = { kind: 'number', min: 0, max: mostSeconds, step: 0.5, unit: 's' } as const;
-const fromField = { ...time, key: 'from', label: 'From' } as const;
+// An end can always be set after it.
+const fromField = { ...time, key: 'from', label: 'From', max: mostSeconds - 1 } as const;
 const toField = {
   ...time,
   key: 'to',

@@ -151,6 +151,20 @@ describe('tied copies', () => {
     expect((free as FigureLayer).path).not.toBe('path-1');
     readable(film);
   });
+
+  it('made free, show what they showed: a source that is hidden, faint or there for a while only, and their own span', () => {
+    const film = threeRings();
+    const [tied] = tieLayers(film, ['layer-1']);
+    const span = { from: 1, to: 5, fadeIn: 1, fadeOut: 0, curve: 'linear' as const };
+    Object.assign(find(film, 'layer-1'), { visible: false, opacity: 0.2, span: { ...span, from: 3 } });
+    Object.assign(find<TiedLayer>(film, tied!), { span });
+    untieLayer(film, tied!);
+    expect(find(film, tied!).span).toEqual(span);
+    const [free] = film.layers.filter((layer) => layer.group === tied);
+    expect(free).toMatchObject({ visible: true, opacity: 1, span: { from: 0, to: null, fadeIn: 0 } });
+    expect(find(film, 'layer-1')).toMatchObject({ visible: false, opacity: 0.2 });
+    readable(film);
+  });
 });
 
 describe('copy and paste', () => {

@@ -30,7 +30,7 @@ export interface FadeGrip {
 /** Pixels from a handle within which it is taken hold of. */
 const grasp = 6;
 /** Height of the handles of fades, from the top of their row; below lie those of the ends. */
-export const handleHeight = 9;
+const handleHeight = 9;
 
 /** How many rows the Tape has under the sound. */
 export const rowCount = (layer: Layer | undefined) => (layer ? 2 : 1);
