@@ -156,10 +156,14 @@ describe('tied copies', () => {
     const film = threeRings();
     const [tied] = tieLayers(film, ['layer-1']);
     const span = { from: 1, to: 5, fadeIn: 1, fadeOut: 0, curve: 'linear' as const };
-    Object.assign(find(film, 'layer-1'), { visible: false, opacity: 0.2, span: { ...span, from: 3 } });
+    Object.assign(find<FigureLayer>(film, 'layer-1'), {
+      visible: false,
+      opacity: 0.2,
+      span: { ...span, from: 3 },
+    });
     Object.assign(find<TiedLayer>(film, tied!), { span });
     untieLayer(film, tied!);
-    expect(find(film, tied!).span).toEqual(span);
+    expect(find<GroupLayer>(film, tied!).span).toEqual(span);
     const [free] = film.layers.filter((layer) => layer.group === tied);
     expect(free).toMatchObject({ visible: true, opacity: 1, span: { from: 0, to: null, fadeIn: 0 } });
     expect(find(film, 'layer-1')).toMatchObject({ visible: false, opacity: 0.2 });
