@@ -1,14 +1,19 @@
 import asc from 'assemblyscript/asc';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 
-const source = readFileSync(new URL('signal.ts', import.meta.url), 'utf8');
 const options = ['--outFile', 'signal.wasm', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
+
+/** Source of a module of this folder, by the name the compiler asks for; null when it is not one. */
+function sourceOf(name) {
+  const file = new URL(name.replace(/^.*\//, ''), import.meta.url);
+  return existsSync(file) ? readFileSync(file, 'utf8') : null;
+}
 
 /** The heavy work on signals as a module of TypeScript that holds its WebAssembly. @throws Error when it does not compile */
 export async function compileSignal() {
   let code = new Uint8Array();
   const { error, stderr } = await asc.main(['signal.ts', ...options], {
-    readFile: (name) => (name.endsWith('/signal.ts') || name === 'signal.ts' ? source : null),
+    readFile: sourceOf,
     writeFile: (_name, contents) => (code = contents),
     listFiles: () => [],
   });

@@ -68,7 +68,6 @@ export * from './property/field';
 export * from './spectrum/analyser';
 export * from './spectrum/bands';
 export * from './spectrum/distribution';
-export * from './spectrum/fft';
 export * from './spectrum/levelLaw';
 export * from './spectrum/peaks';
 export * from './spectrum/plan';

@@ -1,3 +1,7 @@
+// The package has no types of its own; the reference brings ours to whoever compiles this file.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+/// <reference path="types/fft-js.d.ts" />
+import FFT from 'fft.js';
 import { earStandard } from './film/defaults';
 import type { FieldGroup } from './property/field';
 import type { BandSettings } from './spectrum/plan';
@@ -36,6 +40,29 @@ export function pinkNoise(length: number, seed = 1): Float32Array {
     delayed = white * 0.115926;
     return sum * 0.1;
   });
+}
+
+/**
+ * Real and imaginary parts of the discrete Fourier transform, by the package fft.js.
+ * @param real and `imaginary`: a power of two of values each
+ * @param inverse whether to undo it
+ */
+export function referenceTransform(
+  real: ArrayLike<number>,
+  imaginary: ArrayLike<number> = new Float64Array(real.length),
+  inverse = false,
+): [Float64Array, Float64Array] {
+  const fft = new FFT(real.length);
+  const [input, output] = [fft.createComplexArray(), fft.createComplexArray()];
+  for (let n = 0; n < real.length; n++) {
+    input[2 * n] = real[n]!;
+    input[2 * n + 1] = imaginary[n]!;
+  }
+  if (inverse) fft.inverseTransform(output, input);
+  else fft.transform(output, input);
+  const part = (offset: 0 | 1) =>
+    Float64Array.from({ length: real.length }, (_, k) => output[2 * k + offset]!);
+  return [part(0), part(1)];
 }
 
 /** Reads a mono signal as whatever is listened to. */

@@ -1,6 +1,6 @@
 import type { Ear } from '../film/schema';
 import type { ReadSignal } from '../hearing/songListener';
-import { Separator } from './separate';
+import { separate } from './separate';
 
 /** Samples that are separated and kept together: 2.7 s. */
 const blockLength = 1 << 17;
@@ -12,7 +12,6 @@ const blockLength = 1 << 17;
  */
 export function partReader(read: ReadSignal, part: Ear['part'], mostBlocks = 8): ReadSignal {
   if (part === 'all') return read;
-  const separator = new Separator();
   const blocks = new Map<string, Float32Array>();
 
   const block = async (signal: Parameters<ReadSignal>[0], index: number) => {
@@ -21,7 +20,7 @@ export function partReader(read: ReadSignal, part: Ear['part'], mostBlocks = 8):
     if (samples) blocks.delete(key);
     else {
       samples = new Float32Array(blockLength);
-      await separator.separate((start, out) => read(signal, start, out), part, index * blockLength, samples);
+      await separate((start, out) => read(signal, start, out), part, index * blockLength, samples);
     }
     blocks.set(key, samples);
     if (blocks.size > mostBlocks) blocks.delete(blocks.keys().next().value!);

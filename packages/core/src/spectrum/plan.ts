@@ -1,4 +1,4 @@
-import { nextPowerOfTwo } from './fft';
+import { nextPowerOfTwo } from './nextPowerOfTwo';
 import { bandEdges, type ScaleSettings } from './scales';
 import { resolutionHz, type WindowKind } from './windows';
 

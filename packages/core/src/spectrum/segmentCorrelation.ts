@@ -1,5 +1,5 @@
 import type { BandCover } from './bands';
-import { nextPowerOfTwo } from './fft';
+import { nextPowerOfTwo } from './nextPowerOfTwo';
 import { placeSignal } from './segmentTransform';
 import { align, reach, signal } from './signalEngine';
 

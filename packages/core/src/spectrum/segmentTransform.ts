@@ -1,4 +1,4 @@
-import { nextPowerOfTwo } from './fft';
+import { nextPowerOfTwo } from './nextPowerOfTwo';
 import { align, reach, scratch, signal, keep } from './signalEngine';
 
 /**

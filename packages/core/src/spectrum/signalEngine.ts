@@ -18,6 +18,8 @@ interface SignalCode {
   powers: (...numbers: number[]) => void;
   correlations: (...numbers: number[]) => void;
   decimate: (...numbers: number[]) => void;
+  loadSeparation: (...numbers: number[]) => void;
+  separate: (...numbers: number[]) => void;
 }
 
 const pageBytes = 65536;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { createFft } from './fft';
+import { referenceTransform } from '../testing';
 import {
   coherentGain,
   noiseBandwidth,
@@ -72,10 +72,7 @@ describe('all windows', () => {
   });
 
   it('Hann is periodic: its transform has three bins and no more', () => {
-    const fft = createFft(length);
-    windowSamples('hann', length).forEach((value, n) => (fft.input[2 * n] = value));
-    fft.transform();
-    const real = Array.from({ length: length / 2 + 1 }, (_, k) => fft.output[2 * k]!);
+    const real = Array.from(referenceTransform(windowSamples('hann', length))[0].subarray(0, length / 2 + 1));
     expect(real[0]! / length).toBeCloseTo(0.5, 12);
     expect(real[1]! / length).toBeCloseTo(-0.25, 12);
     expect(Math.max(...real.slice(2).map(Math.abs))).toBeLessThan(1e-8);

@@ -1,0 +1,150 @@
+import { transform } from './transform';
+
+/** Windowed samples [start, start + length) of a signal of `count` floats; silence beyond its ends, and up to `size`. */
+export function fill(
+  samples: usize,
+  count: i32,
+  start: i32,
+  window: usize,
+  length: i32,
+  out: usize,
+  size: usize,
+): void {
+  const from = min(max(0, -start), length);
+  const to = max(from, min(length, count - start));
+  memory.fill(out, 0, (<usize>from) << 3);
+  let n = from;
+  for (; n + 1 < to; n += 2) {
+    const two = f64x2.promote_low_f32x4(v128.load64_zero(samples + ((<usize>(start + n)) << 2)));
+    v128.store(out + ((<usize>n) << 3), f64x2.mul(two, v128.load(window + ((<usize>n) << 3))));
+  }
+  if (n < to) {
+    const one = <f64>load<f32>(samples + ((<usize>(start + n)) << 2));
+    store<f64>(out + ((<usize>n) << 3), one * load<f64>(window + ((<usize>n) << 3)));
+  }
+  memory.fill(out + ((<usize>to) << 3), 0, (size - <usize>to) << 3);
+}
+
+// What is loaded: a signal, the window that its segments go through, and room for a transform of `size`.
+let samples: usize = 0;
+let count: i32 = 0;
+let window: usize = 0;
+let length: i32 = 0;
+let re: usize = 0;
+let im: usize = 0;
+let size: usize = 0;
+let twiddles: usize = 0;
+let order: usize = 0;
+
+/**
+ * Loads what {@link powers} and {@link correlations} work on.
+ * @param order where each bin stands after the transform
+ */
+export function loadSignal(
+  samplesAt: usize,
+  sampleCount: i32,
+  windowAt: usize,
+  windowLength: i32,
+  reAt: usize,
+  imAt: usize,
+  fftSize: usize,
+  twiddlesAt: usize,
+  orderAt: usize,
+): void {
+  samples = samplesAt;
+  count = sampleCount;
+  window = windowAt;
+  length = windowLength;
+  re = reAt;
+  im = imAt;
+  size = fftSize;
+  twiddles = twiddlesAt;
+  order = orderAt;
+}
+
+/** Transforms two windowed segments as the real and the imaginary part of one signal. */
+function transformBoth(startA: i32, startB: i32): void {
+  fill(samples, count, startA, window, length, re, size);
+  fill(samples, count, startB, window, length, im, size);
+  transform(re, im, size, twiddles);
+}
+
+/** Powers of the bins first..last of each of the two, told apart by their symmetry (common practice). */
+function untangle(powerA: usize, powerB: usize, first: usize, last: usize, scale: f64): void {
+  const mask = size - 1;
+  for (let k = first; k <= last; k++) {
+    const at: usize = (<usize>load<u32>(order + (k << 2))) << 3;
+    const mirror: usize = (<usize>load<u32>(order + (((size - k) & mask) << 2))) << 3;
+    const sumReal = load<f64>(re + at) + load<f64>(re + mirror);
+    const sumImaginary = load<f64>(im + at) + load<f64>(im + mirror);
+    const differenceReal = load<f64>(re + at) - load<f64>(re + mirror);
+    const differenceImaginary = load<f64>(im + at) - load<f64>(im + mirror);
+    store<f64>(powerA + (k << 3), scale * (sumReal * sumReal + differenceImaginary * differenceImaginary));
+    store<f64>(powerB + (k << 3), scale * (sumImaginary * sumImaginary + differenceReal * differenceReal));
+  }
+}
+
+/**
+ * Powers of the bins first..last of two segments.
+ * @param startA first sample of each; one that begins at or after `count` is silent
+ */
+export function powers(
+  startA: i32,
+  startB: i32,
+  powerA: usize,
+  powerB: usize,
+  first: usize,
+  last: usize,
+  scale: f64,
+): void {
+  transformBoth(startA, startB);
+  untangle(powerA, powerB, first, last, scale);
+}
+
+/** Sum of products of `count` pairs of values, an even number. */
+function dot(a: usize, b: usize, count: usize): f64 {
+  let sum = f64x2.splat(0);
+  const end: usize = a + (count << 3);
+  for (; a < end; a += 16, b += 16) sum = f64x2.add(sum, f64x2.mul(v128.load(a), v128.load(b)));
+  return f64x2.extract_lane(sum, 0) + f64x2.extract_lane(sum, 1);
+}
+
+/**
+ * Sums over the autocorrelations of two segments, each with several kernels. The autocorrelation is the
+ * transform of the powers; both are even, so that two share one transform again.
+ * The loaded size is at least twice the length, so that nothing wraps around.
+ * @param lagA and `lagB`: room for `lags` values each, and for size / 2 + 1
+ * @param kernels rows of `lags` values, an even number not below the length
+ * @param sumsA and `sumsB`: a value for each kernel
+ */
+export function correlations(
+  startA: i32,
+  startB: i32,
+  lagA: usize,
+  lagB: usize,
+  lags: usize,
+  kernels: usize,
+  kernelCount: usize,
+  sumsA: usize,
+  sumsB: usize,
+): void {
+  transformBoth(startA, startB);
+  const half = size >> 1;
+  untangle(lagA, lagB, 0, half, 1);
+  for (let k: usize = 0; k < size; k++) {
+    const bin: usize = (k <= half ? k : size - k) << 3;
+    store<f64>(re + (k << 3), load<f64>(lagA + bin));
+    store<f64>(im + (k << 3), load<f64>(lagB + bin));
+  }
+  transform(re, im, size, twiddles);
+  for (let lag: usize = 0; lag < lags; lag++) {
+    const at: usize = (<usize>load<u32>(order + (lag << 2))) << 3;
+    store<f64>(lagA + (lag << 3), load<f64>(re + at));
+    store<f64>(lagB + (lag << 3), load<f64>(im + at));
+  }
+  for (let kernel: usize = 0; kernel < kernelCount; kernel++) {
+    const row = kernels + ((kernel * lags) << 3);
+    store<f64>(sumsA + (kernel << 3), dot(row, lagA, lags));
+    store<f64>(sumsB + (kernel << 3), dot(row, lagB, lags));
+  }
+}
