@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { createFft } from '../packages/core/src/spectrum/fft';
+import { loadSegments } from '../packages/core/src/spectrum/segmentTransform';
 
 const size = 2048;
 const rate = 48000;
@@ -21,17 +21,13 @@ function makeSound(): number[] {
  * maxDecibels onto 0..255, rounded down.
  */
 function analyse(sound: number[]): { db: number[]; bytes: number[] } {
-  const fft = createFft(size);
-  sound.forEach((value, n) => {
+  const window = Float64Array.from({ length: size }, (_, n) => {
     const x = n / size;
-    const window = 0.42 - 0.5 * Math.cos(2 * Math.PI * x) + 0.08 * Math.cos(4 * Math.PI * x);
-    fft.input[2 * n] = value * window;
+    return 0.42 - 0.5 * Math.cos(2 * Math.PI * x) + 0.08 * Math.cos(4 * Math.PI * x);
   });
-  fft.transform();
-  const db = Array.from(
-    { length: size / 2 },
-    (_, k) => 20 * Math.log10(Math.hypot(fft.output[2 * k]!, fft.output[2 * k + 1]!) / size),
-  );
+  const loaded = loadSegments(Float32Array.from(sound), window, size, 0, size / 2, 1 / size ** 2);
+  loaded.transform(0, undefined);
+  const db = Array.from(loaded.powerA.subarray(0, size / 2), (power) => 10 * Math.log10(power));
   const bytes = db.map((value) => Math.min(255, Math.max(0, Math.floor((255 / 70) * (value + 100)))));
   return { db, bytes };
 }

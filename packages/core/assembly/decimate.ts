@@ -1,6 +1,16 @@
+/** Sum of four floats. */
+function total(four: v128): f32 {
+  return (
+    f32x4.extract_lane(four, 0) +
+    f32x4.extract_lane(four, 1) +
+    f32x4.extract_lane(four, 2) +
+    f32x4.extract_lane(four, 3)
+  );
+}
+
 /**
  * Samples 0, factor, 2 factor, ... of a filtered signal; silence is assumed beyond its ends.
- * @param taps of the filter, an odd number
+ * @param taps of the filter, floats, an odd number
  * @param outCount how many samples are made
  */
 export function decimate(
@@ -18,19 +28,24 @@ export function decimate(
     const from = max(0, -start);
     const to = min(tapCount, count - start);
     let s: usize = samples + ((<usize>(start + from)) << 2);
-    let t: usize = taps + ((<usize>from) << 3);
-    const end: usize = taps + ((<usize>max(from, to)) << 3);
-    let sum = f64x2.splat(0);
-    let other = f64x2.splat(0);
-    for (; t + 32 <= end; t += 32, s += 16) {
-      const four = v128.load(s);
-      const last = v128.shuffle<u64>(four, four, 1, 0);
-      sum = f64x2.add(sum, f64x2.mul(f64x2.promote_low_f32x4(four), v128.load(t)));
-      other = f64x2.add(other, f64x2.mul(f64x2.promote_low_f32x4(last), v128.load(t, 16)));
+    let t: usize = taps + ((<usize>from) << 2);
+    const end: usize = taps + ((<usize>max(from, to)) << 2);
+    // Four sums, for one addition need not wait for the one before.
+    let a = f32x4.splat(0);
+    let b = f32x4.splat(0);
+    let c = f32x4.splat(0);
+    let d = f32x4.splat(0);
+    for (; t + 64 <= end; t += 64, s += 64) {
+      a = f32x4.add(a, f32x4.mul(v128.load(s), v128.load(t)));
+      b = f32x4.add(b, f32x4.mul(v128.load(s, 16), v128.load(t, 16)));
+      c = f32x4.add(c, f32x4.mul(v128.load(s, 32), v128.load(t, 32)));
+      d = f32x4.add(d, f32x4.mul(v128.load(s, 48), v128.load(t, 48)));
     }
-    sum = f64x2.add(sum, other);
-    let total = f64x2.extract_lane(sum, 0) + f64x2.extract_lane(sum, 1);
-    for (; t < end; t += 8, s += 4) total += <f64>load<f32>(s) * load<f64>(t);
-    store<f32>(out + ((<usize>j) << 2), <f32>total);
+    for (; t + 16 <= end; t += 16, s += 16) {
+      a = f32x4.add(a, f32x4.mul(v128.load(s), v128.load(t)));
+    }
+    let sum = total(f32x4.add(f32x4.add(a, b), f32x4.add(c, d)));
+    for (; t < end; t += 4, s += 4) sum += load<f32>(s) * load<f32>(t);
+    store<f32>(out + ((<usize>j) << 2), sum);
   }
 }

@@ -101,12 +101,47 @@ export function powers(
   untangle(powerA, powerB, first, last, scale);
 }
 
-/** Sum of products of `count` pairs of values, an even number. */
-function dot(a: usize, b: usize, count: usize): f64 {
-  let sum = f64x2.splat(0);
-  const end: usize = a + (count << 3);
-  for (; a < end; a += 16, b += 16) sum = f64x2.add(sum, f64x2.mul(v128.load(a), v128.load(b)));
-  return f64x2.extract_lane(sum, 0) + f64x2.extract_lane(sum, 1);
+/**
+ * Sums of products of each row of kernels with the lags of two segments. Every sum of two is kept in two parts,
+ * for one addition need not wait for the one before.
+ * @param lags an even number
+ */
+function sums(
+  kernels: usize,
+  kernelCount: usize,
+  lagA: usize,
+  lagB: usize,
+  lags: usize,
+  sumsA: usize,
+  sumsB: usize,
+): void {
+  const inFours: usize = (lags & ~3) << 3;
+  let row = kernels;
+  for (let kernel: usize = 0; kernel < kernelCount; kernel++) {
+    let a = f64x2.splat(0);
+    let b = f64x2.splat(0);
+    let otherA = f64x2.splat(0);
+    let otherB = f64x2.splat(0);
+    let at: usize = 0;
+    for (; at < inFours; at += 32) {
+      const factors = v128.load(row + at);
+      const others = v128.load(row + at, 16);
+      a = f64x2.add(a, f64x2.mul(factors, v128.load(lagA + at)));
+      b = f64x2.add(b, f64x2.mul(factors, v128.load(lagB + at)));
+      otherA = f64x2.add(otherA, f64x2.mul(others, v128.load(lagA + at, 16)));
+      otherB = f64x2.add(otherB, f64x2.mul(others, v128.load(lagB + at, 16)));
+    }
+    if (at < lags << 3) {
+      const factors = v128.load(row + at);
+      a = f64x2.add(a, f64x2.mul(factors, v128.load(lagA + at)));
+      b = f64x2.add(b, f64x2.mul(factors, v128.load(lagB + at)));
+    }
+    a = f64x2.add(a, otherA);
+    b = f64x2.add(b, otherB);
+    store<f64>(sumsA + (kernel << 3), f64x2.extract_lane(a, 0) + f64x2.extract_lane(a, 1));
+    store<f64>(sumsB + (kernel << 3), f64x2.extract_lane(b, 0) + f64x2.extract_lane(b, 1));
+    row += lags << 3;
+  }
 }
 
 /**
@@ -142,9 +177,5 @@ export function correlations(
     store<f64>(lagA + (lag << 3), load<f64>(re + at));
     store<f64>(lagB + (lag << 3), load<f64>(im + at));
   }
-  for (let kernel: usize = 0; kernel < kernelCount; kernel++) {
-    const row = kernels + ((kernel * lags) << 3);
-    store<f64>(sumsA + (kernel << 3), dot(row, lagA, lags));
-    store<f64>(sumsB + (kernel << 3), dot(row, lagB, lags));
-  }
+  sums(kernels, kernelCount, lagA, lagB, lags, sumsA, sumsB);
 }

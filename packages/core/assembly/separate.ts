@@ -1,5 +1,4 @@
-import { fill } from './segments';
-import { transform } from './transform';
+import { fastTransform, fillFast } from './fastTransform';
 
 /**
  * The sustained or the struck part of a sound, see audio/separate.ts.
@@ -15,7 +14,7 @@ const margin: usize = 8;
 let size: usize = 0;
 let window: usize = 0;
 let twiddles: usize = 0;
-let order: usize = 0;
+let bins: usize = 0;
 let scratch: usize = 0;
 /** Values from the even bins of a row to the odd ones, and bytes of a row. */
 let plane: usize = 0;
@@ -23,22 +22,22 @@ let row: usize = 0;
 
 /**
  * Loads what {@link separate} works with.
- * @param size of the transforms
- * @param window as many doubles
- * @param order where each bin stands after the transform
- * @param scratch room for 256 bytes and three rows of size / 2 + 32 floats
+ * @param size of the transforms, a power of four
+ * @param window as many floats
+ * @param bins which bins stand in the first quarter after the transform
+ * @param scratch room for 256 bytes, two rows of size / 2 + 32 floats, and four times size + 4 floats
  */
 export function loadSeparation(
   fftSize: usize,
   windowAt: usize,
   twiddlesAt: usize,
-  orderAt: usize,
+  binsAt: usize,
   scratchAt: usize,
 ): void {
   size = fftSize;
   window = windowAt;
   twiddles = twiddlesAt;
-  order = orderAt;
+  bins = binsAt;
   scratch = scratchAt;
   plane = (size >> 2) + 2 * margin;
   row = 2 * plane * 4;
@@ -49,26 +48,86 @@ function placeOf(bin: usize): usize {
   return (margin + (bin >> 1) + (bin & 1) * plane) << 2;
 }
 
-function where(bin: usize): usize {
-  return (<usize>load<u32>(order + (bin << 2))) << 3;
+/** Four floats the other way round. */
+function reversed(four: v128): v128 {
+  return v128.shuffle<u32>(four, four, 3, 2, 1, 0);
+}
+
+/** The floats at even places of eight, and at odd ones. */
+function evensOf(a: v128, b: v128): v128 {
+  return v128.shuffle<u32>(a, b, 0, 2, 4, 6);
+}
+
+function oddsOf(a: v128, b: v128): v128 {
+  return v128.shuffle<u32>(a, b, 1, 3, 5, 7);
+}
+
+/**
+ * Puts in order what a transform has left, four times four values at a time: four bins that follow one another stand a
+ * quarter apart. The first bin comes once more at the end, as its own mirror.
+ */
+function putInOrder(from: usize, to: usize): void {
+  const places = size >> 2;
+  for (let place: usize = 0; place < places; place += 4) {
+    const at = from + (place << 2);
+    const a = v128.load(at);
+    const b = v128.load(at + size);
+    const c = v128.load(at + 2 * size);
+    const d = v128.load(at + 3 * size);
+    const abLow = v128.shuffle<u32>(a, b, 0, 4, 1, 5);
+    const abHigh = v128.shuffle<u32>(a, b, 2, 6, 3, 7);
+    const cdLow = v128.shuffle<u32>(c, d, 0, 4, 1, 5);
+    const cdHigh = v128.shuffle<u32>(c, d, 2, 6, 3, 7);
+    const bin = bins + (place << 2);
+    v128.store(to + ((<usize>load<u32>(bin)) << 2), v128.shuffle<u64>(abLow, cdLow, 0, 2));
+    v128.store(to + ((<usize>load<u32>(bin, 4)) << 2), v128.shuffle<u64>(abLow, cdLow, 1, 3));
+    v128.store(to + ((<usize>load<u32>(bin, 8)) << 2), v128.shuffle<u64>(abHigh, cdHigh, 0, 2));
+    v128.store(to + ((<usize>load<u32>(bin, 12)) << 2), v128.shuffle<u64>(abHigh, cdHigh, 1, 3));
+  }
+  store<f32>(to + (size << 2), load<f32>(to));
+}
+
+// Magnitudes of four bins of each of the two frames, twice as large.
+let magnitudeA: v128 = f32x4.splat(0);
+let magnitudeB: v128 = f32x4.splat(0);
+
+/** Tells two frames apart by their symmetry (common practice). */
+function measureFour(re: usize, im: usize, bin: usize): void {
+  const at = bin << 2;
+  const mirror = (size - bin - 3) << 2;
+  const real = v128.load(re + at);
+  const imaginary = v128.load(im + at);
+  const mirrorReal = reversed(v128.load(re + mirror));
+  const mirrorImaginary = reversed(v128.load(im + mirror));
+  const sumReal = f32x4.add(real, mirrorReal);
+  const sumImaginary = f32x4.add(imaginary, mirrorImaginary);
+  const differenceReal = f32x4.sub(real, mirrorReal);
+  const differenceImaginary = f32x4.sub(imaginary, mirrorImaginary);
+  magnitudeA = f32x4.sqrt(
+    f32x4.add(f32x4.mul(sumReal, sumReal), f32x4.mul(differenceImaginary, differenceImaginary)),
+  );
+  magnitudeB = f32x4.sqrt(
+    f32x4.add(f32x4.mul(sumImaginary, sumImaginary), f32x4.mul(differenceReal, differenceReal)),
+  );
 }
 
 /** Magnitudes of two frames that were transformed as the real and the imaginary part of one signal. */
 function magnitudes(re: usize, im: usize, rowA: usize, rowB: usize): void {
   const half = size >> 1;
-  for (let k: usize = 0; k <= half; k++) {
-    const at = where(k);
-    const mirror = where((size - k) & (size - 1));
-    const sumReal = load<f64>(re + at) + load<f64>(re + mirror);
-    const sumImaginary = load<f64>(im + at) + load<f64>(im + mirror);
-    const differenceReal = load<f64>(re + at) - load<f64>(re + mirror);
-    const differenceImaginary = load<f64>(im + at) - load<f64>(im + mirror);
-    const place = placeOf(k);
-    const a = sumReal * sumReal + differenceImaginary * differenceImaginary;
-    const b = sumImaginary * sumImaginary + differenceReal * differenceReal;
-    store<f32>(rowA + place, <f32>Math.sqrt(a));
-    store<f32>(rowB + place, <f32>Math.sqrt(b));
+  for (let k: usize = 0; k < half; k += 8) {
+    measureFour(re, im, k);
+    const a = magnitudeA;
+    const b = magnitudeB;
+    measureFour(re, im, k + 4);
+    const even = placeOf(k);
+    const odd = placeOf(k + 1);
+    v128.store(rowA + even, evensOf(a, magnitudeA));
+    v128.store(rowA + odd, oddsOf(a, magnitudeA));
+    v128.store(rowB + even, evensOf(b, magnitudeB));
+    v128.store(rowB + odd, oddsOf(b, magnitudeB));
   }
+  store<f32>(rowA + placeOf(half), 2 * Mathf.abs(load<f32>(re + (half << 2))));
+  store<f32>(rowB + placeOf(half), 2 * Mathf.abs(load<f32>(im + (half << 2))));
   mirrorEnds(rowA);
   mirrorEnds(rowB);
 }
@@ -200,39 +259,63 @@ function share(sustained: v128, struck: v128, wantsStruck: bool): v128 {
   return v128.bitselect(part, f32x4.splat(0.5), f32x4.gt(sum, f32x4.splat(0)));
 }
 
-/** Shares out the spectrum of two frames, transformed as one, and puts it in order into `re` and `im`. */
-function shareOut(fromRe: usize, fromIm: usize, sharesA: usize, sharesB: usize, re: usize, im: usize): void {
-  const half = size >> 1;
-  for (let k: usize = 0; k <= half; k++) {
-    const at = where(k);
-    const bin = (size - k) & (size - 1);
-    const mirror = where(bin);
-    const place = placeOf(k);
-    const a = 0.5 * <f64>load<f32>(sharesA + place);
-    const b = 0.5 * <f64>load<f32>(sharesB + place);
-    const real = load<f64>(fromRe + at);
-    const imaginary = load<f64>(fromIm + at);
-    const mirrorReal = load<f64>(fromRe + mirror);
-    const mirrorImaginary = load<f64>(fromIm + mirror);
-    const aReal = a * (real + mirrorReal);
-    const aImaginary = a * (imaginary - mirrorImaginary);
-    const bReal = b * (real - mirrorReal);
-    const bImaginary = b * (imaginary + mirrorImaginary);
-    store<f64>(re + (k << 3), aReal + bReal);
-    store<f64>(im + (k << 3), aImaginary + bImaginary);
-    store<f64>(re + (bin << 3), aReal - bReal);
-    store<f64>(im + (bin << 3), bImaginary - aImaginary);
-  }
+/** Multiplies four bins of two frames, transformed as one, by the shares of each. */
+function shareFour(re: usize, im: usize, bin: usize, sharesA: v128, sharesB: v128): void {
+  const at = bin << 2;
+  const mirror = (size - bin - 3) << 2;
+  const real = v128.load(re + at);
+  const imaginary = v128.load(im + at);
+  const mirrorReal = reversed(v128.load(re + mirror));
+  const mirrorImaginary = reversed(v128.load(im + mirror));
+  const a = f32x4.mul(sharesA, f32x4.splat(0.5));
+  const b = f32x4.mul(sharesB, f32x4.splat(0.5));
+  const aReal = f32x4.mul(a, f32x4.add(real, mirrorReal));
+  const aImaginary = f32x4.mul(a, f32x4.sub(imaginary, mirrorImaginary));
+  const bReal = f32x4.mul(b, f32x4.sub(real, mirrorReal));
+  const bImaginary = f32x4.mul(b, f32x4.add(imaginary, mirrorImaginary));
+  v128.store(re + mirror, reversed(f32x4.sub(aReal, bReal)));
+  v128.store(im + mirror, reversed(f32x4.sub(bImaginary, aImaginary)));
+  v128.store(re + at, f32x4.add(aReal, bReal));
+  v128.store(im + at, f32x4.add(aImaginary, bImaginary));
 }
 
-/** Adds a frame's windowed sound, which stands in the order after a transform, to the samples from `at` on that there are. */
-function overlap(sound: usize, at: i32, out: usize, outCount: i32, scale: f64): void {
+/** Shares out the spectrum of two frames, in place. */
+function shareOut(re: usize, im: usize, sharesA: usize, sharesB: usize): void {
+  const half = size >> 1;
+  for (let k: usize = 0; k < half; k += 8) {
+    const even = placeOf(k);
+    const odd = placeOf(k + 1);
+    const evenA = v128.load(sharesA + even);
+    const oddA = v128.load(sharesA + odd);
+    const evenB = v128.load(sharesB + even);
+    const oddB = v128.load(sharesB + odd);
+    const lowA = v128.shuffle<u32>(evenA, oddA, 0, 4, 1, 5);
+    const lowB = v128.shuffle<u32>(evenB, oddB, 0, 4, 1, 5);
+    shareFour(re, im, k, lowA, lowB);
+    const highA = v128.shuffle<u32>(evenA, oddA, 2, 6, 3, 7);
+    const highB = v128.shuffle<u32>(evenB, oddB, 2, 6, 3, 7);
+    shareFour(re, im, k + 4, highA, highB);
+  }
+  const middle = half << 2;
+  store<f32>(re + middle, load<f32>(re + middle) * load<f32>(sharesA + placeOf(half)));
+  store<f32>(im + middle, load<f32>(im + middle) * load<f32>(sharesB + placeOf(half)));
+}
+
+/** Adds a frame's sound, windowed, to the samples from `at` on that there are. */
+function overlap(sound: usize, at: i32, out: usize, outCount: i32, scale: f32): void {
   const from = max(0, -at);
   const to = min(<i32>size, outCount - at);
-  for (let n = from; n < to; n++) {
-    const value = load<f64>(sound + where(n)) * load<f64>(window + ((<usize>n) << 3));
-    const address = out + ((<usize>(at + n)) << 2);
-    store<f32>(address, load<f32>(address) + <f32>(scale * value));
+  const four = f32x4.splat(scale);
+  const target = out + ((<usize>at) << 2);
+  let n: usize = (<usize>from) << 2;
+  const end: usize = (<usize>max(from, to)) << 2;
+  for (; n + 16 <= end; n += 16) {
+    const value = f32x4.mul(v128.load(sound + n), v128.load(window + n));
+    v128.store(target + n, f32x4.add(v128.load(target + n), f32x4.mul(four, value)));
+  }
+  for (; n < end; n += 4) {
+    const value = load<f32>(sound + n) * load<f32>(window + n);
+    store<f32>(target + n, load<f32>(target + n) + scale * value);
   }
 }
 
@@ -241,7 +324,7 @@ function overlap(sound: usize, at: i32, out: usize, outCount: i32, scale: f64): 
  * @param samples of the sound: (frames - 1) hop + size floats
  * @param frames an even number, of which the first and the last eight only lend their magnitudes
  * @param hop samples from one frame to the next
- * @param spectra room for frames (2 size) doubles
+ * @param spectra room for `frames` times size + 4 floats: two frames share one spectrum
  * @param rows room for `frames` rows of size / 2 + 32 floats
  * @param offset where the ninth frame begins, counted from the first sample of `out`
  * @param scale that the frames' sounds are multiplied by
@@ -256,35 +339,39 @@ export function separate(
   out: usize,
   outCount: i32,
   offset: i32,
-  scale: f64,
+  scale: f32,
 ): void {
-  const pair: usize = 16 * size;
-  const imaginary: usize = 8 * size;
+  const values: usize = (size + 4) << 2;
+  const pair: usize = 2 * values;
   const sampleCount = (frames - 1) * hop + <i32>size;
-  for (let frame = 0; frame < frames; frame += 2) {
-    const re = spectra + <usize>(frame >> 1) * pair;
-    const im = re + imaginary;
-    fill(samples, sampleCount, frame * hop, window, <i32>size, re, size);
-    fill(samples, sampleCount, (frame + 1) * hop, window, <i32>size, im, size);
-    transform(re, im, size, twiddles);
-    const at = rows + <usize>frame * row;
-    magnitudes(re, im, at, at + row);
-  }
   const sharesA = scratch + 256;
   const sharesB = sharesA + row;
-  // The spectra of the first frames are not needed any more.
-  const re = spectra;
-  const im = re + imaginary;
+  const re = sharesB + row;
+  const im = re + values;
+  const soundA = im + values;
+  const soundB = soundA + values;
+  for (let frame = 0; frame < frames; frame += 2) {
+    fillFast(samples, sampleCount, frame * hop, window, <i32>size, re, size);
+    fillFast(samples, sampleCount, (frame + 1) * hop, window, <i32>size, im, size);
+    fastTransform(re, im, size, twiddles);
+    const spectrum = spectra + <usize>(frame >> 1) * pair;
+    putInOrder(re, spectrum);
+    putInOrder(im, spectrum + values);
+    const at = rows + <usize>frame * row;
+    magnitudes(spectrum, spectrum + values, at, at + row);
+  }
   for (let frame = 8; frame < frames - 8; frame += 2) {
     const at = rows + <usize>frame * row;
     mediansAlongTime(at, sharesA, sharesB);
     shares(at, sharesA, struck);
     shares(at + row, sharesB, struck);
-    const from = spectra + <usize>(frame >> 1) * pair;
-    shareOut(from, from + imaginary, sharesA, sharesB, re, im);
+    const spectrum = spectra + <usize>(frame >> 1) * pair;
+    shareOut(spectrum, spectrum + values, sharesA, sharesB);
     // Real and imaginary part exchanged: the inverse.
-    transform(im, re, size, twiddles);
-    overlap(re, offset + (frame - 8) * hop, out, outCount, scale);
-    overlap(im, offset + (frame - 7) * hop, out, outCount, scale);
+    fastTransform(spectrum + values, spectrum, size, twiddles);
+    putInOrder(spectrum, soundA);
+    putInOrder(spectrum + values, soundB);
+    overlap(soundA, offset + (frame - 8) * hop, out, outCount, scale);
+    overlap(soundB, offset + (frame - 7) * hop, out, outCount, scale);
   }
 }

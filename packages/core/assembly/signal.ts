@@ -3,5 +3,6 @@
  * tables are made by spectrum/segmentTransform.ts, spectrum/decimate.ts and audio/separate.ts.
  */
 export { decimate } from './decimate';
-export { correlations, loadSignal, powers } from './segments';
+export { correlatedLevels, transformedLevels } from './levels';
+export { loadSignal, powers } from './segments';
 export { loadSeparation, separate } from './separate';

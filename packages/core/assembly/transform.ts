@@ -1,6 +1,6 @@
 /**
  * The discrete Fourier transform. Real and imaginary parts stand apart, in doubles. It works in place, by
- * decimation in frequency with radix 4; what it leaves stands in the order of reversed digits, and is read
+ * decimation in frequency with radix 4; what it leaves stands about in the order of reversed digits, and is read
  * through a table rather than put in order (common practice).
  */
 
@@ -52,49 +52,54 @@ function turn(r: usize, i: usize, xr: v128, xi: v128, twiddle: usize): void {
   v128.store(i, f64x2.add(f64x2.mul(xr, wi), f64x2.mul(xi, wr)));
 }
 
-/** Butterflies of four neighbours, whose twiddles are all one. */
+/** The first values of two pairs, and their second ones. */
+function firsts(a: v128, b: v128): v128 {
+  return v128.shuffle<u64>(a, b, 0, 2);
+}
+
+function seconds(a: v128, b: v128): v128 {
+  return v128.shuffle<u64>(a, b, 1, 3);
+}
+
+/** Butterflies of four neighbours, whose twiddles are all one; of two fours at a time, whose values then alternate. */
 function lastOfFour(re: usize, im: usize, count: usize): void {
   const end: usize = re + (count << 3);
-  let r = re;
-  let i = im;
-  while (r < end) {
-    const acr = load<f64>(r) + load<f64>(r, 16);
-    const aci = load<f64>(i) + load<f64>(i, 16);
-    const amr = load<f64>(r) - load<f64>(r, 16);
-    const ami = load<f64>(i) - load<f64>(i, 16);
-    const bdr = load<f64>(r, 8) + load<f64>(r, 24);
-    const bdi = load<f64>(i, 8) + load<f64>(i, 24);
-    const bmr = load<f64>(r, 8) - load<f64>(r, 24);
-    const bmi = load<f64>(i, 8) - load<f64>(i, 24);
-    store<f64>(r, acr + bdr);
-    store<f64>(i, aci + bdi);
-    store<f64>(r, amr + bmi, 8);
-    store<f64>(i, ami - bmr, 8);
-    store<f64>(r, acr - bdr, 16);
-    store<f64>(i, aci - bdi, 16);
-    store<f64>(r, amr - bmi, 24);
-    store<f64>(i, ami + bmr, 24);
-    r += 32;
-    i += 32;
+  for (let r = re, i = im; r < end; r += 64, i += 64) {
+    const sumRealA = f64x2.add(v128.load(r), v128.load(r, 16));
+    const sumRealB = f64x2.add(v128.load(r, 32), v128.load(r, 48));
+    const sumImaginaryA = f64x2.add(v128.load(i), v128.load(i, 16));
+    const sumImaginaryB = f64x2.add(v128.load(i, 32), v128.load(i, 48));
+    const differenceRealA = f64x2.sub(v128.load(r), v128.load(r, 16));
+    const differenceRealB = f64x2.sub(v128.load(r, 32), v128.load(r, 48));
+    const differenceImaginaryA = f64x2.sub(v128.load(i), v128.load(i, 16));
+    const differenceImaginaryB = f64x2.sub(v128.load(i, 32), v128.load(i, 48));
+    let first = firsts(sumRealA, sumRealB);
+    let second = seconds(sumRealA, sumRealB);
+    v128.store(r, f64x2.add(first, second));
+    v128.store(r, f64x2.sub(first, second), 32);
+    first = firsts(sumImaginaryA, sumImaginaryB);
+    second = seconds(sumImaginaryA, sumImaginaryB);
+    v128.store(i, f64x2.add(first, second));
+    v128.store(i, f64x2.sub(first, second), 32);
+    const real = firsts(differenceRealA, differenceRealB);
+    const imaginary = firsts(differenceImaginaryA, differenceImaginaryB);
+    const turnedReal = seconds(differenceRealA, differenceRealB);
+    const turnedImaginary = seconds(differenceImaginaryA, differenceImaginaryB);
+    v128.store(r, f64x2.add(real, turnedImaginary), 16);
+    v128.store(i, f64x2.sub(imaginary, turnedReal), 16);
+    v128.store(r, f64x2.sub(real, turnedImaginary), 48);
+    v128.store(i, f64x2.add(imaginary, turnedReal), 48);
   }
 }
 
 /** The same of two. */
-function lastOfTwo(re: usize, im: usize, count: usize): void {
-  const end: usize = re + (count << 3);
-  let r = re;
-  let i = im;
-  while (r < end) {
-    const ar = load<f64>(r);
-    const ai = load<f64>(i);
-    const br = load<f64>(r, 8);
-    const bi = load<f64>(i, 8);
-    store<f64>(r, ar + br);
-    store<f64>(i, ai + bi);
-    store<f64>(r, ar - br, 8);
-    store<f64>(i, ai - bi, 8);
-    r += 16;
-    i += 16;
+function lastOfTwo(at: usize, count: usize): void {
+  const end: usize = at + (count << 3);
+  for (; at < end; at += 32) {
+    const a = v128.load(at);
+    const b = v128.load(at, 16);
+    v128.store(at, f64x2.add(firsts(a, b), seconds(a, b)));
+    v128.store(at, f64x2.sub(firsts(a, b), seconds(a, b)), 16);
   }
 }
 
@@ -102,7 +107,7 @@ function lastOfTwo(re: usize, im: usize, count: usize): void {
 const nearValues: usize = 1024;
 
 /**
- * Transforms `count` complex values, a power of two, in place. A long transform finishes a quarter before it
+ * Transforms `count` complex values, a power of two of at least eight, in place. A long transform finishes a quarter before it
  * begins the next one: it passes through the farther memory less often.
  */
 export function transform(re: usize, im: usize, count: usize, twiddles: usize): void {
@@ -122,6 +127,10 @@ export function transform(re: usize, im: usize, count: usize, twiddles: usize): 
     t += (size >> 2) * 48;
     size >>= 2;
   }
-  if (size == 4) lastOfFour(re, im, count);
-  else if (size == 2) lastOfTwo(re, im, count);
+  if (size == 4) {
+    lastOfFour(re, im, count);
+  } else {
+    lastOfTwo(re, count);
+    lastOfTwo(im, count);
+  }
 }

@@ -1,5 +1,5 @@
 import { align, keep, reach, scratch, signal } from '../spectrum/signalEngine';
-import { tablesFor } from '../spectrum/segmentTransform';
+import { fastBinOrder, fastTablesFor } from '../spectrum/segmentLevels';
 import { windowSamples } from '../spectrum/windows';
 
 /** The sustained part of a sound (notes) and the struck part (drums). */
@@ -13,7 +13,17 @@ const halfSpan = 8;
 const overlapGain = 1.5;
 const rowBytes = 4 * (size / 2 + 32);
 
-let windowAt: number | undefined;
+/** Bytes of a spectrum or a sound: one value comes twice, and there are whole fours. */
+const valuesBytes = 4 * (size + 4);
+
+let kept: { windowAt: number; binsAt: number } | undefined;
+
+/** The bins that stand in the first quarter after a transform, in their order. */
+function firstBins(): Uint32Array {
+  const bins = new Uint32Array(size);
+  fastBinOrder(size).forEach((place, bin) => (bins[place] = bin));
+  return bins.slice(0, size / 4);
+}
 
 /**
  * Splits a sound into its sustained and its struck part: in the spectrogram,
@@ -39,23 +49,26 @@ export async function separate(
   const firstFrame = Math.floor((start - size) / hop) + 1;
   const lastFrame = Math.ceil((start + out.length) / hop) - 1;
   // Two frames are transformed at a time.
-  const kept = 2 * Math.ceil((lastFrame - firstFrame + 1) / 2);
-  const frames = kept + 2 * halfSpan;
+  const wanted = 2 * Math.ceil((lastFrame - firstFrame + 1) / 2);
+  const frames = wanted + 2 * halfSpan;
   const samples = new Float32Array((frames - 1) * hop + size);
   await read((firstFrame - halfSpan) * hop, samples);
 
-  windowAt ??= keep(windowSamples('hann', size));
-  const { twiddles, order } = tablesFor(size);
+  kept ??= {
+    windowAt: keep(Float32Array.from(windowSamples('hann', size))),
+    binsAt: keep(firstBins()),
+  };
+  const { twiddles } = fastTablesFor(size);
   const room = scratch();
-  const spectra = align(room + 256 + 3 * rowBytes);
-  const rows = spectra + frames * 16 * size;
+  const spectra = align(room + 256 + 2 * rowBytes + 4 * valuesBytes);
+  const rows = spectra + frames * valuesBytes;
   const samplesAt = align(rows + frames * rowBytes);
   const outAt = align(samplesAt + samples.byteLength + 8);
   const buffer = reach(outAt + out.byteLength);
   new Float32Array(buffer, samplesAt, samples.length).set(samples);
   const result = new Float32Array(buffer, outAt, out.length).fill(0);
   const code = signal();
-  code.loadSeparation(size, windowAt, twiddles, order, room);
+  code.loadSeparation(size, kept.windowAt, twiddles, kept.binsAt, room);
   const offset = firstFrame * hop - start;
   const scale = 1 / (size * overlapGain);
   const struck = part === 'struck' ? 1 : 0;

@@ -1,12 +1,13 @@
 import { channelParts, pcmSampleRate, type ChannelKind } from '../audio/pcm';
-import { powerToDb, silenceDb } from '../spectrum/bands';
+import { meanPowerDb, silenceDb } from '../spectrum/bands';
 import type { AnalysisPlan, BandSettings } from '../spectrum/plan';
 import { SongAnalyser } from '../spectrum/songAnalyser';
-import { hopSamples, momentCount, momentsPerSecond } from './moments';
-import type { ChannelPart, SongListener } from './songListener';
+import { bandEdges } from '../spectrum/scales';
+import { affordableRate, hopSamples, momentCount } from './moments';
+import type { ChannelPart, SharedListener } from './songListener';
 
 /** Listens to the levels of bands: dBFS for every analysed moment of a song. */
-export class BandListener implements SongListener {
+export class BandListener implements SharedListener {
   readonly rate: number;
   readonly moments: number;
   readonly heard: Uint8Array;
@@ -25,7 +26,7 @@ export class BandListener implements SongListener {
    * @throws RangeError when the bands cannot be made
    */
   constructor(settings: BandSettings, channel: ChannelKind, lengthSamples: number) {
-    this.rate = momentsPerSecond(settings.window);
+    this.rate = affordableRate(settings.window, bandEdges(settings).length - 1, lengthSamples);
     this.signals = channelParts(channel);
     this.analyser = new SongAnalyser(settings, pcmSampleRate, hopSamples(this.rate));
     this.plan = this.analyser.plan;
@@ -43,23 +44,28 @@ export class BandListener implements SongListener {
     return [first * hop - reach, (first + count - 1) * hop + reach];
   }
 
-  /** Analyses moments; the powers of several signals are averaged. */
+  /** Analyses moments; the powers of two signals are averaged. */
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
     const hop = hopSamples(this.rate);
     const { bands, db } = this;
     const levels = (samples: Float32Array, out: Float32Array, offset: number) =>
       this.analyser.levels(samples, first * hop - start, hop, count, out, offset);
     levels(signals[0]!, db, first * bands);
-    if (signals.length > 1) {
+    if (signals.length === 2) {
       const other = new Float32Array(count * bands);
-      for (const signal of signals.slice(1)) {
-        levels(signal, other, 0);
-        for (let i = 0; i < other.length; i++) {
-          const at = first * bands + i;
-          db[at] = powerToDb((10 ** (db[at]! / 10) + 10 ** (other[i]! / 10)) / signals.length);
-        }
-      }
+      levels(signals[1]!, other, 0);
+      for (let i = 0, at = first * bands; i < other.length; i++, at++)
+        db[at] = meanPowerDb(db[at]!, other[i]!);
     }
     this.heard.fill(1, first, first + count);
+  }
+
+  rowsOf(first: number, count: number) {
+    return this.db.slice(first * this.bands, (first + count) * this.bands);
+  }
+
+  putRows(first: number, rows: ArrayLike<number>): void {
+    this.db.set(rows, first * this.bands);
+    this.heard.fill(1, first, first + rows.length / this.bands);
   }
 }

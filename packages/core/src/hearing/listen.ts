@@ -19,6 +19,9 @@ export function stretchesFrom(moments: number, current: number, size: number): S
   return order.map((i) => ({ first: i * size, count: Math.min(size, moments - i * size) }));
 }
 
+/** Memory for samples, used again and again: new memory costs more than what is written into it. */
+const spare: Float32Array[] = [];
+
 /** Analyses one stretch of a song. @param read gives the samples */
 export async function hearStretch(
   listener: SongListener,
@@ -26,13 +29,20 @@ export async function hearStretch(
   { first, count }: Stretch,
 ): Promise<void> {
   const [start, end] = listener.samplesFor(first, count);
-  const signals: Float32Array[] = [];
-  for (const signal of listener.signals) {
-    const samples = new Float32Array(end - start);
-    await read(signal, start, samples);
-    signals.push(samples);
+  const length = end - start;
+  const taken: Float32Array[] = [];
+  try {
+    for (const signal of listener.signals) {
+      const known = spare.pop();
+      const memory = known && known.length >= length ? known : new Float32Array(length);
+      taken.push(memory);
+      await read(signal, start, memory.subarray(0, length).fill(0));
+    }
+    const signals = taken.map((memory) => memory.subarray(0, length));
+    listener.hear(signals, start, first, count);
+  } finally {
+    spare.push(...taken);
   }
-  listener.hear(signals, start, first, count);
 }
 
 /** Analyses a whole song from its start, for where nobody watches; a screen uses {@link hearStretch}. */

@@ -10,10 +10,23 @@ const mostMomentsPerSecond = 480;
  * Every rate divides the sample rate, so moments stand on samples.
  * @param window seconds
  */
-export function momentsPerSecond(window: number): number {
+function momentsPerSecond(window: number): number {
   let rate = usualMomentsPerSecond;
   if ((rate / 2) * window >= 8 - 1e-9) return rate / 2;
   while (rate < mostMomentsPerSecond && rate * window < 4 - 1e-9) rate *= 2;
+  return rate;
+}
+
+/** Levels that are kept for one ear at the most, unless that is fewer than 30 moments a second. */
+const mostLevels = 32_000_000;
+
+/**
+ * Moments per second for an ear: as many as its window asks for, but half as many, and half of those, where an ear of
+ * many bands would fill the memory in a long song.
+ */
+export function affordableRate(window: number, bands: number, lengthSamples: number): number {
+  let rate = momentsPerSecond(window);
+  while (rate > 30 && momentCount(lengthSamples, rate) * bands > mostLevels) rate /= 2;
   return rate;
 }
 

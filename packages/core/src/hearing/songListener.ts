@@ -22,7 +22,16 @@ export interface SongListener {
   samplesFor(first: number, count: number): [number, number];
   /**
    * Analyses `count` moments from `first` on.
-   * @param signals samples of each of {@link signals}, -1..1, of which the first is sample `start` of the song
+   * @param signals samples of each of {@link signals}, -1..1, of which the first is sample `start` of the song;
+   *   they are overwritten afterwards
    */
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void;
+}
+
+/** A listener whose levels can be heard by another of its kind, in another thread, and be put together. */
+export interface SharedListener extends SongListener {
+  /** What has been heard at some moments: a copy that can travel. */
+  rowsOf(first: number, count: number): Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer>;
+  /** Takes what another has heard from a moment on. @param rows of {@link rowsOf} */
+  putRows(first: number, rows: ArrayLike<number>): void;
 }

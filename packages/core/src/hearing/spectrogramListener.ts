@@ -2,7 +2,7 @@ import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
 import { earStandard } from '../film/defaults';
 import { SongAnalyser } from '../spectrum/songAnalyser';
 import { hopSamples, momentCount } from './moments';
-import type { ChannelPart, SongListener } from './songListener';
+import type { ChannelPart, SharedListener } from './songListener';
 
 /** What the spectrogram shows: its range in Hz, its bands, and its darkest and brightest level in dBFS. */
 export const spectrogramRange = { fromHz: 30, toHz: 18000, bands: 110, darkDb: -98, brightDb: -8 } as const;
@@ -15,7 +15,7 @@ const rate = 60;
  * A spectrogram of a song over log frequency, kept in a byte for each moment and
  * band: 0 for the darkest level, 255 for the brightest.
  */
-export class SpectrogramListener implements SongListener {
+export class SpectrogramListener implements SharedListener {
   readonly rate = rate;
   readonly moments: number;
   readonly heard: Uint8Array;
@@ -60,5 +60,14 @@ export class SpectrogramListener implements SongListener {
       this.bytes[first * bands + i] = level < 0 ? 0 : level > 255 ? 255 : level;
     }
     this.heard.fill(1, first, first + count);
+  }
+
+  rowsOf(first: number, count: number) {
+    return this.bytes.slice(first * spectrogramRange.bands, (first + count) * spectrogramRange.bands);
+  }
+
+  putRows(first: number, rows: ArrayLike<number>): void {
+    this.bytes.set(rows, first * spectrogramRange.bands);
+    this.heard.fill(1, first, first + rows.length / spectrogramRange.bands);
   }
 }

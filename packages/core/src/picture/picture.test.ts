@@ -40,7 +40,8 @@ describe('hearing', () => {
       await hearStretch(scattered, read, stretch);
     scattered.settle();
     expect(scattered.heard.every((heard) => heard === 1)).toBe(true);
-    expect(scattered.levels).toEqual(forward.levels);
+    // Which two moments are transformed as one shows in the last digits of a float.
+    forward.levels.forEach((level, i) => expect(Math.abs(scattered.levels[i]! - level)).toBeLessThan(1e-6));
   });
 
   it('starts at the current moment and leaves nothing out', () => {

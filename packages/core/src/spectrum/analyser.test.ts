@@ -267,6 +267,12 @@ describe('the analyser of whole songs', () => {
     { scale: 'hand', edges: [40, 90] },
     { bands: 48, windowShape: 'flatTop' },
     { bands: 48, windowShape: 'rectangular' },
+    { bands: 512 },
+    { bands: 512, fromHz: 30, toHz: 90 },
+    { bands: 96, window: 0.01 },
+    { bands: 96, window: 0.02, windowShape: 'hamming' },
+    { bands: 96, window: 0.5 },
+    { scale: 'hand', edges: [30, 60, 61, 900, 950, 4000, 4010, 4020, 9000] },
   ] satisfies Partial<BandSettings>[])('agrees with the definition for %o', (part) => {
     const settings: BandSettings = { ...ear, ...part };
     const exact = new SegmentAnalyser(settings, sampleRate);

@@ -27,7 +27,7 @@ export class SegmentAnalyser {
       (noiseBandwidth(windowSamples(windowShape, segmentLength)) * sampleRate) / segmentLength;
     this.tiers = groups.map(
       ({ fftSize, segmentLength, bands }) =>
-        new Tier({ sampleRate, decimation: 1, fftSize, windowShape, segmentLength }, edges, bands, true),
+        new Tier({ sampleRate, decimation: 1, fftSize, windowShape, segmentLength }, edges, bands),
     );
   }
 
@@ -43,12 +43,6 @@ export class SegmentAnalyser {
 
   /** Levels in dBFS of all bands, written to `out` from `offset` on. Parameters as for {@link spectrum}. */
   levels(samples: Float32Array, centre: number, out: Float32Array, offset = 0): void {
-    const width = this.plan.edges.length - 1;
-    const at = Math.round(centre);
-    const reach = Math.max(...this.plan.groups.map(({ segmentLength }) => segmentLength));
-    // Only what the segments can touch is handed over.
-    const from = Math.max(0, at - reach);
-    const near = samples.subarray(from, Math.max(0, at + reach));
-    for (const tier of this.tiers) tier.levels(near, at - from, 0, 1, out, offset, width);
+    for (const tier of this.tiers) tier.exactLevels(samples, Math.round(centre), out, offset);
   }
 }

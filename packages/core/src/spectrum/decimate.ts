@@ -45,10 +45,10 @@ export function decimationFilter(factor: number): Float64Array {
 export function decimate(samples: Float32Array, factor: number, filter: Float64Array): Float32Array {
   const count = Math.ceil(samples.length / factor);
   const taps = scratch();
-  const from = align(taps + filter.byteLength);
+  const from = align(taps + 4 * filter.length);
   const to = align(from + samples.byteLength);
   const buffer = reach(to + 4 * count);
-  new Float64Array(buffer, taps, filter.length).set(filter);
+  new Float32Array(buffer, taps, filter.length).set(filter);
   new Float32Array(buffer, from, samples.length).set(samples);
   signal().decimate(from, samples.length, taps, filter.length, factor, to, count);
   return new Float32Array(buffer, to, count).slice();

@@ -1,4 +1,4 @@
-import type { BandCover } from './bands';
+import { silenceDb, silencePower, type BandCover } from './bands';
 import { nextPowerOfTwo } from './nextPowerOfTwo';
 import { placeSignal } from './segmentTransform';
 import { align, reach, signal } from './signalEngine';
@@ -54,32 +54,24 @@ export function bandKernels(
   return kernels;
 }
 
-/** What transforming two segments this way costs, in steps of a butterfly or of a sum. */
+/** What measuring two segments this way costs, in steps of a transform in floats: this one is in doubles. */
 export function correlationCost(length: number, bands: number): number {
   const size = sizeFor(length);
-  return 2 * size * Math.log2(size) + bands * length;
-}
-
-/** Segments whose bands can be summed: all of one signal, through one window. */
-export interface LoadedCorrelations {
-  /** Powers of the bands of the two segments last correlated. */
-  powerA: Float64Array;
-  powerB: Float64Array;
-  /** @param startA first sample of each, counted from that of the signal; undefined for none */
-  correlate(startA: number, startB: number | undefined): void;
+  return 1.6 * (2 * size * Math.log2(size)) + 1.2 * bands * length + 1000;
 }
 
 /**
- * Loads a signal. What it gives is good until the next one is loaded.
- * @param samples silence is assumed beyond their ends
- * @param window as long as the segments
- * @param kernels of {@link bandKernels}, for segments of that length
+ * Levels in dBFS of the bands of segments at equal distances, by their autocorrelations.
+ * @param kernels of {@link bandKernels}, for segments as long as the window; all else as for `levelsByTransform`
  */
-export function loadCorrelations(
+export function levelsByCorrelation(
   samples: Float32Array,
   window: Float64Array,
   kernels: Float64Array,
-): LoadedCorrelations {
+  start: number,
+  hop: number,
+  count: number,
+): Float32Array {
   const lags = lagsOf(window.length);
   const bands = kernels.length / lags;
   const size = sizeFor(window.length);
@@ -88,16 +80,13 @@ export function loadCorrelations(
   const lagA = end;
   const lagB = align(lagA + 8 * (size / 2 + 1));
   const sumsA = align(lagB + 8 * (size / 2 + 1));
-  const sumsB = align(sumsA + 8 * bands);
-  const kernelsAt = align(sumsB + 8 * bands);
-  const buffer = reach(kernelsAt + kernels.byteLength);
+  const sumsB = align(sumsA + 8 * bands + 8);
+  const kernelsAt = align(sumsB + 8 * bands + 8);
+  const out = align(kernelsAt + kernels.byteLength);
+  const buffer = reach(out + 4 * bands * count + 4);
   room.load(buffer);
   new Float64Array(buffer, kernelsAt, kernels.length).set(kernels);
-  const { correlations } = signal();
-  return {
-    powerA: new Float64Array(buffer, sumsA, bands),
-    powerB: new Float64Array(buffer, sumsB, bands),
-    correlate: (startA, startB) =>
-      correlations(startA, startB ?? samples.length, lagA, lagB, lags, kernelsAt, bands, sumsA, sumsB),
-  };
+  const sums = [lagA, lagB, lags, kernelsAt, bands, sumsA, sumsB] as const;
+  signal().correlatedLevels(start, hop, count, ...sums, silencePower, silenceDb, out);
+  return new Float32Array(buffer, out, bands * count);
 }

@@ -6,6 +6,9 @@ import { align, reach, scratch, signal, keep } from './signalEngine';
  * at a time: several times as fast as in JavaScript, and as exact. See assembly/signal.ts.
  */
 
+/** The sum of a bin and its mirror, squared, is so many times the power that is wanted. */
+export const sumSquared = 4;
+
 /** Tables for transforms of one size. */
 interface Tables {
   twiddles: number;
@@ -28,15 +31,22 @@ function twiddlesOf(size: number): number[] {
   return values;
 }
 
-/** Where each bin stands after the transform: in the order of reversed digits. */
+/**
+ * Where each bin stands after the transform: in the order of reversed digits, but that the last
+ * fours, or twos, were transformed two at a time and alternate.
+ */
 export function binOrder(size: number): Uint32Array {
   const order = new Uint32Array(size);
   const place = (start: number, length: number, bin: number, step: number): void => {
-    const parts = length >= 4 ? 4 : length;
-    if (length === 1) order[bin] = start;
-    else
-      for (let part = 0; part < parts; part++)
-        place(start + (part * length) / parts, length / parts, bin + part * step, step * parts);
+    const parts = length >= 4 ? 4 : 2;
+    for (let part = 0; part < parts; part++) {
+      const partBin = bin + part * step;
+      if (length > 4) place(start + (part * length) / 4, length / 4, partBin, step * 4);
+      else {
+        const pair = start - (start % (2 * parts));
+        order[partBin] = pair + 2 * part + (start - pair) / parts;
+      }
+    }
   };
   place(0, size, 0, 1);
   return order;
@@ -92,7 +102,7 @@ export interface LoadedSegments {
  * @param size of the transform, to which segments are padded with zeros
  * @param firstBin and `lastBin`: the bins that are wanted
  * @param scale that powers |X[k]|^2 are multiplied by
- * @throws RangeError unless `size` is a power of two of at least 4
+ * @throws RangeError unless `size` is a power of two of at least 8
  */
 export function loadSegments(
   samples: Float32Array,
@@ -102,7 +112,7 @@ export function loadSegments(
   lastBin: number,
   scale: number,
 ): LoadedSegments {
-  if (!Number.isInteger(size) || size < 4 || nextPowerOfTwo(size) !== size || window.length > size) {
+  if (!Number.isInteger(size) || size < 8 || nextPowerOfTwo(size) !== size || window.length > size) {
     throw new RangeError(`a segment of ${window.length} samples cannot be transformed by ${size}`);
   }
   const bins = size / 2 + 1;
@@ -111,13 +121,11 @@ export function loadSegments(
   const powerB = align(powerA + 8 * bins);
   const buffer = reach(powerB + 8 * bins);
   room.load(buffer);
-  // A sum of a bin and its mirror is twice the part that is wanted.
-  const half = scale / 4;
   const { powers } = signal();
   return {
     powerA: new Float64Array(buffer, powerA, bins),
     powerB: new Float64Array(buffer, powerB, bins),
     transform: (startA, startB) =>
-      powers(startA, startB ?? samples.length, powerA, powerB, firstBin, lastBin, half),
+      powers(startA, startB ?? samples.length, powerA, powerB, firstBin, lastBin, scale / sumSquared),
   };
 }

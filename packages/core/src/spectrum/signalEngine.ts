@@ -16,7 +16,8 @@ interface SignalCode {
   memory: { buffer: ArrayBuffer; grow: (pages: number) => number };
   loadSignal: (...numbers: number[]) => void;
   powers: (...numbers: number[]) => void;
-  correlations: (...numbers: number[]) => void;
+  correlatedLevels: (...numbers: number[]) => void;
+  transformedLevels: (...numbers: number[]) => void;
   decimate: (...numbers: number[]) => void;
   loadSeparation: (...numbers: number[]) => void;
   separate: (...numbers: number[]) => void;
@@ -56,7 +57,7 @@ export function reach(end: number): ArrayBuffer {
 export const scratch = (): number => kept;
 
 /** Keeps a table for good. Gives its address; what stood in scratch room is lost. */
-export function keep(table: Float64Array | Uint32Array): number {
+export function keep(table: Float64Array | Float32Array | Uint32Array): number {
   const address = kept;
   kept = align(address + table.byteLength);
   new Uint8Array(reach(kept), address, table.byteLength).set(

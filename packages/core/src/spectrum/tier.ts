@@ -1,6 +1,7 @@
 import { bandCovers, bandPower, powerToDb, type BandCover } from './bands';
-import { bandKernels, correlationCost, loadCorrelations } from './segmentCorrelation';
-import { loadSegments, type LoadedSegments } from './segmentTransform';
+import { bandKernels, correlationCost, levelsByCorrelation } from './segmentCorrelation';
+import { levelsByTransform } from './segmentLevels';
+import { loadSegments } from './segmentTransform';
 import { noiseBandwidth, windowShapes, type WindowKind } from './windows';
 
 /** What a tier works with. */
@@ -15,6 +16,17 @@ export interface TierShape {
   segmentLength: number;
 }
 
+/** In steps of a butterfly, with all that belongs to a transform. */
+const fftCost = (size: number) => size * Math.log2(size) + 2500;
+
+/**
+ * What measuring some bands of two segments costs, in steps of a butterfly or of a sum, the better way.
+ * @param length of the segments in samples
+ * @param fftSize to which they are padded
+ */
+export const transformCost = (length: number, fftSize: number, bands: number): number =>
+  Math.min(fftCost(fftSize), correlationCost(length, bands));
+
 /**
  * Windowed, zero-padded transform of segments, and the levels of some bands from it.
  *
@@ -22,7 +34,7 @@ export interface TierShape {
  * band's level is the summed power of the bins it covers, divided by the
  * window's noise bandwidth in padded bins.
  *
- * Segments are transformed two at a time, see segmentTransform.ts; or, where that is less work, a band's level
+ * Segments are transformed two at a time, see segmentLevels.ts; or, where that is less work, a band's level
  * is found from their autocorrelation, see segmentCorrelation.ts.
  */
 export class Tier {
@@ -35,22 +47,21 @@ export class Tier {
   private readonly firstOffset: number;
   private readonly covers: BandCover[];
   private readonly powerScale: number;
-  private readonly noiseBandwidthBins: number;
+  /** The same over the window's noise bandwidth: for the powers of bands. */
+  private readonly levelScale: number;
   private readonly firstBin: number;
   private readonly lastBin: number;
-  /** For the way by autocorrelation; undefined where the transform is less work. */
-  private readonly kernels: Float64Array | undefined;
+  /** For the way by autocorrelation, once it is needed. */
+  private kernels: Float64Array | undefined;
 
   /**
    * @param edges edges of all bands in Hz, one more than there are bands
    * @param bands the bands this tier serves
-   * @param plain whether it is to transform by the definition, whatever the work
    */
   constructor(
     shape: TierShape,
     edges: Float64Array,
     private readonly bands: readonly number[],
-    plain = false,
   ) {
     const { sampleRate, decimation, fftSize, segmentLength } = shape;
     const before = segmentLength >> 1;
@@ -63,16 +74,14 @@ export class Tier {
     );
     this.binHz = sampleRate / fftSize;
     const noiseBandwidthHz = (noiseBandwidth(this.window) * sampleRate) / length;
-    this.noiseBandwidthBins = noiseBandwidthHz / this.binHz;
     this.powerScale = (2 / this.window.reduce((total, w) => total + w, 0)) ** 2;
+    this.levelScale = (this.powerScale * this.binHz) / noiseBandwidthHz;
     this.fftSize = fftSize;
     const covers = bandCovers(edges, this.binHz, fftSize / 2 + 1);
     this.covers = bands.map((band) => covers[band]!);
     const used = this.covers.filter((cover) => cover.last >= cover.first);
     this.firstBin = Math.min(...used.map((cover) => cover.first));
     this.lastBin = Math.max(...used.map((cover) => cover.last));
-    const short = correlationCost(length, bands.length) < fftSize * Math.log2(fftSize);
-    this.kernels = short && !plain ? bandKernels(this.covers, fftSize, length, this.powerScale) : undefined;
   }
 
   /**
@@ -82,12 +91,24 @@ export class Tier {
   spectrum(samples: Float32Array, centre: number): Float64Array {
     const start = centre + this.firstOffset;
     const segment = samples.subarray(Math.max(0, start), Math.max(0, start + this.window.length));
-    const loaded = this.load(segment);
+    const { firstBin, lastBin, window, fftSize, powerScale } = this;
+    const loaded = loadSegments(segment, window, fftSize, firstBin, lastBin, powerScale);
     loaded.transform(Math.min(start, 0), undefined);
-    const { firstBin, lastBin } = this;
     const power = new Float64Array(loaded.powerA.length);
     power.set(loaded.powerA.subarray(firstBin, lastBin + 1), firstBin);
     return power;
+  }
+
+  /**
+   * Levels in dBFS of this tier's bands at a moment, by the definition. Parameters as for {@link spectrum}.
+   * @param out levels of all bands, of which those of this tier's are written, from `offset` on
+   */
+  exactLevels(samples: Float32Array, centre: number, out: Float32Array, offset: number): void {
+    const power = this.spectrum(samples, centre);
+    const share = this.levelScale / this.powerScale;
+    this.bands.forEach((band, i) => {
+      out[offset + band] = powerToDb(bandPower(power, this.covers[i]!) * share);
+    });
   }
 
   /**
@@ -107,46 +128,24 @@ export class Tier {
     offset: number,
     width: number,
   ): void {
-    const { bands, noiseBandwidthBins } = this;
-    const measure = this.measure(samples);
-    const start = centre + this.firstOffset;
-    for (let i = 0; i < count; i += 2) {
-      const rows = i + 1 < count ? 2 : 1;
-      const powers = measure(start + i * hop, rows === 2 ? start + (i + 1) * hop : undefined);
-      for (let row = 0; row < rows; row++) {
-        const power = powers[row]!;
-        const at = offset + (i + row) * width;
-        for (let j = 0; j < bands.length; j++) {
-          out[at + bands[j]!] = powerToDb(power[j]! / noiseBandwidthBins);
-        }
-      }
+    const { bands } = this;
+    const rows = this.rows(samples, centre + this.firstOffset, hop, count);
+    const contiguous = bands.at(-1)! - bands[0]! === bands.length - 1;
+    for (let i = 0; i < count; i++) {
+      const row = rows.subarray(i * bands.length, (i + 1) * bands.length);
+      const at = offset + i * width;
+      if (contiguous) out.set(row, at + bands[0]!);
+      else bands.forEach((band, j) => (out[at + band] = row[j]!));
     }
   }
-
-  /** Gives the powers of this tier's bands in two segments of a signal, by where they start; the arrays are used again. */
-  private measure(samples: Float32Array) {
-    const { covers, kernels, window } = this;
-    if (kernels) {
-      const loaded = loadCorrelations(samples, window, kernels);
-      return (startA: number, startB: number | undefined): Float64Array[] => {
-        loaded.correlate(startA, startB);
-        return [loaded.powerA, loaded.powerB];
-      };
+  /** Rows of levels of segments, the less costly way. @param start first sample of the first segment */
+  private rows(samples: Float32Array, start: number, hop: number, count: number): Float32Array {
+    const { bands, covers, fftSize, window, levelScale } = this;
+    const { length } = window;
+    if (transformCost(length, fftSize, bands.length) === fftCost(fftSize)) {
+      return levelsByTransform(samples, window, fftSize, covers, levelScale, start, hop, count);
     }
-    const loaded = this.load(samples);
-    const sums = [new Float64Array(covers.length), new Float64Array(covers.length)] as const;
-    return (startA: number, startB: number | undefined): readonly Float64Array[] => {
-      loaded.transform(startA, startB);
-      for (let i = 0; i < covers.length; i++) {
-        sums[0][i] = bandPower(loaded.powerA, covers[i]!);
-        if (startB !== undefined) sums[1][i] = bandPower(loaded.powerB, covers[i]!);
-      }
-      return sums;
-    };
-  }
-
-  private load(samples: Float32Array): LoadedSegments {
-    const { window, fftSize, firstBin, lastBin, powerScale } = this;
-    return loadSegments(samples, window, fftSize, firstBin, lastBin, powerScale);
+    this.kernels ??= bandKernels(covers, fftSize, length, levelScale);
+    return levelsByCorrelation(samples, window, this.kernels, start, hop, count);
   }
 }
