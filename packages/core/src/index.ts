@@ -36,6 +36,7 @@ export * from './hearing/bandListener';
 export * from './hearing/earHearing';
 export * from './hearing/fitToSong';
 export * from './hearing/hearing';
+export * from './hearing/influence';
 export * from './hearing/listen';
 export * from './hearing/moments';
 export * from './hearing/songListener';

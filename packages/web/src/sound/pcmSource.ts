@@ -21,24 +21,41 @@ export class PcmSource {
     start: number,
     end: number,
   ) {
+    const samples = new Int16Array(Math.max(0, Math.min(end, length) - start) * channels);
+    for (const piece of await this.pieces({ sha256, channels, length }, start, end)) {
+      samples.set(piece.samples, piece.offset * channels);
+    }
+    return samples;
+  }
+
+  /**
+   * The same as it lies in memory, not to be written to: pieces of interleaved samples that follow one another.
+   * @returns of each its first sample too, per channel, counted from `start`
+   */
+  async pieces(
+    { sha256, channels, length }: Pick<Asset, 'sha256' | 'channels' | 'length'>,
+    start: number,
+    end: number,
+  ): Promise<{ samples: Int16Array; offset: number }[]> {
     const frameBytes = 2 * channels;
     const from = start * frameBytes;
     const to = Math.min(end, length) * frameBytes;
-    const bytes = new Uint8Array(Math.max(0, to - from));
+    if (to <= from) return [];
     const firstChunk = Math.floor(from / chunkBytes);
-    const lastChunk = Math.floor(Math.max(to - 1, from) / chunkBytes);
+    const lastChunk = Math.floor((to - 1) / chunkBytes);
     const wanted = [];
     for (let i = firstChunk; i <= lastChunk; i++) wanted.push(this.chunk(sha256, i));
     const chunks = await Promise.all(wanted);
-    chunks.forEach((chunk, n) => {
+    // Chunks hold whole samples of all channels: their size is a multiple of theirs.
+    return chunks.map((chunk, n) => {
       const chunkStart = (firstChunk + n) * chunkBytes;
-      const copyFrom = Math.max(from, chunkStart);
-      const copyTo = Math.min(to, chunkStart + chunk.byteLength);
-      if (copyTo > copyFrom) {
-        bytes.set(new Uint8Array(chunk, copyFrom - chunkStart, copyTo - copyFrom), copyFrom - from);
-      }
+      const pieceFrom = Math.max(from, chunkStart);
+      const bytes = Math.min(to, chunkStart + chunk.byteLength) - pieceFrom;
+      return {
+        samples: new Int16Array(chunk, pieceFrom - chunkStart, Math.max(0, bytes) / 2),
+        offset: (pieceFrom - from) / frameBytes,
+      };
     });
-    return new Int16Array(bytes.buffer);
   }
 
   private chunk(sha256: string, index: number): Promise<ArrayBuffer> {

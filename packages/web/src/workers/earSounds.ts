@@ -20,8 +20,9 @@ export class EarSounds {
       for (const track of tracks) {
         const part = coveredPart(track.placement, start, start + out.length);
         if (!part) continue;
-        const samples = await this.pcm.read(track, part.from, part.to);
-        addMono(samples, track.channels, signal, dbToGain(track.gain), out, part.offset);
+        for (const { samples, offset } of await this.pcm.pieces(track, part.from, part.to)) {
+          addMono(samples, track.channels, signal, dbToGain(track.gain), out, part.offset + offset);
+        }
       }
     };
   }

@@ -1,7 +1,8 @@
 import {
+  earInfluence,
   EarHearing,
   FollowerHearing,
-  pcmSampleRate,
+  followerInfluence,
   SpectrogramListener,
   WaveListener,
   type Ear,
@@ -11,9 +12,9 @@ import {
 import { answerQuestion } from './answers';
 import { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
+import { HearingHelpers } from './hearingHelpers';
 import { Listening, ListeningQueue } from './listeningQueue';
 import type { EarSource, FromHearing, TableMessage, ToHearing } from './messages';
-import { SecondHearing } from './secondHearing';
 
 /**
  * Hears the film's ears and followers: from the current moment to the end of the
@@ -22,7 +23,7 @@ import { SecondHearing } from './secondHearing';
 
 const say = (message: FromHearing, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
 const sounds = new EarSounds();
-const second = new SecondHearing();
+const helpers = new HearingHelpers(navigator.hardwareConcurrency);
 const queue = new ListeningQueue(
   (share) => say({ say: 'progress', share }),
   (text) => say({ say: 'failed', text }),
@@ -45,7 +46,7 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
       queue.now = data.time;
       break;
     case 'playing':
-      second.allowed = !data.playing;
+      helpers.playing = data.playing;
       break;
     case 'watch':
       watched = data.earId;
@@ -98,14 +99,14 @@ function setFilm(ears: EarSource[], followers: Follower[], waved: string[], samp
 
 function listenWithEar(source: EarSource): void {
   const { ear } = source;
-  queue.put(`ear ${ear.id}`, spectralKey(source), JSON.stringify(ear), {
+  const key = spectralKey(source);
+  queue.put(`ear ${ear.id}`, key, JSON.stringify(ear), {
     create: () => {
       const hearing = new EarHearing(ear, length);
-      const share = (stretch: Stretch) =>
-        second.canHelp(length / pcmSampleRate)
-          ? second.hear(hearing, spectralKey(source), source, length, stretch)
-          : undefined;
-      return new Listening(hearing, sounds.reader(source), () => sendEar(ear.id, hearing), share);
+      const task = { what: 'bands', key, source, length } as const;
+      const share = (stretch: Stretch) => helpers.hear(hearing, task, stretch);
+      const send = () => sendEar(ear.id, hearing);
+      return new Listening(hearing, sounds.reader(source), send, earInfluence(ear), share);
     },
     failed: (error) =>
       say({ say: 'failed', earId: ear.id, text: `The ear "${ear.name}" cannot hear: ${error.message}.` }),
@@ -129,7 +130,8 @@ function listenWithFollower(follower: Follower, source: EarSource): void {
   queue.put(key, followerKey(follower, source), JSON.stringify(follower), {
     create: () => {
       const hearing = new FollowerHearing(follower, source.ear, length);
-      return new Listening(hearing, sounds.reader(source), () => sendFollower(follower.id, hearing));
+      const send = () => sendFollower(follower.id, hearing);
+      return new Listening(hearing, sounds.reader(source), send, followerInfluence(follower));
     },
     failed: (error) =>
       say({ say: 'failed', text: `The follower "${follower.name}" cannot hear: ${error.message}.` }),
@@ -166,11 +168,15 @@ function watchSpectrogram(): void {
   const source = sources.find(({ ear }) => ear.id === watched);
   if (!source || length === 0) return;
   const { channel, part } = source.ear;
-  queue.put('spectrogram', JSON.stringify([channel, part, source.tracks, length]), '', {
+  const key = JSON.stringify([channel, part, source.tracks, length]);
+  queue.put('spectrogram', key, '', {
     patient: true,
     create: () => {
       const listener = new SpectrogramListener(channel, length);
-      return new Listening(listener, sounds.reader(source), () => say({ say: 'spectrogram' }));
+      const task = { what: 'spectrogram', key, source, length } as const;
+      const share = (stretch: Stretch) => helpers.hear(listener, task, stretch);
+      const send = () => say({ say: 'spectrogram' });
+      return new Listening(listener, sounds.reader(source), send, undefined, share);
     },
     failed: (error) => say({ say: 'failed', text: error.message }),
   });

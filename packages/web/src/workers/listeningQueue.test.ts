@@ -1,4 +1,4 @@
-import type { SongListener, Stretch } from '@cyclogram/core';
+import type { Influence, SongListener, Stretch } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { Listening, ListeningQueue } from './listeningQueue';
 
@@ -34,6 +34,7 @@ function listenIn(
   name: string,
   read = () => {},
   share?: (stretch: Stretch) => Promise<void> | undefined,
+  influence?: Influence,
 ) {
   const counts = { made: 0, sent: 0, heardWhenFirstSent: 0, failed: '' };
   const listeners: NotingListener[] = [];
@@ -49,6 +50,7 @@ function listenIn(
           () => {
             if (counts.sent++ === 0) counts.heardWhenFirstSent = listener.order.length;
           },
+          influence,
           share,
         );
       },
@@ -82,16 +84,40 @@ describe('the queue of what listens', () => {
     expect(times.every((count) => count === 1)).toBe(true);
   });
 
-  it('fails with a sentence when the other that hears cannot', async () => {
-    const { queue, failures } = setUp();
-    const { put } = listenIn(
-      queue,
-      'ear',
-      () => {},
-      () => Promise.reject(new Error('no sound')),
-    );
+  it('goes on by itself while another hears, and sends everything once that is there too', async () => {
+    const { queue, progress } = setUp();
+    let back = () => {};
+    let lent = 0;
+    const share = () => (lent++ === 0 ? new Promise<void>((resolve) => (back = resolve)) : undefined);
+    const { put, listeners, counts } = listenIn(queue, 'ear', () => {}, share);
     put('a');
-    await expect.poll(() => failures).toEqual(['The song could not be read: no sound.']);
+    const heard = () => listeners[0]!.order.reduce((sum, [, count]) => sum + count, 0);
+    // All but the stretch of two seconds that is lent; the short first one is heard again.
+    await expect.poll(heard).toBeGreaterThan(181);
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    expect(progress.every((share) => share < 1)).toBe(true);
+    const sent = counts.sent;
+    back();
+    await queue.complete('ear');
+    await expect.poll(() => progress.at(-1)).toBe(1);
+    expect(counts.sent).toBe(sent + 1);
+  });
+
+  it('hears by itself what the other could not, and does not ask it again', async () => {
+    const { queue, failures, progress } = setUp();
+    let asked = 0;
+    const share = () => {
+      asked++;
+      return Promise.reject(new Error('no sound'));
+    };
+    const { put, listeners } = listenIn(queue, 'ear', () => {}, share);
+    put('a');
+    await queue.complete('ear');
+    expect(listeners[0]!.heard.every((moment) => moment === 1)).toBe(true);
+    await expect.poll(() => progress.at(-1)).toBe(1);
+    expect(failures).toEqual([]);
+    // As many as were given before the first came back.
+    expect(asked).toBeLessThan(10);
   });
 
   it('hears the moment that is wanted first, then to the end, then what was before; all of it', async () => {
@@ -110,6 +136,52 @@ describe('the queue of what listens', () => {
     expect(heard.every((moment) => moment === 1)).toBe(true);
     await expect.poll(() => progress.at(-1)).toBe(1);
     for (let i = 1; i < progress.length; i++) expect(progress[i]!).toBeGreaterThanOrEqual(progress[i - 1]!);
+  });
+
+  it('begins where what shows at the moment begins', async () => {
+    const { queue } = setUp();
+    queue.now = 12;
+    const influence = { before: 1, after: 0.5, bySong: false };
+    const { put, listeners, counts } = listenIn(queue, 'ear', () => {}, undefined, influence);
+    put('a');
+    await queue.complete('ear');
+    const [first, count] = listeners[0]!.order[0]!;
+    expect(first).toBeLessThanOrEqual(110);
+    expect(first + count).toBeGreaterThan(125);
+    expect(count).toBeLessThan(20);
+    expect(counts.heardWhenFirstSent).toBe(1);
+  });
+
+  it('does not go back further than a few seconds', async () => {
+    const { queue } = setUp();
+    queue.now = 18;
+    const influence = { before: 100, after: 0, bySong: false };
+    const { put, listeners } = listenIn(queue, 'ear', () => {}, undefined, influence);
+    put('a');
+    await queue.complete('ear');
+    expect(listeners[0]!.order[0]![0]).toBe(120);
+  });
+
+  it('hears samples of the whole song first where the moment is measured by it, once its sound is at hand', async () => {
+    const { queue } = setUp();
+    queue.now = 12;
+    const influence = { before: 0, after: 0, bySong: true };
+    const { put, listeners, counts } = listenIn(queue, 'ear', () => {}, undefined, influence);
+    put('a');
+    await queue.complete('ear');
+    expect(counts.heardWhenFirstSent).toBe(1);
+    counts.sent = 0;
+    put('b');
+    await queue.complete('ear');
+    const opening = listeners[1]!.order.slice(0, counts.heardWhenFirstSent);
+    const places = opening.map(([first]) => first);
+    expect(opening.length).toBeGreaterThan(20);
+    expect(Math.min(...places)).toBe(0);
+    expect(Math.max(...places)).toBeGreaterThan(190);
+    // Evenly spread: no more than a twentieth of the song between two.
+    const sorted = places.sort((a, b) => a - b);
+    sorted.slice(1).forEach((place, i) => expect(place - sorted[i]!).toBeLessThanOrEqual(10));
+    expect(opening.some(([first, count]) => first <= 120 && first + count > 120)).toBe(true);
   });
 
   it('sends the moment shown at once, and everything in the end', async () => {

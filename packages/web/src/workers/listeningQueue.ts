@@ -1,6 +1,7 @@
 import {
   hearStretch,
   stretchesFrom,
+  type Influence,
   type ReadSignal,
   type SongListener,
   type Stretch,
@@ -8,11 +9,21 @@ import {
 
 /** Seconds of song analysed at a time; new wishes are looked at in between. */
 const stretchSeconds = 2;
-/** The first stretch around the current moment is short, so that it is right at once. */
+/** The first stretch around the current moment is short, so that it is right at once; it begins where what shows there begins, */
 const firstSeconds = 0.3;
+/** but not earlier than so many seconds before. */
+const mostBefore = 6;
+
+/** Pairs of moments all over the song that are heard first where a moment is measured by the whole song, */
+const samples = 48;
+/** but not in long songs, whose sound is not kept. */
+const mostSampledSeconds = 15 * 60;
 
 /** What is patient has its turn so rarely while others are at work: one time in so many. */
 const patience = 4;
+
+/** Milliseconds between two reports of progress. */
+const tellEvery = 100;
 
 const turns = new MessageChannel();
 /** Lets what is waiting for this thread have its turn; a timer would wait four milliseconds each time. */
@@ -24,20 +35,59 @@ const turn = () =>
 
 /** A listener at work on a song. */
 export class Listening {
+  /** What is heard before anything is sent. */
+  opening: Stretch[] = [];
   waiting: Stretch[] = [];
+  /** Stretches that someone else hears now. */
+  readonly lent = new Set<Stretch>();
   /** Whether something has been heard that has not been sent. */
   unsent = false;
 
   /**
    * @param send settles what has been heard and passes it on
-   * @param share lets someone else hear a stretch at the same time; undefined when there is nobody now
+   * @param influence what else the current moment depends on
+   * @param share lets someone else hear a stretch at the same time; undefined when nobody is free now
    */
   constructor(
     readonly listener: SongListener,
     readonly read: ReadSignal,
     readonly send: () => void,
-    readonly share: (stretch: Stretch) => Promise<void> | undefined = () => undefined,
+    readonly influence: Influence = { before: 0, after: 0, bySong: false },
+    private share: (stretch: Stretch) => Promise<void> | undefined = () => undefined,
   ) {}
+
+  get isDone(): boolean {
+    return this.opening.length === 0 && this.waiting.length === 0 && this.lent.size === 0;
+  }
+
+  /**
+   * Gives stretches to whoever is free, from the far end: what lies around two stretches side by side would be worked out twice.
+   * One stretch is left for who asks.
+   * @returns what is under way now
+   */
+  lend(): Promise<void>[] {
+    const { waiting, lent } = this;
+    const given: Promise<void>[] = [];
+    while (waiting.length > 1) {
+      const stretch = waiting.at(-1)!;
+      const heard = this.share(stretch);
+      if (!heard) break;
+      waiting.pop();
+      lent.add(stretch);
+      const returned = heard.then(
+        () => {
+          this.unsent = true;
+        },
+        () => {
+          // Whatever was the matter, we find out when we hear it ourselves.
+          this.share = () => undefined;
+          waiting.push(stretch);
+        },
+      );
+      given.push(returned.finally(() => lent.delete(stretch)));
+    }
+    return given;
+  }
 }
 
 interface Entry {
@@ -55,11 +105,21 @@ interface Wish {
   failed: (error: Error) => void;
 }
 
-/** The stretches of a song from the current moment on, with a short one right there first. */
-function stretchesNow({ moments, rate }: SongListener, now: number): Stretch[] {
-  const here = Math.min(Math.max(0, Math.floor((now - firstSeconds / 2) * rate)), Math.max(0, moments - 1));
-  const first = { first: here, count: Math.min(Math.ceil(firstSeconds * rate), moments - here) };
-  return [first, ...stretchesFrom(moments, now * rate, rate * stretchSeconds)];
+/**
+ * What has to be heard for the current moment to be right.
+ * @param isKnown whether its sound is at hand, so that what is far away costs little
+ */
+function openingStretches({ listener, influence }: Listening, now: number, isKnown: boolean): Stretch[] {
+  const { moments, rate } = listener;
+  const around = firstSeconds / 2;
+  const last = Math.max(0, moments - 1);
+  const place = (seconds: number) => Math.min(Math.max(0, Math.floor(seconds * rate)), last);
+  const first = place(now - Math.max(around, Math.min(influence.before, mostBefore)));
+  const end = place(now + Math.max(around, influence.after)) + 1;
+  const here = { first, count: end - first };
+  if (!influence.bySong || !isKnown || moments / rate > mostSampledSeconds) return [here];
+  const sample = (_: unknown, i: number) => ({ first: Math.floor((i * (moments - 2)) / samples), count: 2 });
+  return moments > 2 * samples ? [...Array.from({ length: samples }, sample), here] : [here];
 }
 
 /**
@@ -70,8 +130,11 @@ export class ListeningQueue {
   /** The moment that is wanted first, in seconds. */
   now = 0;
   private readonly entries = new Map<string, Entry>();
+  /** What others hear now. */
+  private readonly lent = new Set<Promise<void>>();
   private running = false;
   private lastSent = 0;
+  private lastTold = 0;
   private sendCost = 0;
 
   constructor(
@@ -98,7 +161,9 @@ export class ListeningQueue {
     }
     try {
       const listening = wish.create();
-      listening.waiting = stretchesNow(listening.listener, this.now);
+      const { moments, rate } = listening.listener;
+      listening.opening = openingStretches(listening, this.now, known !== undefined);
+      listening.waiting = stretchesFrom(moments, this.now * rate, rate * stretchSeconds);
       this.entries.set(name, { key, details, listening, patient: wish.patient ?? false });
       void this.run();
     } catch (error) {
@@ -112,7 +177,7 @@ export class ListeningQueue {
     for (;;) {
       const entry = this.entries.get(name);
       if (!entry) throw new Error('it is not listening');
-      if (entry.listening.waiting.length === 0) return entry.listening.listener;
+      if (entry.listening.isDone) return entry.listening.listener;
       await new Promise((resolve) => setTimeout(resolve, 30));
     }
   }
@@ -121,12 +186,20 @@ export class ListeningQueue {
     if (this.running) return;
     this.running = true;
     try {
+      this.lastTold = 0;
       for (let round = 1; ; round++) {
-        const busy = [...this.entries].filter(([, { listening }]) => listening.waiting.length > 0);
+        const busy = [...this.entries].filter(([, { listening }]) => !listening.isDone);
         if (busy.length === 0) break;
-        const eager = busy.filter(([, { patient }]) => !patient);
-        const now = eager.length === 0 || round % patience === 0 ? busy : eager;
+        const ready = busy.filter(
+          ([, { listening }]) => listening.opening.length + listening.waiting.length > 0,
+        );
+        const eager = ready.filter(([, { patient }]) => !patient);
+        const now = eager.length === 0 || round % patience === 0 ? ready : eager;
         for (const [name, entry] of now) await this.hearNext(name, entry);
+        if (ready.length === 0) await Promise.race(this.lent);
+        for (const [name, entry] of busy) {
+          if (entry.listening.isDone && this.entries.get(name) === entry) this.sendNow(entry.listening);
+        }
         this.tellProgress();
         // Settling costs as much as the song is long: never more than a tenth of the time.
         if (performance.now() - this.lastSent > Math.max(300, 10 * this.sendCost)) this.sendAll();
@@ -143,21 +216,30 @@ export class ListeningQueue {
 
   private async hearNext(name: string, entry: Entry): Promise<void> {
     const { listening } = entry;
-    const { listener, read, waiting } = listening;
+    const { listener, read, opening, waiting } = listening;
+    if (opening.length > 0) {
+      // The very first is sent at once, and waits for nobody.
+      for (const stretch of opening) await hearStretch(listener, read, stretch);
+      listening.opening = [];
+      if (this.entries.get(name) !== entry) return;
+      listening.unsent = true;
+      this.sendNow(listening);
+      return;
+    }
+    for (const heard of listening.lend()) {
+      this.lent.add(heard);
+      void heard.finally(() => this.lent.delete(heard));
+    }
     const stretch = waiting.shift();
     if (!stretch || this.entries.get(name) !== entry) return;
-    const untouched = !listening.unsent && listener.heard.indexOf(1) < 0;
-    // The very first stretch is sent at once, and waits for nobody.
-    // Someone else begins at the far end: what lies around two stretches side by side would be worked out twice.
-    const other = untouched ? undefined : waiting.at(-1);
-    const shared = other && listening.share(other);
-    if (shared) waiting.pop();
-    await Promise.all([hearStretch(listener, read, stretch), shared]);
-    if (this.entries.get(name) !== entry) return;
-    if (untouched || waiting.length === 0) {
-      listening.unsent = false;
-      listening.send();
-    } else listening.unsent = true;
+    await hearStretch(listener, read, stretch);
+    if (this.entries.get(name) === entry) listening.unsent = true;
+  }
+
+  private sendNow(listening: Listening): void {
+    if (!listening.unsent) return;
+    listening.unsent = false;
+    listening.send();
   }
 
   private tellProgress(): void {
@@ -166,18 +248,20 @@ export class ListeningQueue {
     for (const { listening } of this.entries.values()) {
       const { moments } = listening.listener;
       all += moments;
-      done += Math.max(0, moments - listening.waiting.reduce((sum, { count }) => sum + count, 0));
+      const missing = [...listening.waiting, ...listening.lent].reduce((sum, { count }) => sum + count, 0);
+      done += Math.max(0, moments - missing);
     }
-    this.onProgress(all > 0 ? done / all : 1);
+    const share = all > 0 ? done / all : 1;
+    // The page draws what it is told: not for every stretch.
+    const now = performance.now();
+    if (share < 1 && now - this.lastTold < tellEvery) return;
+    this.lastTold = now;
+    this.onProgress(share);
   }
 
   private sendAll(): void {
     const start = performance.now();
-    for (const { listening } of this.entries.values()) {
-      if (!listening.unsent) continue;
-      listening.unsent = false;
-      listening.send();
-    }
+    for (const { listening } of this.entries.values()) this.sendNow(listening);
     this.lastSent = performance.now();
     this.sendCost = this.lastSent - start;
   }

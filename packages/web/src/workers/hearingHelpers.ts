@@ -1,0 +1,85 @@
+import type { SharedListener, Stretch } from '@cyclogram/core';
+import type { HelperTask, StretchAnswer, StretchWish } from './helper.worker';
+
+/** Longer songs are heard by one worker: each helper would keep their sound and levels once more. */
+const mostSeconds = 15 * 60;
+const mostHelpers = 3;
+/** Stretches given to a helper at a time: it has the next one when it has heard one. */
+const atATime = 2;
+
+interface Wish {
+  resolve: (answer: StretchAnswer) => void;
+  reject: (error: Error) => void;
+}
+
+/** A worker that hears stretches, and what it has been asked. */
+class Helper {
+  readonly wishes = new Map<number, Wish>();
+  isBroken = false;
+  private readonly worker = new Worker(new URL('./helper.worker.ts', import.meta.url), { type: 'module' });
+
+  constructor() {
+    this.worker.onmessage = ({ data }: MessageEvent<StretchAnswer>) => {
+      this.wishes.get(data.id)?.resolve(data);
+      this.wishes.delete(data.id);
+    };
+    this.worker.onerror = () => {
+      this.isBroken = true;
+      for (const { reject } of this.wishes.values()) reject(new Error('a worker has stopped'));
+      this.wishes.clear();
+    };
+  }
+
+  ask(wish: StretchWish): Promise<StretchAnswer> {
+    return new Promise((resolve, reject) => {
+      this.wishes.set(wish.id, { resolve, reject });
+      this.worker.postMessage(wish);
+    });
+  }
+}
+
+/** Further workers that hear stretches at the same time, so that a changed ear is right sooner. */
+export class HearingHelpers {
+  /** While the song plays, the picture needs a processor too. */
+  playing = false;
+  private readonly helpers: Helper[] = [];
+  private lastId = 0;
+
+  /** @param processors how many there are */
+  constructor(private readonly processors: number) {}
+
+  /** How many may be at work now, besides the page, the painter and the worker that asks. */
+  private get allowed(): number {
+    return Math.min(mostHelpers, this.processors - (this.playing ? 3 : 1));
+  }
+
+  /**
+   * Has a stretch heard, whose levels then are put into the listener here.
+   * @returns undefined when no helper is free; a promise that fails when the sound could not be read
+   */
+  hear(listener: SharedListener, task: HelperTask, stretch: Stretch): Promise<void> | undefined {
+    const helper = listener.moments / listener.rate <= mostSeconds ? this.free() : undefined;
+    return helper && this.hearBy(helper, listener, task, stretch);
+  }
+
+  private async hearBy(helper: Helper, listener: SharedListener, task: HelperTask, stretch: Stretch) {
+    const answer = await helper.ask({ ...task, id: ++this.lastId, stretch });
+    if ('problem' in answer) throw new Error(answer.problem);
+    listener.putRows(stretch.first, answer.rows);
+  }
+
+  /** The helper with the least to do; undefined when all have enough. */
+  private free(): Helper | undefined {
+    const { helpers } = this;
+    // One that has stopped is not started again: it would stop again.
+    const working = helpers.slice(0, Math.max(0, this.allowed)).filter(({ isBroken }) => !isBroken);
+    const least = working.sort((a, b) => a.wishes.size - b.wishes.size)[0];
+    if (least && least.wishes.size === 0) return least;
+    if (helpers.length < this.allowed) {
+      const helper = new Helper();
+      helpers.push(helper);
+      return helper;
+    }
+    return least && least.wishes.size < atATime ? least : undefined;
+  }
+}
