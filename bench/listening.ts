@@ -7,35 +7,36 @@ import { chromiumOptions } from '../e2e/chromium';
 
 const exec = promisify(execFile);
 
-/** What the page notes down of its workers' messages, its long tasks and its frames. */
+/** What the page notes down of its workers' messages and its long tasks. */
 interface Notes {
   changedAt: number;
-  momentAt: number;
   wholeAt: number;
   longest: number;
+  /** Levels of the ear as they were before the change, and each time they were painted after it. */
+  before: number[];
+  painted: { at: number; levels: number[] }[];
 }
 
-/** Notes when the workers report new bands at the moment shown, and the whole song heard. */
+/** Notes what the workers report after the key Enter has changed something. */
 function watchWorkers(): void {
-  const notes: Notes = { changedAt: 0, momentAt: 0, wholeAt: 0, longest: 0 };
+  const notes: Notes = { changedAt: 0, wholeAt: 0, longest: 0, before: [], painted: [] };
+  let working = false;
   Object.assign(window, { notes });
   new PerformanceObserver((list) => {
     for (const entry of list.getEntries()) notes.longest = Math.max(notes.longest, entry.duration);
   }).observe({ type: 'longtask' });
   const Plain = window.Worker;
   window.Worker = class extends Plain {
-    private bands = 0;
     constructor(url: string | URL, options?: WorkerOptions) {
       super(url, options);
       this.addEventListener('message', ({ data }) => {
         if (data.say === 'levels') {
-          const bands = data.live.ears.get('ear-1')?.length ?? 0;
-          if (bands !== this.bands && notes.changedAt > 0 && notes.momentAt === 0) {
-            notes.momentAt = performance.now();
-          }
-          this.bands = bands;
-        } else if (data.say === 'progress' && data.share === 1 && notes.momentAt > 0 && notes.wholeAt === 0) {
-          notes.wholeAt = performance.now();
+          const levels = Array.from((data.live.ears.get('ear-1') ?? []) as ArrayLike<number>);
+          if (notes.changedAt === 0) notes.before = levels;
+          else notes.painted.push({ at: data.sentAt - performance.timeOrigin, levels });
+        } else if (data.say === 'progress' && notes.changedAt > 0) {
+          working ||= data.share < 1;
+          if (data.share === 1 && working && notes.wholeAt === 0) notes.wholeAt = performance.now();
         }
       });
     }
@@ -43,14 +44,68 @@ function watchWorkers(): void {
   window.addEventListener(
     'keydown',
     (event) => {
-      if (event.key === 'Enter')
-        Object.assign(notes, { changedAt: performance.now(), momentAt: 0, wholeAt: 0, longest: 0 });
+      if (event.key !== 'Enter') return;
+      working = false;
+      const before = notes.painted.at(-1)?.levels ?? notes.before;
+      Object.assign(notes, { changedAt: performance.now(), wholeAt: 0, longest: 0, before, painted: [] });
     },
     true,
   );
 }
 
-const notesOf = (page: Page) => page.evaluate(() => (window as unknown as { notes: Notes }).notes);
+/** Has the painting worker say when it has painted: the page hears of it only when it has time. */
+async function stampPaintings(page: Page): Promise<void> {
+  await page.route('**/painting.worker*', async (route) => {
+    const response = await route.fetch();
+    const stamp = `const post = self.postMessage.bind(self);
+      self.postMessage = (message, options) =>
+        post({ ...message, sentAt: performance.timeOrigin + performance.now() }, options);`;
+    await route.fulfill({ response, body: `${stamp}\n${await response.text()}` });
+  });
+}
+
+/** Largest difference between two rows of levels; infinite when they are not of the same bands. */
+const difference = (a: number[], b: number[]) =>
+  a.length === b.length ? Math.max(...a.map((value, i) => Math.abs(value - b[i]!))) : Infinity;
+
+/** What levels may be from how they are when the whole song has been heard, to be right: a fiftieth of their range. */
+const right = 0.02;
+
+/** Waits until the whole song has been heard after a change. */
+async function changeOf(page: Page) {
+  await page.waitForFunction(() => (window as unknown as { notes: Notes }).notes.wholeAt > 0, null, {
+    timeout: 60_000,
+  });
+  await page.waitForTimeout(700);
+  const notes = await page.evaluate(() => (window as unknown as { notes: Notes }).notes);
+  const { changedAt, wholeAt, longest, before, painted } = notes;
+  const final = painted.at(-1)!.levels;
+  const moment = painted.find(
+    ({ levels }) => difference(levels, before) > 0 && difference(levels, final) < right,
+  );
+  return {
+    momentMs: moment ? Math.round(moment.at - changedAt) : null,
+    wholeSongMs: Math.round(wholeAt - changedAt),
+    longestMainThreadTaskMs: Math.round(longest),
+  };
+}
+
+/** Sets a number of the open ear. */
+async function setNumber(page: Page, name: string, value: string) {
+  const field = page.getByRole('spinbutton', { name, exact: true }).first();
+  await field.fill(value);
+  await field.press('Enter');
+  return changeOf(page);
+}
+
+/** Chooses for the open ear, by keyboard. */
+async function choose(page: Page, name: string, label: string) {
+  await page.getByRole('combobox', { name, exact: true }).first().focus();
+  await page.keyboard.press('Space');
+  await page.getByRole('option', { name: label, exact: true }).focus();
+  await page.keyboard.press('Enter');
+  return changeOf(page);
+}
 
 /** A song of any length, made by repeating a decoded demo song. */
 async function longSong(data: string, seconds: number, out: string): Promise<string> {
@@ -95,24 +150,28 @@ export async function benchListening(url: string, data: string) {
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.addInitScript(watchWorkers);
+    await stampPaintings(page);
     await openSong(page, url, await longSong(data, 240, join(data, 'four-minutes.flac')));
     const tape = page.getByRole('slider', { name: 'Time in the song' });
-    await tape.click({ position: { x: 700, y: 60 } });
-    const bands = page.getByRole('spinbutton', { name: 'Bands', exact: true });
-    const changes = [];
-    for (const count of ['80', '72', '90']) {
-      await bands.fill(count);
-      await bands.press('Enter');
-      await page.waitForFunction(() => (window as unknown as { notes: Notes }).notes.wholeAt > 0, null, {
-        timeout: 60_000,
-      });
-      const { changedAt, momentAt, wholeAt, longest } = await notesOf(page);
-      changes.push({
-        momentMs: Math.round(momentAt - changedAt),
-        wholeSongMs: Math.round(wholeAt - changedAt),
-        longestMainThreadTaskMs: Math.round(longest),
-      });
-    }
+    await tape.click({ position: { x: 520, y: 60 } });
+    await page.waitForTimeout(500);
+    const changes = {
+      'first change, 80 bands': await setNumber(page, 'Bands', '80'),
+      '72 bands': await setNumber(page, 'Bands', '72'),
+      '90 bands': await setNumber(page, 'Bands', '90'),
+      '512 bands': await setNumber(page, 'Bands', '512'),
+      '64 bands': await setNumber(page, 'Bands', '64'),
+      'window of 10 ms': await setNumber(page, 'Length', '10'),
+      'window of 500 ms': await setNumber(page, 'Length', '500'),
+      'window of 85 ms': await setNumber(page, 'Length', '85'),
+      'scale mel': await choose(page, 'Scale', 'Mel'),
+      'scale log': await choose(page, 'Scale', 'Logarithmic'),
+      'both channels': await choose(page, 'Channel', 'Both, by power'),
+      sides: await choose(page, 'Channel', 'Sides'),
+      middle: await choose(page, 'Channel', 'Middle'),
+      'struck part': await choose(page, 'Part', 'Struck'),
+      'sustained part': await choose(page, 'Part', 'Sustained'),
+    };
     const box = (await tape.boundingBox())!;
     await page.mouse.move(box.x + 600, box.y + 80);
     await page.mouse.wheel(0, -1400);

@@ -50,6 +50,21 @@ describe('what an ear hears', () => {
     expect(hearing.levels).toEqual(first);
   });
 
+  it('finds limits from samples all over the song, however many moments there are', async () => {
+    // Loud and soft by turns, for 40 s, in so many bands that only some moments of a whole song count.
+    const long = noise(48000 * 40, 3).map((value, n) => value * (0.02 + 0.5 * Math.sin(n / 30000) ** 2));
+    const fitted: Ear = { ...ear, bands: 400, limits: 'fitted', floorPercent: 30, ceilingPercent: 95 };
+    const whole = await hear(fitted, long);
+    const sampled = new EarHearing(fitted, long.length);
+    for (let i = 0; i < 48; i++) {
+      const first = Math.floor((i * (sampled.moments - 2)) / 48);
+      await hearStretch(sampled, readerOf(long), { first, count: 2 });
+    }
+    sampled.settle();
+    expect(Math.abs(sampled.limits.floorDb - whole.limits.floorDb)).toBeLessThan(1.5);
+    expect(Math.abs(sampled.limits.ceilingDb - whole.limits.ceilingDb)).toBeLessThan(1);
+  });
+
   it('has no marks for muted bands', async () => {
     const all = await hear({}, song);
     const some = await hear({ mutes: [0, 5] }, song);

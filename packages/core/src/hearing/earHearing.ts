@@ -115,13 +115,14 @@ export class EarHearing extends BandListener {
 
   /** Levels in dB, weighted, of what has been heard, as a sample. @param gains of {@link weightingDb} */
   levelledDistribution(gains: Float64Array = weightingDb(this.edges, this.ear)): Distribution {
-    const { db, bands, moments, shown, heard } = this;
+    const { db, bands, shown } = this;
     const values: number[] = [];
-    const step = Math.max(1, Math.floor((moments * shown.length) / 200_000));
-    for (let moment = 0; moment < moments; moment += step) {
-      if (!heard[moment]) continue;
+    const moments = [...this.heard.keys()].filter((moment) => this.heard[moment]);
+    const step = Math.max(1, Math.floor((moments.length * shown.length) / 200_000));
+    for (let i = 0; i < moments.length; i += step) {
+      const row = moments[i]! * bands;
       for (const band of shown) {
-        const level = db[moment * bands + band]!;
+        const level = db[row + band]!;
         if (level > silenceDb) values.push(level + gains[band]!);
       }
     }

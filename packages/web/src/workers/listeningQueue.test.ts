@@ -103,6 +103,18 @@ describe('the queue of what listens', () => {
     expect(counts.sent).toBe(sent + 1);
   });
 
+  it('hears what is wished meanwhile, though all else is with another', async () => {
+    const { queue } = setUp();
+    const share = () => new Promise<void>(() => {});
+    const { put, listeners } = listenIn(queue, 'ear', () => {}, share);
+    put('a');
+    await expect.poll(() => listeners[0]!.heard.filter((moment) => moment === 1).length).toBe(20);
+    const other = listenIn(queue, 'other');
+    other.put('a');
+    await queue.complete('other');
+    expect(other.listeners[0]!.heard.every((moment) => moment === 1)).toBe(true);
+  });
+
   it('hears by itself what the other could not, and does not ask it again', async () => {
     const { queue, failures, progress } = setUp();
     let asked = 0;

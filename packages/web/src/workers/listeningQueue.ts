@@ -132,6 +132,7 @@ export class ListeningQueue {
   private readonly entries = new Map<string, Entry>();
   /** What others hear now. */
   private readonly lent = new Set<Promise<void>>();
+  private wake = () => {};
   private running = false;
   private lastSent = 0;
   private lastTold = 0;
@@ -165,6 +166,7 @@ export class ListeningQueue {
       listening.opening = openingStretches(listening, this.now, known !== undefined);
       listening.waiting = stretchesFrom(moments, this.now * rate, rate * stretchSeconds);
       this.entries.set(name, { key, details, listening, patient: wish.patient ?? false });
+      this.wake();
       void this.run();
     } catch (error) {
       this.entries.delete(name);
@@ -196,7 +198,7 @@ export class ListeningQueue {
         const eager = ready.filter(([, { patient }]) => !patient);
         const now = eager.length === 0 || round % patience === 0 ? ready : eager;
         for (const [name, entry] of now) await this.hearNext(name, entry);
-        if (ready.length === 0) await Promise.race(this.lent);
+        if (ready.length === 0) await this.somethingToDo();
         for (const [name, entry] of busy) {
           if (entry.listening.isDone && this.entries.get(name) === entry) this.sendNow(entry.listening);
         }
@@ -212,6 +214,12 @@ export class ListeningQueue {
     } finally {
       this.running = false;
     }
+  }
+
+  /** Waits until something that was lent is back, or there is a new wish. */
+  private async somethingToDo(): Promise<void> {
+    const wished = new Promise<void>((resolve) => (this.wake = resolve));
+    await Promise.race([...this.lent, wished]);
   }
 
   private async hearNext(name: string, entry: Entry): Promise<void> {
