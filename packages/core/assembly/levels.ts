@@ -1,5 +1,5 @@
-import { fastTransform, fillFast } from './fastTransform';
-import { correlations } from './segments';
+import { correlations, fill, untangle } from './segments';
+import { transform } from './transform';
 
 /** Levels in dB of the bands of many segments of a signal. */
 
@@ -66,35 +66,6 @@ function writeLevels(sums: usize, bands: usize, silence: f64, silenceDb: f64, ou
   }
 }
 
-/** Powers of the bins first..last of two segments that were transformed as one, told apart by their symmetry (common practice). */
-function untangle(
-  re: usize,
-  im: usize,
-  size: usize,
-  order: usize,
-  powerA: usize,
-  powerB: usize,
-  first: usize,
-  last: usize,
-  scale: f64,
-): void {
-  const mask = size - 1;
-  for (let k = first; k <= last; k++) {
-    const at: usize = (<usize>load<u32>(order + (k << 2))) << 2;
-    const mirror: usize = (<usize>load<u32>(order + (((size - k) & mask) << 2))) << 2;
-    const real = load<f32>(re + at);
-    const imaginary = load<f32>(im + at);
-    const mirrorReal = load<f32>(re + mirror);
-    const mirrorImaginary = load<f32>(im + mirror);
-    const sumReal = <f64>(real + mirrorReal);
-    const sumImaginary = <f64>(imaginary + mirrorImaginary);
-    const differenceReal = <f64>(real - mirrorReal);
-    const differenceImaginary = <f64>(imaginary - mirrorImaginary);
-    store<f64>(powerA + (k << 3), scale * (sumReal * sumReal + differenceImaginary * differenceImaginary));
-    store<f64>(powerB + (k << 3), scale * (sumImaginary * sumImaginary + differenceReal * differenceReal));
-  }
-}
-
 /**
  * Levels by transforms, in floats.
  * @param window of `length` floats
@@ -137,10 +108,10 @@ export function transformedLevels(
   for (let moment = 0; moment < moments; moment += 2) {
     const two = moment + 1 < moments;
     const at = start + moment * hop;
-    fillFast(samples, count, at, window, length, re, size);
-    fillFast(samples, count, two ? at + hop : nowhere, window, length, im, size);
-    fastTransform(re, im, size, twiddles);
-    untangle(re, im, size, order, powerA, powerB, first, last, scale);
+    fill<f32>(samples, count, at, window, length, re, size);
+    fill<f32>(samples, count, two ? at + hop : nowhere, window, length, im, size);
+    transform<f32>(re, im, size, twiddles);
+    untangle<f32>(re, im, size, order, powerA, powerB, first, last, scale);
     sumBands(powerA, covers, bands, sums);
     writeLevels(sums, bands, silence, silenceDb, out);
     out += row;

@@ -1,7 +1,10 @@
 import { transform } from './transform';
 
-/** Windowed samples [start, start + length) of a signal of `count` floats; silence beyond its ends, and up to `size`. */
-export function fill(
+/**
+ * Windowed samples [start, start + length) of a signal of `count` floats; silence beyond its ends, and up to `size`.
+ * @param window and `out`: floats or doubles
+ */
+export function fill<T>(
   samples: usize,
   count: i32,
   start: i32,
@@ -10,19 +13,52 @@ export function fill(
   out: usize,
   size: usize,
 ): void {
+  const lanes: i32 = 16 / sizeof<T>();
   const from = min(max(0, -start), length);
   const to = max(from, min(length, count - start));
-  memory.fill(out, 0, (<usize>from) << 3);
+  const source = samples + ((<usize>start) << 2);
+  memory.fill(out, 0, <usize>from * sizeof<T>());
   let n = from;
-  for (; n + 1 < to; n += 2) {
-    const two = f64x2.promote_low_f32x4(v128.load64_zero(samples + ((<usize>(start + n)) << 2)));
-    v128.store(out + ((<usize>n) << 3), f64x2.mul(two, v128.load(window + ((<usize>n) << 3))));
+  for (; n + lanes <= to; n += lanes) {
+    const at = <usize>n * sizeof<T>();
+    const sample = source + ((<usize>n) << 2);
+    const values = sizeof<T>() == 4 ? v128.load(sample) : f64x2.promote_low_f32x4(v128.load64_zero(sample));
+    v128.store(out + at, v128.mul<T>(values, v128.load(window + at)));
   }
-  if (n < to) {
-    const one = <f64>load<f32>(samples + ((<usize>(start + n)) << 2));
-    store<f64>(out + ((<usize>n) << 3), one * load<f64>(window + ((<usize>n) << 3)));
+  for (; n < to; n++) {
+    const at = <usize>n * sizeof<T>();
+    store<T>(out + at, <T>load<f32>(source + ((<usize>n) << 2)) * load<T>(window + at));
   }
-  memory.fill(out + ((<usize>to) << 3), 0, (size - <usize>to) << 3);
+  memory.fill(out + <usize>to * sizeof<T>(), 0, (size - <usize>to) * sizeof<T>());
+}
+
+/**
+ * Powers of the bins first..last of two segments that were transformed as the real and the imaginary part of one, told
+ * apart by their symmetry (common practice).
+ * @param powerA and `powerB`: doubles
+ */
+export function untangle<T>(
+  re: usize,
+  im: usize,
+  size: usize,
+  order: usize,
+  powerA: usize,
+  powerB: usize,
+  first: usize,
+  last: usize,
+  scale: f64,
+): void {
+  const mask = size - 1;
+  for (let k = first; k <= last; k++) {
+    const at = <usize>load<u32>(order + (k << 2)) * sizeof<T>();
+    const mirror = <usize>load<u32>(order + (((size - k) & mask) << 2)) * sizeof<T>();
+    const sumReal = <f64>(load<T>(re + at) + load<T>(re + mirror));
+    const sumImaginary = <f64>(load<T>(im + at) + load<T>(im + mirror));
+    const differenceReal = <f64>(load<T>(re + at) - load<T>(re + mirror));
+    const differenceImaginary = <f64>(load<T>(im + at) - load<T>(im + mirror));
+    store<f64>(powerA + (k << 3), scale * (sumReal * sumReal + differenceImaginary * differenceImaginary));
+    store<f64>(powerB + (k << 3), scale * (sumImaginary * sumImaginary + differenceReal * differenceReal));
+  }
 }
 
 // What is loaded: a signal, the window that its segments go through, and room for a transform of `size`.
@@ -64,24 +100,9 @@ export function loadSignal(
 
 /** Transforms two windowed segments as the real and the imaginary part of one signal. */
 function transformBoth(startA: i32, startB: i32): void {
-  fill(samples, count, startA, window, length, re, size);
-  fill(samples, count, startB, window, length, im, size);
-  transform(re, im, size, twiddles);
-}
-
-/** Powers of the bins first..last of each of the two, told apart by their symmetry (common practice). */
-function untangle(powerA: usize, powerB: usize, first: usize, last: usize, scale: f64): void {
-  const mask = size - 1;
-  for (let k = first; k <= last; k++) {
-    const at: usize = (<usize>load<u32>(order + (k << 2))) << 3;
-    const mirror: usize = (<usize>load<u32>(order + (((size - k) & mask) << 2))) << 3;
-    const sumReal = load<f64>(re + at) + load<f64>(re + mirror);
-    const sumImaginary = load<f64>(im + at) + load<f64>(im + mirror);
-    const differenceReal = load<f64>(re + at) - load<f64>(re + mirror);
-    const differenceImaginary = load<f64>(im + at) - load<f64>(im + mirror);
-    store<f64>(powerA + (k << 3), scale * (sumReal * sumReal + differenceImaginary * differenceImaginary));
-    store<f64>(powerB + (k << 3), scale * (sumImaginary * sumImaginary + differenceReal * differenceReal));
-  }
+  fill<f64>(samples, count, startA, window, length, re, size);
+  fill<f64>(samples, count, startB, window, length, im, size);
+  transform<f64>(re, im, size, twiddles);
 }
 
 /**
@@ -98,7 +119,7 @@ export function powers(
   scale: f64,
 ): void {
   transformBoth(startA, startB);
-  untangle(powerA, powerB, first, last, scale);
+  untangle<f64>(re, im, size, order, powerA, powerB, first, last, scale);
 }
 
 /**
@@ -165,13 +186,13 @@ export function correlations(
 ): void {
   transformBoth(startA, startB);
   const half = size >> 1;
-  untangle(lagA, lagB, 0, half, 1);
+  untangle<f64>(re, im, size, order, lagA, lagB, 0, half, 1);
   for (let k: usize = 0; k < size; k++) {
     const bin: usize = (k <= half ? k : size - k) << 3;
     store<f64>(re + (k << 3), load<f64>(lagA + bin));
     store<f64>(im + (k << 3), load<f64>(lagB + bin));
   }
-  transform(re, im, size, twiddles);
+  transform<f64>(re, im, size, twiddles);
   for (let lag: usize = 0; lag < lags; lag++) {
     const at: usize = (<usize>load<u32>(order + (lag << 2))) << 3;
     store<f64>(lagA + (lag << 3), load<f64>(re + at));

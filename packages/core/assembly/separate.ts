@@ -1,4 +1,5 @@
-import { fastTransform, fillFast } from './fastTransform';
+import { fill } from './segments';
+import { putInOrder, transform } from './transform';
 
 /**
  * The sustained or the struck part of a sound, see audio/separate.ts.
@@ -60,31 +61,6 @@ function evensOf(a: v128, b: v128): v128 {
 
 function oddsOf(a: v128, b: v128): v128 {
   return v128.shuffle<u32>(a, b, 1, 3, 5, 7);
-}
-
-/**
- * Puts in order what a transform has left, four times four values at a time: four bins that follow one another stand a
- * quarter apart. The first bin comes once more at the end, as its own mirror.
- */
-function putInOrder(from: usize, to: usize): void {
-  const places = size >> 2;
-  for (let place: usize = 0; place < places; place += 4) {
-    const at = from + (place << 2);
-    const a = v128.load(at);
-    const b = v128.load(at + size);
-    const c = v128.load(at + 2 * size);
-    const d = v128.load(at + 3 * size);
-    const abLow = v128.shuffle<u32>(a, b, 0, 4, 1, 5);
-    const abHigh = v128.shuffle<u32>(a, b, 2, 6, 3, 7);
-    const cdLow = v128.shuffle<u32>(c, d, 0, 4, 1, 5);
-    const cdHigh = v128.shuffle<u32>(c, d, 2, 6, 3, 7);
-    const bin = bins + (place << 2);
-    v128.store(to + ((<usize>load<u32>(bin)) << 2), v128.shuffle<u64>(abLow, cdLow, 0, 2));
-    v128.store(to + ((<usize>load<u32>(bin, 4)) << 2), v128.shuffle<u64>(abLow, cdLow, 1, 3));
-    v128.store(to + ((<usize>load<u32>(bin, 8)) << 2), v128.shuffle<u64>(abHigh, cdHigh, 0, 2));
-    v128.store(to + ((<usize>load<u32>(bin, 12)) << 2), v128.shuffle<u64>(abHigh, cdHigh, 1, 3));
-  }
-  store<f32>(to + (size << 2), load<f32>(to));
 }
 
 // Magnitudes of four bins of each of the two frames, twice as large.
@@ -351,12 +327,12 @@ export function separate(
   const soundA = im + values;
   const soundB = soundA + values;
   for (let frame = 0; frame < frames; frame += 2) {
-    fillFast(samples, sampleCount, frame * hop, window, <i32>size, re, size);
-    fillFast(samples, sampleCount, (frame + 1) * hop, window, <i32>size, im, size);
-    fastTransform(re, im, size, twiddles);
+    fill<f32>(samples, sampleCount, frame * hop, window, <i32>size, re, size);
+    fill<f32>(samples, sampleCount, (frame + 1) * hop, window, <i32>size, im, size);
+    transform<f32>(re, im, size, twiddles);
     const spectrum = spectra + <usize>(frame >> 1) * pair;
-    putInOrder(re, spectrum);
-    putInOrder(im, spectrum + values);
+    putInOrder(re, spectrum, size, bins);
+    putInOrder(im, spectrum + values, size, bins);
     const at = rows + <usize>frame * row;
     magnitudes(spectrum, spectrum + values, at, at + row);
   }
@@ -368,9 +344,9 @@ export function separate(
     const spectrum = spectra + <usize>(frame >> 1) * pair;
     shareOut(spectrum, spectrum + values, sharesA, sharesB);
     // Real and imaginary part exchanged: the inverse.
-    fastTransform(spectrum + values, spectrum, size, twiddles);
-    putInOrder(spectrum, soundA);
-    putInOrder(spectrum + values, soundB);
+    transform<f32>(spectrum + values, spectrum, size, twiddles);
+    putInOrder(spectrum, soundA, size, bins);
+    putInOrder(spectrum + values, soundB, size, bins);
     overlap(soundA, offset + (frame - 8) * hop, out, outCount, scale);
     overlap(soundB, offset + (frame - 7) * hop, out, outCount, scale);
   }

@@ -1,18 +1,43 @@
 /**
- * The discrete Fourier transform. Real and imaginary parts stand apart, in doubles. It works in place, by
- * decimation in frequency with radix 4; what it leaves stands about in the order of reversed digits, and is read
- * through a table rather than put in order (common practice).
+ * The discrete Fourier transform, in floats (four at a time) or in doubles (two at a time). Real and imaginary parts
+ * stand apart.
+ *
+ * It works in place, by decimation in frequency with radix 4, with one stage of radix 2 in front where the size is not
+ * a power of four. What it leaves is read through a table rather than put in order (common practice).
  */
 
+/** Stores complex values times their twiddles. */
+function turn<T>(r: usize, i: usize, xr: v128, xi: v128, twiddle: usize): void {
+  const wr = v128.load(twiddle);
+  const wi = v128.load(twiddle, 16);
+  v128.store(r, v128.sub<T>(v128.mul<T>(xr, wr), v128.mul<T>(xi, wi)));
+  v128.store(i, v128.add<T>(v128.mul<T>(xr, wi), v128.mul<T>(xi, wr)));
+}
+
+/** Butterflies of two over all of `size` values. @param twiddles for values worked on together, cosines and sines */
+function stageOfTwo<T>(re: usize, im: usize, size: usize, twiddles: usize): void {
+  const step: usize = (size >> 1) * sizeof<T>();
+  const end: usize = re + step;
+  for (let r = re, i = im, t = twiddles; r < end; r += 16, i += 16, t += 32) {
+    const ar = v128.load(r);
+    const ai = v128.load(i);
+    const br = v128.load(r + step);
+    const bi = v128.load(i + step);
+    v128.store(r, v128.add<T>(ar, br));
+    v128.store(i, v128.add<T>(ai, bi));
+    turn<T>(r + step, i + step, v128.sub<T>(ar, br), v128.sub<T>(ai, bi), t);
+  }
+}
+
 /**
- * Butterflies over each block of `size` values, two at a time.
- * @param twiddles for each two values, cosines and sines of their first, second and third multiple
+ * Butterflies of four over each block of `size` values.
+ * @param twiddles for values worked on together, cosines and sines of their first, second and third multiple
  */
-function stage(re: usize, im: usize, count: usize, size: usize, twiddles: usize): void {
-  const step: usize = (size >> 2) << 3;
+function stageOfFour<T>(re: usize, im: usize, count: usize, size: usize, twiddles: usize): void {
+  const step: usize = (size >> 2) * sizeof<T>();
   for (let block: usize = 0; block < count; block += size) {
-    let r: usize = re + (block << 3);
-    let i: usize = im + (block << 3);
+    let r: usize = re + block * sizeof<T>();
+    let i: usize = im + block * sizeof<T>();
     let t: usize = twiddles;
     const end: usize = r + step;
     while (r < end) {
@@ -24,19 +49,19 @@ function stage(re: usize, im: usize, count: usize, size: usize, twiddles: usize)
       const ci = v128.load(i + 2 * step);
       const dr = v128.load(r + 3 * step);
       const di = v128.load(i + 3 * step);
-      const acr = f64x2.add(ar, cr);
-      const aci = f64x2.add(ai, ci);
-      const amr = f64x2.sub(ar, cr);
-      const ami = f64x2.sub(ai, ci);
-      const bdr = f64x2.add(br, dr);
-      const bdi = f64x2.add(bi, di);
-      const bmr = f64x2.sub(br, dr);
-      const bmi = f64x2.sub(bi, di);
-      v128.store(r, f64x2.add(acr, bdr));
-      v128.store(i, f64x2.add(aci, bdi));
-      turn(r + step, i + step, f64x2.add(amr, bmi), f64x2.sub(ami, bmr), t);
-      turn(r + 2 * step, i + 2 * step, f64x2.sub(acr, bdr), f64x2.sub(aci, bdi), t + 32);
-      turn(r + 3 * step, i + 3 * step, f64x2.sub(amr, bmi), f64x2.add(ami, bmr), t + 64);
+      const acr = v128.add<T>(ar, cr);
+      const aci = v128.add<T>(ai, ci);
+      const amr = v128.sub<T>(ar, cr);
+      const ami = v128.sub<T>(ai, ci);
+      const bdr = v128.add<T>(br, dr);
+      const bdi = v128.add<T>(bi, di);
+      const bmr = v128.sub<T>(br, dr);
+      const bmi = v128.sub<T>(bi, di);
+      v128.store(r, v128.add<T>(acr, bdr));
+      v128.store(i, v128.add<T>(aci, bdi));
+      turn<T>(r + step, i + step, v128.add<T>(amr, bmi), v128.sub<T>(ami, bmr), t);
+      turn<T>(r + 2 * step, i + 2 * step, v128.sub<T>(acr, bdr), v128.sub<T>(aci, bdi), t + 32);
+      turn<T>(r + 3 * step, i + 3 * step, v128.sub<T>(amr, bmi), v128.add<T>(ami, bmr), t + 64);
       r += 16;
       i += 16;
       t += 96;
@@ -44,93 +69,118 @@ function stage(re: usize, im: usize, count: usize, size: usize, twiddles: usize)
   }
 }
 
-/** Stores two complex values times their twiddles. */
-function turn(r: usize, i: usize, xr: v128, xi: v128, twiddle: usize): void {
-  const wr = v128.load(twiddle);
-  const wi = v128.load(twiddle, 16);
-  v128.store(r, f64x2.sub(f64x2.mul(xr, wr), f64x2.mul(xi, wi)));
-  v128.store(i, f64x2.add(f64x2.mul(xr, wi), f64x2.mul(xi, wr)));
+// Columns of the rows last looked at: four floats of four rows, or two doubles of two rows of four.
+let column0: v128 = f32x4.splat(0);
+let column1: v128 = f32x4.splat(0);
+let column2: v128 = f32x4.splat(0);
+let column3: v128 = f32x4.splat(0);
+
+/** Exchanges rows of four values and columns, of as many rows as values are worked on together. */
+function exchange<T>(at: usize): void {
+  const a = v128.load(at);
+  const b = v128.load(at, 16);
+  const c = v128.load(at, 32);
+  const d = v128.load(at, 48);
+  if (sizeof<T>() == 4) exchangeFours(a, b, c, d);
+  else {
+    column0 = v128.shuffle<u64>(a, c, 0, 2);
+    column1 = v128.shuffle<u64>(a, c, 1, 3);
+    column2 = v128.shuffle<u64>(b, d, 0, 2);
+    column3 = v128.shuffle<u64>(b, d, 1, 3);
+  }
 }
 
-/** The first values of two pairs, and their second ones. */
-function firsts(a: v128, b: v128): v128 {
-  return v128.shuffle<u64>(a, b, 0, 2);
+/** Four rows of four floats. */
+function exchangeFours(a: v128, b: v128, c: v128, d: v128): void {
+  const abLow = v128.shuffle<u32>(a, b, 0, 4, 1, 5);
+  const abHigh = v128.shuffle<u32>(a, b, 2, 6, 3, 7);
+  const cdLow = v128.shuffle<u32>(c, d, 0, 4, 1, 5);
+  const cdHigh = v128.shuffle<u32>(c, d, 2, 6, 3, 7);
+  column0 = v128.shuffle<u64>(abLow, cdLow, 0, 2);
+  column1 = v128.shuffle<u64>(abLow, cdLow, 1, 3);
+  column2 = v128.shuffle<u64>(abHigh, cdHigh, 0, 2);
+  column3 = v128.shuffle<u64>(abHigh, cdHigh, 1, 3);
 }
 
-function seconds(a: v128, b: v128): v128 {
-  return v128.shuffle<u64>(a, b, 1, 3);
-}
-
-/** Butterflies of four neighbours, whose twiddles are all one; of two fours at a time, whose values then alternate. */
-function lastOfFour(re: usize, im: usize, count: usize): void {
-  const end: usize = re + (count << 3);
+/** Butterflies of four neighbours, whose twiddles are all one; of several fours at a time, whose values then alternate. */
+function lastOfFour<T>(re: usize, im: usize, count: usize): void {
+  const end: usize = re + count * sizeof<T>();
   for (let r = re, i = im; r < end; r += 64, i += 64) {
-    const sumRealA = f64x2.add(v128.load(r), v128.load(r, 16));
-    const sumRealB = f64x2.add(v128.load(r, 32), v128.load(r, 48));
-    const sumImaginaryA = f64x2.add(v128.load(i), v128.load(i, 16));
-    const sumImaginaryB = f64x2.add(v128.load(i, 32), v128.load(i, 48));
-    const differenceRealA = f64x2.sub(v128.load(r), v128.load(r, 16));
-    const differenceRealB = f64x2.sub(v128.load(r, 32), v128.load(r, 48));
-    const differenceImaginaryA = f64x2.sub(v128.load(i), v128.load(i, 16));
-    const differenceImaginaryB = f64x2.sub(v128.load(i, 32), v128.load(i, 48));
-    let first = firsts(sumRealA, sumRealB);
-    let second = seconds(sumRealA, sumRealB);
-    v128.store(r, f64x2.add(first, second));
-    v128.store(r, f64x2.sub(first, second), 32);
-    first = firsts(sumImaginaryA, sumImaginaryB);
-    second = seconds(sumImaginaryA, sumImaginaryB);
-    v128.store(i, f64x2.add(first, second));
-    v128.store(i, f64x2.sub(first, second), 32);
-    const real = firsts(differenceRealA, differenceRealB);
-    const imaginary = firsts(differenceImaginaryA, differenceImaginaryB);
-    const turnedReal = seconds(differenceRealA, differenceRealB);
-    const turnedImaginary = seconds(differenceImaginaryA, differenceImaginaryB);
-    v128.store(r, f64x2.add(real, turnedImaginary), 16);
-    v128.store(i, f64x2.sub(imaginary, turnedReal), 16);
-    v128.store(r, f64x2.sub(real, turnedImaginary), 48);
-    v128.store(i, f64x2.add(imaginary, turnedReal), 48);
+    exchange<T>(r);
+    const acr = v128.add<T>(column0, column2);
+    const amr = v128.sub<T>(column0, column2);
+    const bdr = v128.add<T>(column1, column3);
+    const bmr = v128.sub<T>(column1, column3);
+    exchange<T>(i);
+    const aci = v128.add<T>(column0, column2);
+    const ami = v128.sub<T>(column0, column2);
+    const bdi = v128.add<T>(column1, column3);
+    const bmi = v128.sub<T>(column1, column3);
+    v128.store(r, v128.add<T>(acr, bdr));
+    v128.store(i, v128.add<T>(aci, bdi));
+    v128.store(r, v128.add<T>(amr, bmi), 16);
+    v128.store(i, v128.sub<T>(ami, bmr), 16);
+    v128.store(r, v128.sub<T>(acr, bdr), 32);
+    v128.store(i, v128.sub<T>(aci, bdi), 32);
+    v128.store(r, v128.sub<T>(amr, bmi), 48);
+    v128.store(i, v128.add<T>(ami, bmr), 48);
   }
 }
 
-/** The same of two. */
-function lastOfTwo(at: usize, count: usize): void {
-  const end: usize = at + (count << 3);
-  for (; at < end; at += 32) {
-    const a = v128.load(at);
-    const b = v128.load(at, 16);
-    v128.store(at, f64x2.add(firsts(a, b), seconds(a, b)));
-    v128.store(at, f64x2.sub(firsts(a, b), seconds(a, b)), 16);
-  }
-}
+/** Bytes of each part of a transform that the nearest cache holds beside its twiddles. */
+const nearBytes: usize = 8192;
 
-/** What the nearest cache holds beside the twiddles. */
-const nearValues: usize = 1024;
-
-/**
- * Transforms `count` complex values, a power of two of at least eight, in place. A long transform finishes a quarter before it
- * begins the next one: it passes through the farther memory less often.
- */
-export function transform(re: usize, im: usize, count: usize, twiddles: usize): void {
+/** Of a size that is a power of four, at least sixteen. A long one finishes a quarter before it begins the next. */
+function ofFours<T>(re: usize, im: usize, count: usize, twiddles: usize): void {
   let size = count;
   let t = twiddles;
-  if (count > nearValues) {
-    stage(re, im, count, count, t);
-    t += (count >> 2) * 48;
-    size >>= 2;
-    for (let quarter: usize = 0; quarter < count; quarter += size) {
-      transform(re + (quarter << 3), im + (quarter << 3), size, t);
+  if (count * sizeof<T>() > nearBytes) {
+    stageOfFour<T>(re, im, count, count, t);
+    t += (count >> 2) * 6 * sizeof<T>();
+    const quarter = (count >> 2) * sizeof<T>();
+    for (let part: usize = 0; part < 4; part++) {
+      ofFours<T>(re + part * quarter, im + part * quarter, count >> 2, t);
     }
     return;
   }
-  while (size >= 8) {
-    stage(re, im, count, size, t);
-    t += (size >> 2) * 48;
-    size >>= 2;
+  for (; size > 4; size >>= 2) {
+    stageOfFour<T>(re, im, count, size, t);
+    t += (size >> 2) * 6 * sizeof<T>();
   }
-  if (size == 4) {
-    lastOfFour(re, im, count);
+  lastOfFour<T>(re, im, count);
+}
+
+/**
+ * Transforms `count` complex values, a power of two of at least sixteen, in place.
+ * @param twiddles of spectrum/transformTables.ts
+ */
+export function transform<T>(re: usize, im: usize, count: usize, twiddles: usize): void {
+  if (ctz(count) & 1) {
+    stageOfTwo<T>(re, im, count, twiddles);
+    const half = (count >> 1) * sizeof<T>();
+    const rest = twiddles + 2 * half;
+    ofFours<T>(re, im, count >> 1, rest);
+    ofFours<T>(re + half, im + half, count >> 1, rest);
   } else {
-    lastOfTwo(re, count);
-    lastOfTwo(im, count);
+    ofFours<T>(re, im, count, twiddles);
   }
+}
+
+/**
+ * Puts in order what a transform in floats, of a size that is a power of four, has left: four bins that follow one another
+ * stand a quarter apart. The first bin comes once more at the end, as its own mirror.
+ * @param bins which bins stand in the first quarter
+ */
+export function putInOrder(from: usize, to: usize, size: usize, bins: usize): void {
+  const places = size >> 2;
+  for (let place: usize = 0; place < places; place += 4) {
+    const at = from + (place << 2);
+    exchangeFours(v128.load(at), v128.load(at + size), v128.load(at + 2 * size), v128.load(at + 3 * size));
+    const bin = bins + (place << 2);
+    v128.store(to + ((<usize>load<u32>(bin)) << 2), column0);
+    v128.store(to + ((<usize>load<u32>(bin, 4)) << 2), column1);
+    v128.store(to + ((<usize>load<u32>(bin, 8)) << 2), column2);
+    v128.store(to + ((<usize>load<u32>(bin, 12)) << 2), column3);
+  }
+  store<f32>(to + (size << 2), load<f32>(to));
 }

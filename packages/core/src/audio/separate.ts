@@ -1,5 +1,5 @@
 import { align, keep, reach, scratch, signal } from '../spectrum/signalEngine';
-import { fastBinOrder, fastTablesFor } from '../spectrum/segmentLevels';
+import { binOrder, tablesFor } from '../spectrum/transformTables';
 import { windowSamples } from '../spectrum/windows';
 
 /** The sustained part of a sound (notes) and the struck part (drums). */
@@ -21,7 +21,7 @@ let kept: { windowAt: number; binsAt: number } | undefined;
 /** The bins that stand in the first quarter after a transform, in their order. */
 function firstBins(): Uint32Array {
   const bins = new Uint32Array(size);
-  fastBinOrder(size).forEach((place, bin) => (bins[place] = bin));
+  binOrder(size, 'single').forEach((place, bin) => (bins[place] = bin));
   return bins.slice(0, size / 4);
 }
 
@@ -58,7 +58,7 @@ export async function separate(
     windowAt: keep(Float32Array.from(windowSamples('hann', size))),
     binsAt: keep(firstBins()),
   };
-  const { twiddles } = fastTablesFor(size);
+  const { twiddles } = tablesFor(size, 'single');
   const room = scratch();
   const spectra = align(room + 256 + 2 * rowBytes + 4 * valuesBytes);
   const rows = spectra + frames * valuesBytes;

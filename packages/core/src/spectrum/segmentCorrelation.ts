@@ -17,7 +17,7 @@ import { align, reach, signal } from './signalEngine';
 const lagsOf = (length: number) => length + (length & 1);
 
 /** Size of the transforms by which segments are correlated: nothing wraps around. */
-const sizeFor = (length: number) => Math.max(8, nextPowerOfTwo(2 * length));
+const sizeFor = (length: number) => Math.max(16, nextPowerOfTwo(2 * length));
 
 /**
  * Sums of cosines of the bins of each band, as rows of lags: K[0] counts the

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { noise, sine } from '../testing';
 import { bandCovers, bandPower, powerToDb, silenceDb } from './bands';
-import { fastBinOrder, levelsByTransform } from './segmentLevels';
+import { levelsByTransform } from './segmentLevels';
 import { loadSegments } from './segmentTransform';
 import { windowSamples } from './windows';
 
@@ -106,11 +106,4 @@ describe('levels by transforms in floats', () => {
   );
   it('cannot be had of segments that are longer than the transform', () =>
     expect(() => levelsByTransform(noise(99), ones(65), 64, [], 1, 0, 1, 1)).toThrow(RangeError));
-});
-
-describe('the order of bins in floats', () => {
-  it.each([16, 32, 64, 128, 1024, 2048])('of %i holds each once', (size) => {
-    expect(new Set(fastBinOrder(size)).size).toBe(size);
-    expect(Math.max(...fastBinOrder(size))).toBe(size - 1);
-  });
 });

@@ -1,71 +1,12 @@
 import { silenceDb, silencePower, type BandCover } from './bands';
-import { nextPowerOfTwo } from './nextPowerOfTwo';
 import { sumSquared } from './segmentTransform';
-import { align, keep, reach, scratch, signal } from './signalEngine';
+import { align, reach, scratch, signal } from './signalEngine';
+import { isTransformSize, tablesFor } from './transformTables';
 
 /**
  * Levels of bands in many segments of a signal, by transforms in WebAssembly with four floats at a time. See
- * assembly/fastTransform.ts; segmentTransform.ts has the one in doubles.
+ * assembly/levels.ts; segmentTransform.ts has transforms in doubles.
  */
-
-/** Tables for transforms of one size. */
-interface FastTables {
-  twiddles: number;
-  order: number;
-}
-
-const tables = new Map<number, FastTables>();
-
-/** Whether a size is a power of four. */
-const isOfFours = (size: number) => Number.isInteger(Math.log2(size) / 2);
-
-/** Cosines and sines for all stages: for each four values those of their multiples, one in a stage of two, three in one of four. */
-function twiddlesOf(size: number): Float32Array {
-  const values: number[] = [];
-  const stage = (n: number, parts: number) => {
-    for (let j = 0; j < n / parts; j += 4) {
-      for (let multiple = 1; multiple < parts; multiple++) {
-        const angles = [0, 1, 2, 3].map((i) => (-2 * Math.PI * (j + i) * multiple) / n);
-        values.push(...angles.map(Math.cos), ...angles.map(Math.sin));
-      }
-    }
-  };
-  if (!isOfFours(size)) stage(size, 2);
-  for (let n = isOfFours(size) ? size : size / 2; n > 4; n /= 4) stage(n, 4);
-  return Float32Array.from(values);
-}
-
-/**
- * Where each bin stands after the transform: in the order of reversed digits, but that the last
- * fours were transformed four at a time and alternate.
- */
-export function fastBinOrder(size: number): Uint32Array {
-  const order = new Uint32Array(size);
-  const place = (start: number, length: number, bin: number, step: number): void => {
-    const parts = isOfFours(length) ? 4 : 2;
-    for (let part = 0; part < parts; part++) {
-      const partBin = bin + part * step;
-      if (length > 4) place(start + (part * length) / parts, length / parts, partBin, step * parts);
-      else {
-        const group = start - (start % 16);
-        order[partBin] = group + 4 * part + (start - group) / 4;
-      }
-    }
-  };
-  place(0, size, 0, 1);
-  return order;
-}
-
-/** Tables for transforms of a size, kept once they are made. */
-export function fastTablesFor(size: number): FastTables {
-  let known = tables.get(size);
-  if (!known) {
-    const twiddles = keep(twiddlesOf(size));
-    const order = keep(fastBinOrder(size));
-    tables.set(size, (known = { twiddles, order }));
-  }
-  return known;
-}
 
 /**
  * Levels in dBFS of the bands of segments at equal distances.
@@ -90,10 +31,10 @@ export function levelsByTransform(
   hop: number,
   count: number,
 ): Float32Array {
-  if (!Number.isInteger(size) || size < 16 || nextPowerOfTwo(size) !== size || window.length > size) {
+  if (!isTransformSize(size) || window.length > size) {
     throw new RangeError(`a segment of ${window.length} samples cannot be transformed by ${size}`);
   }
-  const { twiddles, order } = fastTablesFor(size);
+  const { twiddles, order } = tablesFor(size, 'single');
   const used = covers.filter(({ first, last }) => last >= first);
   const firstBin = Math.min(...used.map(({ first }) => first), size / 2);
   const lastBin = Math.max(...used.map(({ last }) => last), 0);

@@ -1,5 +1,5 @@
-import { nextPowerOfTwo } from './nextPowerOfTwo';
-import { align, reach, scratch, signal, keep } from './signalEngine';
+import { align, reach, scratch, signal } from './signalEngine';
+import { isTransformSize, tablesFor } from './transformTables';
 
 /**
  * Power spectra of windowed segments of a signal, in WebAssembly with two doubles
@@ -9,66 +9,12 @@ import { align, reach, scratch, signal, keep } from './signalEngine';
 /** The sum of a bin and its mirror, squared, is so many times the power that is wanted. */
 export const sumSquared = 4;
 
-/** Tables for transforms of one size. */
-interface Tables {
-  twiddles: number;
-  order: number;
-}
-
-const tables = new Map<number, Tables>();
-
-/** Cosines and sines for all stages: for each two values those of their first, second and third multiple. */
-function twiddlesOf(size: number): number[] {
-  const values: number[] = [];
-  for (let n = size; n >= 8; n >>= 2) {
-    for (let j = 0; j < n / 4; j += 2) {
-      for (let multiple = 1; multiple <= 3; multiple++) {
-        const angles = [j, j + 1].map((place) => (-2 * Math.PI * place * multiple) / n);
-        values.push(...angles.map(Math.cos), ...angles.map(Math.sin));
-      }
-    }
-  }
-  return values;
-}
-
-/**
- * Where each bin stands after the transform: in the order of reversed digits, but that the last
- * fours, or twos, were transformed two at a time and alternate.
- */
-export function binOrder(size: number): Uint32Array {
-  const order = new Uint32Array(size);
-  const place = (start: number, length: number, bin: number, step: number): void => {
-    const parts = length >= 4 ? 4 : 2;
-    for (let part = 0; part < parts; part++) {
-      const partBin = bin + part * step;
-      if (length > 4) place(start + (part * length) / 4, length / 4, partBin, step * 4);
-      else {
-        const pair = start - (start % (2 * parts));
-        order[partBin] = pair + 2 * part + (start - pair) / parts;
-      }
-    }
-  };
-  place(0, size, 0, 1);
-  return order;
-}
-
-/** Tables for transforms of a size, kept once they are made. */
-export function tablesFor(size: number): Tables {
-  let known = tables.get(size);
-  if (!known) {
-    const twiddles = keep(Float64Array.from(twiddlesOf(size)));
-    const order = keep(binOrder(size));
-    tables.set(size, (known = { twiddles, order }));
-  }
-  return known;
-}
-
 /**
  * Finds room for a signal, its window and a transform.
  * @returns where the room ends, and how to load it all once the memory reaches as far as is needed
  */
 export function placeSignal(samples: Float32Array, window: Float64Array, size: number) {
-  const { twiddles, order } = tablesFor(size);
+  const { twiddles, order } = tablesFor(size, 'double');
   const re = scratch();
   const im = re + 8 * size;
   const windowAt = im + 8 * size;
@@ -102,7 +48,7 @@ export interface LoadedSegments {
  * @param size of the transform, to which segments are padded with zeros
  * @param firstBin and `lastBin`: the bins that are wanted
  * @param scale that powers |X[k]|^2 are multiplied by
- * @throws RangeError unless `size` is a power of two of at least 8
+ * @throws RangeError unless `size` is a power of two of at least 16
  */
 export function loadSegments(
   samples: Float32Array,
@@ -112,7 +58,7 @@ export function loadSegments(
   lastBin: number,
   scale: number,
 ): LoadedSegments {
-  if (!Number.isInteger(size) || size < 8 || nextPowerOfTwo(size) !== size || window.length > size) {
+  if (!isTransformSize(size) || window.length > size) {
     throw new RangeError(`a segment of ${window.length} samples cannot be transformed by ${size}`);
   }
   const bins = size / 2 + 1;

@@ -1,0 +1,73 @@
+import { keep } from './signalEngine';
+
+/**
+ * Tables of the transforms of assembly/transform.ts.
+ */
+
+/** Values that are worked on at a time: floats, or doubles. */
+const lanesOf = { single: 4, double: 2 } as const;
+export type Precision = keyof typeof lanesOf;
+
+/** Addresses of the tables for transforms of one size. */
+interface Tables {
+  twiddles: number;
+  order: number;
+}
+
+/** Sizes that can be transformed: powers of two of at least 16. */
+export const isTransformSize = (size: number): boolean => size >= 16 && Number.isInteger(Math.log2(size));
+
+const isOfFours = (size: number) => Number.isInteger(Math.log2(size) / 2);
+
+/** Cosines and sines for all stages: for values worked on together those of their multiples, one in a stage of two, three in one of four. */
+function twiddlesOf(size: number, lanes: number): number[] {
+  const values: number[] = [];
+  const stage = (n: number, parts: number) => {
+    for (let j = 0; j < n / parts; j += lanes) {
+      for (let multiple = 1; multiple < parts; multiple++) {
+        const angles = Array.from({ length: lanes }, (_, i) => (-2 * Math.PI * (j + i) * multiple) / n);
+        values.push(...angles.map(Math.cos), ...angles.map(Math.sin));
+      }
+    }
+  };
+  if (!isOfFours(size)) stage(size, 2);
+  for (let n = isOfFours(size) ? size : size / 2; n > 4; n /= 4) stage(n, 4);
+  return values;
+}
+
+/**
+ * Where each bin stands after the transform: in the order of reversed digits, but that the last
+ * fours, which were transformed several at a time, alternate.
+ */
+export function binOrder(size: number, precision: Precision): Uint32Array {
+  const lanes = lanesOf[precision];
+  const order = new Uint32Array(size);
+  const place = (start: number, length: number, bin: number, step: number): void => {
+    const parts = isOfFours(length) ? 4 : 2;
+    for (let part = 0; part < parts; part++) {
+      const partBin = bin + part * step;
+      if (length > 4) place(start + (part * length) / parts, length / parts, partBin, step * parts);
+      else {
+        const group = start - (start % (4 * lanes));
+        order[partBin] = group + lanes * part + (start - group) / 4;
+      }
+    }
+  };
+  place(0, size, 0, 1);
+  return order;
+}
+
+const tables = new Map<string, Tables>();
+
+/** Tables for transforms of a size, kept once they are made. */
+export function tablesFor(size: number, precision: Precision): Tables {
+  const key = `${precision} ${size}`;
+  let known = tables.get(key);
+  if (!known) {
+    const values = twiddlesOf(size, lanesOf[precision]);
+    const twiddles = keep(precision === 'single' ? Float32Array.from(values) : Float64Array.from(values));
+    known = { twiddles, order: keep(binOrder(size, precision)) };
+    tables.set(key, known);
+  }
+  return known;
+}
