@@ -26,6 +26,7 @@ export * from './film/place';
 export * from './film/schema';
 export * from './film/shownBands';
 export * from './film/timeline';
+export * from './film/withoutFades';
 export * from './follower/beatPhase';
 export * from './follower/fluxListener';
 export * from './follower/followerHearing';

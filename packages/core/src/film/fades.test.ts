@@ -11,9 +11,9 @@ import {
   fadeStandard,
   spanLevel,
   spanStandard,
-  withoutFades,
   type FadeCurve,
 } from './fades';
+import { withoutFades } from './withoutFades';
 import { parseFilm } from './parse';
 import type { FigureLayer, Film } from './schema';
 

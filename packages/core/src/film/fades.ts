@@ -1,5 +1,4 @@
 import type { FieldGroup } from '../property/field';
-import type { Film, Layer } from './schema';
 
 /** How something comes and goes. */
 export interface Fade {
@@ -38,7 +37,7 @@ export const shortestSpan = 0.05;
 // Frozen, for films share them until they are changed.
 export const fadeStandard: Fade = Object.freeze<Fade>({ fadeIn: 0, fadeOut: 0, curve: 'smooth' });
 export const spanStandard: Span = Object.freeze<Span>({ from: 0, to: null, ...fadeStandard });
-export const fadesStandard: Film['fades'] = Object.freeze({
+export const fadesStandard: { picture: Fade & { color: string }; sound: Fade } = Object.freeze({
   picture: Object.freeze({ ...fadeStandard, color: '#000000' }),
   sound: fadeStandard,
 });
@@ -92,13 +91,3 @@ export function changeSpan(span: Span, part: Partial<Span>): Span {
     ? { ...next, to: next.from + shortestSpan }
     : { ...next, from: Math.max(0, next.to - shortestSpan) };
 }
-
-/** The layer as if it were shown all the time. */
-const always = (layer: Layer): Layer => ({ ...layer, span: spanStandard });
-
-/** The film with everything shown all the time, for looking at its layers wherever it is loud. */
-export const withoutFades = (film: Film): Film => ({
-  ...film,
-  fades: fadesStandard,
-  layers: film.layers.map(always),
-});
