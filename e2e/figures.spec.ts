@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { difference, screenPixels } from './support';
+import { difference, screenPixels, settledPixels } from './support';
 
 const show = (page: Page) => page.getByRole('region', { name: 'Show' });
 
@@ -14,10 +14,12 @@ async function choose(page: Page, list: string, entry: string): Promise<void> {
 test('another path, other marks, copies: each shows at once, and can be undone', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New film without a song' }).click();
+  const bare = await settledPixels(page);
   const rest = show(page).getByRole('spinbutton', { name: 'Rest', exact: true });
   await rest.fill('40');
   await rest.press('Enter');
-  const start = await screenPixels(page);
+  await expect.poll(async () => difference(await screenPixels(page), bare)).toBeGreaterThan(0.005);
+  const start = await settledPixels(page);
   await choose(page, 'Path', 'Star');
   await choose(page, 'Drawn as', 'Area');
   await choose(page, 'Drawn as', 'Line');

@@ -73,6 +73,19 @@ export function difference(a: PNG, b: PNG): number {
   return sum / a.data.length;
 }
 
+/** The picture, once it stays as it is. */
+export async function settledPixels(page: Page): Promise<PNG> {
+  let last = await screenPixels(page);
+  await expect
+    .poll(async () => {
+      const before = last;
+      last = await screenPixels(page);
+      return difference(last, before);
+    })
+    .toBe(0);
+  return last;
+}
+
 export async function save(download: Download, name: string): Promise<string> {
   const path = join(folder, name);
   await download.saveAs(path);

@@ -33,6 +33,7 @@ export * from './follower/followerHearing';
 export * from './follower/mapping';
 export * from './follower/onsets';
 export * from './follower/presets';
+export * from './hearing/bandLevels';
 export * from './hearing/bandListener';
 export * from './hearing/earHearing';
 export * from './hearing/fitToSong';

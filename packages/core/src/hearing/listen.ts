@@ -1,4 +1,4 @@
-import type { ReadSignal, SongListener } from './songListener';
+import type { ReadSignal, SongListener, Stretchable } from './songListener';
 
 /** A stretch of moments. */
 export interface Stretch {
@@ -22,28 +22,37 @@ export function stretchesFrom(moments: number, current: number, size: number): S
 /** Memory for samples, used again and again: new memory costs more than what is written into it. */
 const spare: Float32Array[] = [];
 
-/** Analyses one stretch of a song. @param read gives the samples */
-export async function hearStretch(
-  listener: SongListener,
+/** Reads the samples that a stretch needs and uses them. @param use is given samples that are overwritten afterwards */
+export async function readStretch<Result>(
+  what: Stretchable,
   read: ReadSignal,
   { first, count }: Stretch,
-): Promise<void> {
-  const [start, end] = listener.samplesFor(first, count);
+  use: (signals: readonly Float32Array[], start: number) => Result,
+): Promise<Result> {
+  const [start, end] = what.samplesFor(first, count);
   const length = end - start;
   const taken: Float32Array[] = [];
   try {
-    for (const signal of listener.signals) {
+    for (const signal of what.signals) {
       const known = spare.pop();
       const memory = known && known.length >= length ? known : new Float32Array(length);
       taken.push(memory);
       await read(signal, start, memory.subarray(0, length).fill(0));
     }
-    const signals = taken.map((memory) => memory.subarray(0, length));
-    listener.hear(signals, start, first, count);
+    return use(
+      taken.map((memory) => memory.subarray(0, length)),
+      start,
+    );
   } finally {
     spare.push(...taken);
   }
 }
+
+/** Analyses one stretch of a song. @param read gives the samples */
+export const hearStretch = (listener: SongListener, read: ReadSignal, stretch: Stretch): Promise<void> =>
+  readStretch(listener, read, stretch, (signals, start) =>
+    listener.hear(signals, start, stretch.first, stretch.count),
+  );
 
 /** Analyses a whole song from its start, for where nobody watches; a screen uses {@link hearStretch}. */
 export async function listenToAll(listener: SongListener, read: ReadSignal): Promise<void> {

@@ -2,7 +2,7 @@ import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
 import { earStandard } from '../film/defaults';
 import { SongAnalyser } from '../spectrum/songAnalyser';
 import { hopSamples, momentCount } from './moments';
-import type { ChannelPart, SharedListener } from './songListener';
+import type { ChannelPart, SharedListener, StretchLevels } from './songListener';
 
 /** What the spectrogram shows: its range in Hz, its bands, and its darkest and brightest level in dBFS. */
 export const spectrogramRange = { fromHz: 30, toHz: 18000, bands: 110, darkDb: -98, brightDb: -8 } as const;
@@ -11,17 +11,11 @@ export const spectrogramRange = { fromHz: 30, toHz: 18000, bands: 110, darkDb: -
 const tiltDb = 2.5;
 const rate = 60;
 
-/**
- * A spectrogram of a song over log frequency, kept in a byte for each moment and
- * band: 0 for the darkest level, 255 for the brightest.
- */
-export class SpectrogramListener implements SharedListener {
+/** Levels of a spectrogram over log frequency, in a byte for each moment and band: 0 for the darkest, 255 for the brightest. */
+export class SpectrogramLevels implements StretchLevels {
   readonly rate = rate;
   readonly moments: number;
-  readonly heard: Uint8Array;
   readonly signals: readonly ChannelPart[];
-  /** `moments` rows of bands. */
-  readonly bytes: Uint8Array;
   private readonly analyser: SongAnalyser;
   private readonly gains: Float64Array;
 
@@ -29,9 +23,7 @@ export class SpectrogramListener implements SharedListener {
     // A picture to find one's way in: where both channels' powers count, their middle will do.
     this.signals = [channel === 'mix' ? 'middle' : channel];
     this.moments = momentCount(lengthSamples, rate);
-    this.heard = new Uint8Array(this.moments);
     const { bands, fromHz, toHz } = spectrogramRange;
-    this.bytes = new Uint8Array(this.moments * bands);
     this.analyser = new SongAnalyser(
       { ...earStandard, fromHz, toHz, bands, window: 0.085 },
       pcmSampleRate,
@@ -49,25 +41,45 @@ export class SpectrogramListener implements SharedListener {
     return [first * hop - reach, (first + count - 1) * hop + reach];
   }
 
-  hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
+  measure(
+    signals: readonly Float32Array[],
+    start: number,
+    first: number,
+    count: number,
+  ): Uint8Array<ArrayBuffer> {
     const hop = hopSamples(rate);
     const { bands, darkDb, brightDb } = spectrogramRange;
     const rows = new Float32Array(count * bands);
     this.analyser.levels(signals[0]!, first * hop - start, hop, count, rows, 0);
     const factor = 255 / (brightDb - darkDb);
+    const bytes = new Uint8Array(rows.length);
     for (let i = 0; i < rows.length; i++) {
       const level = (rows[i]! + this.gains[i % bands]! - darkDb) * factor;
-      this.bytes[first * bands + i] = level < 0 ? 0 : level > 255 ? 255 : level;
+      bytes[i] = level < 0 ? 0 : level > 255 ? 255 : level;
     }
-    this.heard.fill(1, first, first + count);
+    return bytes;
+  }
+}
+
+/** A spectrogram of a song. */
+export class SpectrogramListener extends SpectrogramLevels implements SharedListener {
+  readonly heard: Uint8Array;
+  /** `moments` rows of bands, see {@link SpectrogramLevels}. */
+  readonly bytes: Uint8Array;
+
+  constructor(channel: ChannelKind, lengthSamples: number) {
+    super(channel, lengthSamples);
+    this.heard = new Uint8Array(this.moments);
+    this.bytes = new Uint8Array(this.moments * spectrogramRange.bands);
   }
 
-  rowsOf(first: number, count: number) {
-    return this.bytes.slice(first * spectrogramRange.bands, (first + count) * spectrogramRange.bands);
+  hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
+    this.putLevels(first, this.measure(signals, start, first, count));
   }
 
-  putRows(first: number, rows: ArrayLike<number>): void {
-    this.bytes.set(rows, first * spectrogramRange.bands);
-    this.heard.fill(1, first, first + rows.length / spectrogramRange.bands);
+  putLevels(first: number, levels: ArrayLike<number>): void {
+    const { bands } = spectrogramRange;
+    this.bytes.set(levels, first * bands);
+    this.heard.fill(1, first, first + levels.length / bands);
   }
 }

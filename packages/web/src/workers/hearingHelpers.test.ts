@@ -18,9 +18,9 @@ class FakeWorker {
   answer(answer: StretchAnswer): void {
     this.onmessage({ data: answer });
   }
-  /** Answers the wish that has waited longest with rows of nothing. */
+  /** Answers the wish that has waited longest with levels of nothing. */
   answerNext(): void {
-    this.answer({ id: this.wishes.shift()!.id, rows: new Float32Array(0) });
+    this.answer({ id: this.wishes.shift()!.id, levels: new Float32Array(0) });
   }
 }
 
@@ -42,9 +42,14 @@ describe('helpers that hear', () => {
     const heard = new HearingHelpers(2).hear(listener, task, stretch);
     const [worker] = FakeWorker.all;
     expect(worker!.wishes).toMatchObject([{ ...task, stretch }]);
-    worker!.answer({ id: worker!.wishes[0]!.id, rows: Float32Array.from({ length: 16 }, (_, i) => -1 - i) });
+    worker!.answer({
+      id: worker!.wishes[0]!.id,
+      levels: Float32Array.from({ length: 16 }, (_, i) => -1 - i),
+    });
     await heard;
-    expect(Array.from(listener.rowsOf(60, 2))).toEqual(Array.from({ length: 16 }, (_, i) => -1 - i));
+    expect(Array.from(listener.db.subarray(60 * 8, 62 * 8))).toEqual(
+      Array.from({ length: 16 }, (_, i) => -1 - i),
+    );
     expect(listener.db[60 * 8 - 1]).toBe(silenceDb);
     expect([59, 60, 61, 62].map((moment) => listener.heard[moment])).toEqual([0, 1, 1, 0]);
   });
@@ -52,10 +57,10 @@ describe('helpers that hear', () => {
   it('hear spectrograms too', async () => {
     const listener = new SpectrogramListener('middle', length);
     const heard = new HearingHelpers(2).hear(listener, { ...task, what: 'spectrogram' }, stretch);
-    const rows = new Uint8Array(220).fill(7);
-    FakeWorker.all[0]!.answer({ id: FakeWorker.all[0]!.wishes[0]!.id, rows });
+    const levels = new Uint8Array(220).fill(7);
+    FakeWorker.all[0]!.answer({ id: FakeWorker.all[0]!.wishes[0]!.id, levels });
     await heard;
-    expect(listener.bytes.slice(60 * 110 - 1, 62 * 110 + 1)).toEqual(Uint8Array.of(0, ...rows, 0));
+    expect(listener.bytes.slice(60 * 110 - 1, 62 * 110 + 1)).toEqual(Uint8Array.of(0, ...levels, 0));
     expect(listener.heard.slice(59, 63)).toEqual(Uint8Array.of(0, 1, 1, 0));
   });
 
@@ -66,8 +71,8 @@ describe('helpers that hear', () => {
     expect(FakeWorker.all).toHaveLength(1);
     const [worker] = FakeWorker.all;
     const [forA, forB] = worker!.wishes;
-    worker!.answer({ id: forB!.id, rows: new Float32Array(8).fill(-2) });
-    worker!.answer({ id: forA!.id, rows: new Float32Array(8).fill(-1) });
+    worker!.answer({ id: forB!.id, levels: new Float32Array(8).fill(-2) });
+    worker!.answer({ id: forA!.id, levels: new Float32Array(8).fill(-1) });
     await Promise.all(both);
     expect([a.db[0], b.db[0]]).toEqual([-1, -2]);
   });

@@ -1,7 +1,7 @@
 import type { SharedListener, Stretch } from '@cyclogram/core';
 import type { HelperTask, StretchAnswer, StretchWish } from './helper.worker';
 
-/** Longer songs are heard by one worker: each helper would keep their sound and levels once more. */
+/** Longer songs are heard by one worker: each helper would keep their sound once more. */
 const mostSeconds = 15 * 60;
 const mostHelpers = 3;
 /** Stretches given to a helper at a time: it has the next one when it has heard one. */
@@ -65,7 +65,7 @@ export class HearingHelpers {
   private async hearBy(helper: Helper, listener: SharedListener, task: HelperTask, stretch: Stretch) {
     const answer = await helper.ask({ ...task, id: ++this.lastId, stretch });
     if ('problem' in answer) throw new Error(answer.problem);
-    listener.putRows(stretch.first, answer.rows);
+    listener.putLevels(stretch.first, answer.levels);
   }
 
   /** The helper with the least to do; undefined when all have enough. */

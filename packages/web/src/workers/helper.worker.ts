@@ -1,9 +1,9 @@
 import {
-  BandListener,
-  hearStretch,
-  SpectrogramListener,
-  type SharedListener,
+  BandLevels,
+  readStretch,
+  SpectrogramLevels,
   type Stretch,
+  type StretchLevels,
 } from '@cyclogram/core';
 import { EarSounds } from './earSounds';
 import type { EarSource } from './messages';
@@ -11,7 +11,7 @@ import type { EarSource } from './messages';
 /** What a stretch is heard for. */
 export interface HelperTask {
   what: 'bands' | 'spectrogram';
-  /** Says what the listener depends on: another one is made when it changes. */
+  /** Says what the levels depend on. */
   key: string;
   source: EarSource;
   /** Of the song, in samples. */
@@ -25,41 +25,44 @@ export interface StretchWish extends HelperTask {
 }
 
 export type StretchAnswer =
-  { id: number; rows: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> } | { id: number; problem: string };
+  | { id: number; levels: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> }
+  | { id: number; problem: string };
 
 /** Hears stretches for the hearing worker, which has others meanwhile. */
 
-/** Listeners that are kept: those that take turns when several ears are changed at once. */
-const mostListeners = 4;
+/** Analyses that are kept: of those that take turns when several ears are changed at once. */
+const mostKept = 4;
 
 const sounds = new EarSounds();
-const listeners = new Map<string, { source: EarSource; listener: SharedListener }>();
+const kept = new Map<string, { source: EarSource; analysis: StretchLevels }>();
 
-function listenerFor({ what, key, source, length }: HelperTask): SharedListener {
+function analysisFor({ what, key, source, length }: HelperTask): StretchLevels {
   const name = `${what} ${key}`;
-  const known = listeners.get(name);
-  listeners.delete(name);
+  const known = kept.get(name);
+  kept.delete(name);
   const { ear } = source;
-  const listener =
-    known?.listener ??
+  const analysis =
+    known?.analysis ??
     (what === 'bands'
-      ? new BandListener(ear, ear.channel, length)
-      : new SpectrogramListener(ear.channel, length));
+      ? new BandLevels(ear, ear.channel, length)
+      : new SpectrogramLevels(ear.channel, length));
   // Last used goes last; the one used longest ago is dropped.
-  listeners.set(name, { source, listener });
-  if (listeners.size > mostListeners) listeners.delete(listeners.keys().next().value!);
-  if (!known) sounds.keepOnly([...listeners.values()].map((one) => one.source));
-  return listener;
+  kept.set(name, { source, analysis });
+  if (kept.size > mostKept) kept.delete(kept.keys().next().value!);
+  if (!known) sounds.keepOnly([...kept.values()].map((one) => one.source));
+  return analysis;
 }
 
 self.onmessage = async ({ data }: MessageEvent<StretchWish>) => {
   const { id, stretch } = data;
   try {
-    const listener = listenerFor(data);
-    await hearStretch(listener, sounds.reader(data.source), stretch);
-    const rows = listener.rowsOf(stretch.first, stretch.count);
-    const answer: StretchAnswer = { id, rows };
-    self.postMessage(answer, { transfer: [rows.buffer] });
+    const analysis = analysisFor(data);
+    const { first, count } = stretch;
+    const levels = await readStretch(analysis, sounds.reader(data.source), stretch, (signals, start) =>
+      analysis.measure(signals, start, first, count),
+    );
+    const answer: StretchAnswer = { id, levels };
+    self.postMessage(answer, { transfer: [levels.buffer] });
   } catch (error) {
     const answer: StretchAnswer = { id, problem: (error as Error).message };
     self.postMessage(answer);

@@ -1,0 +1,65 @@
+import { channelParts, pcmSampleRate, type ChannelKind } from '../audio/pcm';
+import { meanPowerDb } from '../spectrum/bands';
+import type { AnalysisPlan, BandSettings } from '../spectrum/plan';
+import { bandEdges } from '../spectrum/scales';
+import { SongAnalyser } from '../spectrum/songAnalyser';
+import { affordableRate, hopSamples, momentCount } from './moments';
+import type { ChannelPart, StretchLevels } from './songListener';
+
+/** Levels of bands at the moments of a song: dBFS before any mapping. Nothing is kept of them. */
+export class BandLevels implements StretchLevels {
+  readonly rate: number;
+  readonly moments: number;
+  readonly signals: readonly ChannelPart[];
+  /** How the song is transformed. */
+  readonly plan: AnalysisPlan;
+  /** Band edges in Hz, one more than bands. */
+  readonly edges: Float64Array;
+  readonly bands: number;
+  private readonly analyser: SongAnalyser;
+
+  /**
+   * @param lengthSamples length of the song in samples
+   * @throws RangeError when the bands cannot be made
+   */
+  constructor(settings: BandSettings, channel: ChannelKind, lengthSamples: number) {
+    this.rate = affordableRate(settings.window, bandEdges(settings).length - 1, lengthSamples);
+    this.signals = channelParts(channel);
+    this.analyser = new SongAnalyser(settings, pcmSampleRate, hopSamples(this.rate));
+    this.plan = this.analyser.plan;
+    this.edges = this.plan.edges;
+    this.bands = this.edges.length - 1;
+    this.moments = momentCount(lengthSamples, this.rate);
+  }
+
+  samplesFor(first: number, count: number): [number, number] {
+    const hop = hopSamples(this.rate);
+    // Whole steps of 32 samples, so that decimated copies of all stretches lie on one grid.
+    const reach = Math.ceil(this.analyser.reach / 32) * 32;
+    return [first * hop - reach, (first + count - 1) * hop + reach];
+  }
+
+  /**
+   * Analyses moments; the powers of two signals are averaged.
+   * @param out gets a row of levels for each moment, from `offset` on
+   */
+  measure(
+    signals: readonly Float32Array[],
+    start: number,
+    first: number,
+    count: number,
+    out = new Float32Array(count * this.bands),
+    offset = 0,
+  ): Float32Array<ArrayBuffer> {
+    const hop = hopSamples(this.rate);
+    const analyse = (samples: Float32Array, into: Float32Array, at: number) =>
+      this.analyser.levels(samples, first * hop - start, hop, count, into, at);
+    analyse(signals[0]!, out, offset);
+    if (signals.length === 2) {
+      const other = new Float32Array(count * this.bands);
+      analyse(signals[1]!, other, 0);
+      for (let i = 0, at = offset; i < other.length; i++, at++) out[at] = meanPowerDb(out[at]!, other[i]!);
+    }
+    return out;
+  }
+}
