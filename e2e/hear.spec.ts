@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
+import type { Film } from '../packages/core/src/film/schema';
 import { difference, heard, makeSong, openFilm, save, screenPixels } from './support';
 
 /** Opens a copy of a demo film, so that other tests find the demo films as they were. */
@@ -226,4 +227,21 @@ test('a track can be muted for now, replaced, and started later', async ({ page 
   await expect(page.getByRole('dialog')).toContainText('stays as it is');
   await page.keyboard.press('Escape');
   await openFilm(page, page.url());
+});
+
+test('nothing is heard before all of a film’s sounds are known', async ({ page }) => {
+  const answer = await page.request.get('/api/films/demo-dry-dock');
+  const { document } = (await answer.json()) as { document: Film };
+  let release = () => {};
+  const known = new Promise<void>((resolve) => (release = resolve));
+  await page.route(`**/api/assets/${document.tracks.at(-1)!.source.asset}`, async (route) => {
+    await known;
+    await route.continue();
+  });
+  await page.goto('/films/demo-dry-dock');
+  await expect(page.getByRole('slider', { name: 'Time in the song' })).toBeVisible();
+  await page.waitForTimeout(2500);
+  await expect(page.getByText('hearing 0 %')).toBeVisible();
+  release();
+  await heard(page);
 });

@@ -17,9 +17,12 @@ import { cyclogram, folder, openFilm, save } from './support';
 async function comparePictures(page: Page, id: string, position: number): Promise<void> {
   await openFilm(page, `/films/${id}`);
   await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: position, y: 60 } });
+  const frameNow = async () =>
+    Number(/frame (\d+)/.exec((await page.getByTestId('time').textContent())!)![1]);
+  await expect.poll(frameNow).toBeGreaterThan(100);
+  const frame = (await frameNow()) + 1;
   await page.keyboard.press('.');
-  const frame = Number(/frame (\d+)/.exec((await page.getByTestId('time').textContent())!)![1]);
-  expect(frame).toBeGreaterThan(100);
+  await expect.poll(frameNow).toBe(frame);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save this picture as PNG' }).click();
   const preview = PNG.sync.read(await readFile(await save(await download, `${id}.png`)));

@@ -13,7 +13,7 @@ export interface Asset {
   overviewStep: number;
 }
 
-/** The assets with these hashes; undefined for those not known yet. */
+/** The assets with these hashes, as far as they are known, and whether that is all there will be. */
 export const useAssets = (hashes: string[]) =>
   useQueries({
     queries: hashes.map((hash) => ({
@@ -24,9 +24,18 @@ export const useAssets = (hashes: string[]) =>
     combine: byHash,
   });
 
+interface AssetResult {
+  data: Asset | undefined;
+  isPending: boolean;
+  failureCount: number;
+}
+
 /** Stays the same function, so that the map stays the same while no asset changes. */
-const byHash = (results: { data: Asset | undefined }[]): ReadonlyMap<string, Asset> =>
-  new Map(results.flatMap(({ data }) => (data ? [[data.sha256, data] as const] : [])));
+const byHash = (results: AssetResult[]): { assets: ReadonlyMap<string, Asset>; complete: boolean } => ({
+  assets: new Map(results.flatMap(({ data }) => (data ? [[data.sha256, data] as const] : []))),
+  // One that has failed is asked for again, but not waited for.
+  complete: results.every(({ isPending, failureCount }) => !isPending || failureCount > 0),
+});
 
 export interface UploadProgress {
   /** 0..1 of the bytes sent; 1 while the server decodes. */

@@ -25,9 +25,9 @@ export function Workspace({ listeningTo }: WorkspaceProps) {
   const firstEar = useEditor((state) => state.film.ears[0]?.id);
   const watched = listeningTo ?? openEar ?? firstEar;
   const hashes = useMemo(() => tracks.flatMap(({ source }) => source.asset ?? []), [tracks]);
-  const assets = useAssets(hashes);
+  const { assets, complete } = useAssets(hashes);
   const problem = useStageState((state) => state.problem);
-  useTellStage(assets);
+  useTellStage(assets, complete);
   useEffect(() => stage.watch(watched), [stage, watched]);
   useShortcuts();
   const columns = useDefaultLayout({ id: 'columns', storage: localStorage });
@@ -81,15 +81,17 @@ export function Workspace({ listeningTo }: WorkspaceProps) {
 }
 
 /** The stage is told of each change at once, before the page shows it: hearing and painting have begun by then. */
-function useTellStage(assets: ReadonlyMap<string, Asset>): void {
+function useTellStage(assets: ReadonlyMap<string, Asset>, complete: boolean): void {
   const stage = useStage();
   const store = useContext(EditorContext)!;
   useEffect(() => {
+    // What is known of only some tracks would be heard, and then all of it once more.
+    if (!complete) return;
     stage.setFilm(store.getState().film, assets);
     return store.subscribe((state, before) => {
       if (state.film !== before.film) stage.setFilm(state.film, assets);
     });
-  }, [stage, store, assets]);
+  }, [stage, store, assets, complete]);
 }
 
 /** The Tape is a slider, which counts as a form field: shortcuts work there all the same. */

@@ -199,9 +199,7 @@ export class ListeningQueue {
         const now = eager.length === 0 || round % patience === 0 ? ready : eager;
         for (const [name, entry] of now) await this.hearNext(name, entry);
         if (ready.length === 0) await this.somethingToDo();
-        for (const [name, entry] of busy) {
-          if (entry.listening.isDone && this.entries.get(name) === entry) this.sendNow(entry.listening);
-        }
+        for (const { listening } of this.entries.values()) if (listening.isDone) this.sendNow(listening);
         this.tellProgress();
         // Settling costs as much as the song is long: never more than a tenth of the time.
         if (performance.now() - this.lastSent > Math.max(300, 10 * this.sendCost)) this.sendAll();
