@@ -1,7 +1,6 @@
-import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
+import type { ChannelKind } from '../audio/pcm';
 import { earStandard } from '../film/defaults';
-import { SongAnalyser } from '../spectrum/songAnalyser';
-import { hopSamples, momentCount } from './moments';
+import { BandLevels } from './bandLevels';
 import type { ChannelPart, SharedListener, StretchLevels } from './songListener';
 
 /** What the spectrogram shows: its range in Hz, its bands, and its darkest and brightest level in dBFS. */
@@ -9,26 +8,23 @@ export const spectrogramRange = { fromHz: 30, toHz: 18000, bands: 110, darkDb: -
 
 /** Added per octave above 1 kHz, so that treble can be seen. */
 const tiltDb = 2.5;
-const rate = 60;
 
 /** Levels of a spectrogram over log frequency, in a byte for each moment and band: 0 for the darkest, 255 for the brightest. */
 export class SpectrogramLevels implements StretchLevels {
-  readonly rate = rate;
+  readonly rate: number;
   readonly moments: number;
   readonly signals: readonly ChannelPart[];
-  private readonly analyser: SongAnalyser;
+  private readonly inDb: BandLevels;
   private readonly gains: Float64Array;
 
   constructor(channel: ChannelKind, lengthSamples: number) {
-    // A picture to find one's way in: where both channels' powers count, their middle will do.
-    this.signals = [channel === 'mix' ? 'middle' : channel];
-    this.moments = momentCount(lengthSamples, rate);
     const { bands, fromHz, toHz } = spectrogramRange;
-    this.analyser = new SongAnalyser(
-      { ...earStandard, fromHz, toHz, bands, window: 0.085 },
-      pcmSampleRate,
-      hopSamples(rate),
-    );
+    const settings = { ...earStandard, fromHz, toHz, bands, window: 0.085 };
+    // A picture to find one's way in: where both channels' powers count, their middle will do.
+    this.inDb = new BandLevels(settings, channel === 'mix' ? 'middle' : channel, lengthSamples);
+    this.rate = this.inDb.rate;
+    this.moments = this.inDb.moments;
+    this.signals = this.inDb.signals;
     this.gains = Float64Array.from(
       { length: bands },
       (_, band) => tiltDb * Math.log2((fromHz * (toHz / fromHz) ** ((band + 0.5) / bands)) / 1000),
@@ -36,9 +32,7 @@ export class SpectrogramLevels implements StretchLevels {
   }
 
   samplesFor(first: number, count: number): [number, number] {
-    const hop = hopSamples(rate);
-    const reach = Math.ceil(this.analyser.reach / 32) * 32;
-    return [first * hop - reach, (first + count - 1) * hop + reach];
+    return this.inDb.samplesFor(first, count);
   }
 
   measure(
@@ -47,10 +41,8 @@ export class SpectrogramLevels implements StretchLevels {
     first: number,
     count: number,
   ): Uint8Array<ArrayBuffer> {
-    const hop = hopSamples(rate);
     const { bands, darkDb, brightDb } = spectrogramRange;
-    const rows = new Float32Array(count * bands);
-    this.analyser.levels(signals[0]!, first * hop - start, hop, count, rows, 0);
+    const rows = this.inDb.measure(signals, start, first, count);
     const factor = 255 / (brightDb - darkDb);
     const bytes = new Uint8Array(rows.length);
     for (let i = 0; i < rows.length; i++) {

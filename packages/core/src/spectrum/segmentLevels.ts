@@ -1,7 +1,7 @@
 import { silenceDb, silencePower, type BandCover } from './bands';
 import { sumSquared } from './segmentTransform';
 import { align, reach, scratch, signal } from './signalEngine';
-import { isTransformSize, tablesFor } from './transformTables';
+import { checkTransform, tablesFor } from './transformTables';
 
 /**
  * Levels of bands in many segments of a signal, by transforms in WebAssembly with four floats at a time. See
@@ -31,9 +31,7 @@ export function levelsByTransform(
   hop: number,
   count: number,
 ): Float32Array {
-  if (!isTransformSize(size) || window.length > size) {
-    throw new RangeError(`a segment of ${window.length} samples cannot be transformed by ${size}`);
-  }
+  checkTransform(window.length, size);
   const { twiddles, order } = tablesFor(size, 'single');
   const used = covers.filter(({ first, last }) => last >= first);
   const firstBin = Math.min(...used.map(({ first }) => first), size / 2);

@@ -1,9 +1,9 @@
 import { align, reach, scratch, signal } from './signalEngine';
-import { isTransformSize, tablesFor } from './transformTables';
+import { checkTransform, tablesFor } from './transformTables';
 
 /**
  * Power spectra of windowed segments of a signal, in WebAssembly with two doubles
- * at a time: several times as fast as in JavaScript, and as exact. See assembly/signal.ts.
+ * at a time: several times as fast as in JavaScript, and as exact. See assembly/segments.ts.
  */
 
 /** The sum of a bin and its mirror, squared, is so many times the power that is wanted. */
@@ -58,9 +58,7 @@ export function loadSegments(
   lastBin: number,
   scale: number,
 ): LoadedSegments {
-  if (!isTransformSize(size) || window.length > size) {
-    throw new RangeError(`a segment of ${window.length} samples cannot be transformed by ${size}`);
-  }
+  checkTransform(window.length, size);
   const bins = size / 2 + 1;
   const { end, ...room } = placeSignal(samples, window, size);
   const powerA = end;

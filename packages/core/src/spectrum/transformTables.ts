@@ -17,6 +17,13 @@ interface Tables {
 /** Sizes that can be transformed: powers of two of at least 16. */
 export const isTransformSize = (size: number): boolean => size >= 16 && Number.isInteger(Math.log2(size));
 
+/** @throws RangeError when segments of so many samples cannot be transformed by that size */
+export function checkTransform(length: number, size: number): void {
+  if (!isTransformSize(size) || length > size) {
+    throw new RangeError(`a segment of ${length} samples cannot be transformed by ${size}`);
+  }
+}
+
 const isOfFours = (size: number) => Number.isInteger(Math.log2(size) / 2);
 
 /** Cosines and sines for all stages: for values worked on together those of their multiples, one in a stage of two, three in one of four. */

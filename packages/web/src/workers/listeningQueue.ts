@@ -38,8 +38,8 @@ export class Listening {
   /** What is heard before anything is sent. */
   opening: Stretch[] = [];
   waiting: Stretch[] = [];
-  /** Stretches that someone else hears now. */
-  readonly lent = new Set<Stretch>();
+  /** Stretches that someone else hears now, each with its return. */
+  readonly lent = new Map<Stretch, Promise<void>>();
   /** Whether something has been heard that has not been sent. */
   unsent = false;
 
@@ -63,17 +63,14 @@ export class Listening {
   /**
    * Gives stretches to whoever is free, from the far end: what lies around two stretches side by side would be worked out twice.
    * One stretch is left for who asks.
-   * @returns what is under way now
    */
-  lend(): Promise<void>[] {
+  lend(): void {
     const { waiting, lent } = this;
-    const given: Promise<void>[] = [];
     while (waiting.length > 1) {
       const stretch = waiting.at(-1)!;
       const heard = this.share(stretch);
       if (!heard) break;
       waiting.pop();
-      lent.add(stretch);
       const returned = heard.then(
         () => {
           this.unsent = true;
@@ -84,9 +81,11 @@ export class Listening {
           waiting.push(stretch);
         },
       );
-      given.push(returned.finally(() => lent.delete(stretch)));
+      lent.set(
+        stretch,
+        returned.finally(() => lent.delete(stretch)),
+      );
     }
-    return given;
   }
 }
 
@@ -130,8 +129,6 @@ export class ListeningQueue {
   /** The moment that is wanted first, in seconds. */
   now = 0;
   private readonly entries = new Map<string, Entry>();
-  /** What others hear now. */
-  private readonly lent = new Set<Promise<void>>();
   private wake = () => {};
   private running = false;
   private lastSent = 0;
@@ -217,7 +214,8 @@ export class ListeningQueue {
   /** Waits until something that was lent is back, or there is a new wish. */
   private async somethingToDo(): Promise<void> {
     const wished = new Promise<void>((resolve) => (this.wake = resolve));
-    await Promise.race([...this.lent, wished]);
+    const lent = [...this.entries.values()].flatMap(({ listening }) => [...listening.lent.values()]);
+    await Promise.race([...lent, wished]);
   }
 
   private async hearNext(name: string, entry: Entry): Promise<void> {
@@ -232,10 +230,7 @@ export class ListeningQueue {
       this.sendNow(listening);
       return;
     }
-    for (const heard of listening.lend()) {
-      this.lent.add(heard);
-      void heard.finally(() => this.lent.delete(heard));
-    }
+    listening.lend();
     const stretch = waiting.shift();
     if (!stretch || this.entries.get(name) !== entry) return;
     await hearStretch(listener, read, stretch);
@@ -254,7 +249,10 @@ export class ListeningQueue {
     for (const { listening } of this.entries.values()) {
       const { moments } = listening.listener;
       all += moments;
-      const missing = [...listening.waiting, ...listening.lent].reduce((sum, { count }) => sum + count, 0);
+      const missing = [...listening.waiting, ...listening.lent.keys()].reduce(
+        (sum, { count }) => sum + count,
+        0,
+      );
       done += Math.max(0, moments - missing);
     }
     const share = all > 0 ? done / all : 1;
