@@ -33,11 +33,11 @@ export function fill<T>(
 }
 
 /**
- * Powers of the bins first..last of two segments that were transformed as the real and the imaginary part of one, told
- * apart by their symmetry (common practice).
+ * Powers of the bins first..last of two segments that were transformed in doubles as the real and the imaginary part of
+ * one, told apart by their symmetry (common practice).
  * @param powerA and `powerB`: doubles
  */
-export function untangle<T>(
+function separatePowers(
   re: usize,
   im: usize,
   size: usize,
@@ -50,12 +50,12 @@ export function untangle<T>(
 ): void {
   const mask = size - 1;
   for (let k = first; k <= last; k++) {
-    const at = <usize>load<u32>(order + (k << 2)) * sizeof<T>();
-    const mirror = <usize>load<u32>(order + (((size - k) & mask) << 2)) * sizeof<T>();
-    const sumReal = <f64>(load<T>(re + at) + load<T>(re + mirror));
-    const sumImaginary = <f64>(load<T>(im + at) + load<T>(im + mirror));
-    const differenceReal = <f64>(load<T>(re + at) - load<T>(re + mirror));
-    const differenceImaginary = <f64>(load<T>(im + at) - load<T>(im + mirror));
+    const at = <usize>load<u32>(order + (k << 2)) * 8;
+    const mirror = <usize>load<u32>(order + (((size - k) & mask) << 2)) * 8;
+    const sumReal = load<f64>(re + at) + load<f64>(re + mirror);
+    const sumImaginary = load<f64>(im + at) + load<f64>(im + mirror);
+    const differenceReal = load<f64>(re + at) - load<f64>(re + mirror);
+    const differenceImaginary = load<f64>(im + at) - load<f64>(im + mirror);
     store<f64>(powerA + (k << 3), scale * (sumReal * sumReal + differenceImaginary * differenceImaginary));
     store<f64>(powerB + (k << 3), scale * (sumImaginary * sumImaginary + differenceReal * differenceReal));
   }
@@ -73,7 +73,7 @@ let twiddles: usize = 0;
 let order: usize = 0;
 
 /**
- * Loads what {@link powers} and {@link correlations} work on.
+ * Loads what {@link powers} works on.
  * @param order where each bin stands after the transform
  */
 export function loadSignal(
@@ -98,13 +98,6 @@ export function loadSignal(
   order = orderAt;
 }
 
-/** Transforms two windowed segments as the real and the imaginary part of one signal. */
-function transformBoth(startA: i32, startB: i32): void {
-  fill<f64>(samples, count, startA, window, length, re, size);
-  fill<f64>(samples, count, startB, window, length, im, size);
-  transform<f64>(re, im, size, twiddles);
-}
-
 /**
  * Powers of the bins first..last of two segments.
  * @param startA first sample of each; one that begins at or after `count` is silent
@@ -118,85 +111,8 @@ export function powers(
   last: usize,
   scale: f64,
 ): void {
-  transformBoth(startA, startB);
-  untangle<f64>(re, im, size, order, powerA, powerB, first, last, scale);
-}
-
-/**
- * Sums of products of each row of kernels with the lags of two segments. Every sum of two is kept in two parts,
- * for one addition need not wait for the one before.
- * @param lags an even number
- */
-function sums(
-  kernels: usize,
-  kernelCount: usize,
-  lagA: usize,
-  lagB: usize,
-  lags: usize,
-  sumsA: usize,
-  sumsB: usize,
-): void {
-  const inFours: usize = (lags & ~3) << 3;
-  let row = kernels;
-  for (let kernel: usize = 0; kernel < kernelCount; kernel++) {
-    let a = f64x2.splat(0);
-    let b = f64x2.splat(0);
-    let otherA = f64x2.splat(0);
-    let otherB = f64x2.splat(0);
-    let at: usize = 0;
-    for (; at < inFours; at += 32) {
-      const factors = v128.load(row + at);
-      const others = v128.load(row + at, 16);
-      a = f64x2.add(a, f64x2.mul(factors, v128.load(lagA + at)));
-      b = f64x2.add(b, f64x2.mul(factors, v128.load(lagB + at)));
-      otherA = f64x2.add(otherA, f64x2.mul(others, v128.load(lagA + at, 16)));
-      otherB = f64x2.add(otherB, f64x2.mul(others, v128.load(lagB + at, 16)));
-    }
-    if (at < lags << 3) {
-      const factors = v128.load(row + at);
-      a = f64x2.add(a, f64x2.mul(factors, v128.load(lagA + at)));
-      b = f64x2.add(b, f64x2.mul(factors, v128.load(lagB + at)));
-    }
-    a = f64x2.add(a, otherA);
-    b = f64x2.add(b, otherB);
-    store<f64>(sumsA + (kernel << 3), f64x2.extract_lane(a, 0) + f64x2.extract_lane(a, 1));
-    store<f64>(sumsB + (kernel << 3), f64x2.extract_lane(b, 0) + f64x2.extract_lane(b, 1));
-    row += lags << 3;
-  }
-}
-
-/**
- * Sums over the autocorrelations of two segments, each with several kernels. The autocorrelation is the
- * transform of the powers; both are even, so that two share one transform again.
- * The loaded size is at least twice the length, so that nothing wraps around.
- * @param lagA and `lagB`: room for `lags` values each, and for size / 2 + 1
- * @param kernels rows of `lags` values, an even number not below the length
- * @param sumsA and `sumsB`: a value for each kernel
- */
-export function correlations(
-  startA: i32,
-  startB: i32,
-  lagA: usize,
-  lagB: usize,
-  lags: usize,
-  kernels: usize,
-  kernelCount: usize,
-  sumsA: usize,
-  sumsB: usize,
-): void {
-  transformBoth(startA, startB);
-  const half = size >> 1;
-  untangle<f64>(re, im, size, order, lagA, lagB, 0, half, 1);
-  for (let k: usize = 0; k < size; k++) {
-    const bin: usize = (k <= half ? k : size - k) << 3;
-    store<f64>(re + (k << 3), load<f64>(lagA + bin));
-    store<f64>(im + (k << 3), load<f64>(lagB + bin));
-  }
+  fill<f64>(samples, count, startA, window, length, re, size);
+  fill<f64>(samples, count, startB, window, length, im, size);
   transform<f64>(re, im, size, twiddles);
-  for (let lag: usize = 0; lag < lags; lag++) {
-    const at: usize = (<usize>load<u32>(order + (lag << 2))) << 3;
-    store<f64>(lagA + (lag << 3), load<f64>(re + at));
-    store<f64>(lagB + (lag << 3), load<f64>(im + at));
-  }
-  sums(kernels, kernelCount, lagA, lagB, lags, sumsA, sumsB);
+  separatePowers(re, im, size, order, powerA, powerB, first, last, scale);
 }

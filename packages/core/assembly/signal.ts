@@ -3,6 +3,6 @@
  * tables are made by spectrum/segmentTransform.ts, spectrum/decimate.ts and audio/separate.ts.
  */
 export { decimate } from './decimate';
-export { correlatedLevels, transformedLevels } from './levels';
+export { bandLevels } from './levels';
 export { loadSignal, powers } from './segments';
 export { loadSeparation, separate } from './separate';

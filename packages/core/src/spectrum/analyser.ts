@@ -43,6 +43,6 @@ export class SegmentAnalyser {
 
   /** Levels in dBFS of all bands, written to `out` from `offset` on. Parameters as for {@link spectrum}. */
   levels(samples: Float32Array, centre: number, out: Float32Array, offset = 0): void {
-    for (const tier of this.tiers) tier.exactLevels(samples, Math.round(centre), out, offset);
+    for (const tier of this.tiers) tier.levels(samples, Math.round(centre), out, offset);
   }
 }

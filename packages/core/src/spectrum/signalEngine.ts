@@ -16,8 +16,8 @@ interface SignalCode {
   memory: { buffer: ArrayBuffer; grow: (pages: number) => number };
   loadSignal: (...numbers: number[]) => void;
   powers: (...numbers: number[]) => void;
-  correlatedLevels: (...numbers: number[]) => void;
-  transformedLevels: (...numbers: number[]) => void;
+
+  bandLevels: (...numbers: number[]) => void;
   decimate: (...numbers: number[]) => void;
   loadSeparation: (...numbers: number[]) => void;
   separate: (...numbers: number[]) => void;

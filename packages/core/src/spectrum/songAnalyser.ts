@@ -1,7 +1,7 @@
 import { decimate, decimationFilter } from './decimate';
 import { divideBands } from './divideBands';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from './plan';
-import { Tier } from './tier';
+import { SongTier } from './songTier';
 
 /** A copy of the song at a lower rate, made from the next finer one. */
 interface Copy {
@@ -15,14 +15,13 @@ interface Copy {
  * Band levels of many segments, as {@link SegmentAnalyser} would find them, in a
  * fraction of the time.
  *
- * One transform that is fine enough for the narrowest band is needed for the low
- * bands only. They are taken from copies of the song at lower rates, where
- * shorter transforms have bins as fine: see {@link divideBands}. Tests hold both
- * analysers together.
+ * Instead of a transform that is padded until it is fine enough for the narrowest band, narrow bands are read between
+ * the bins of a short one, see bandReader.ts; low ones may be taken from copies of the song at lower rates, see
+ * {@link divideBands}. Tests hold both analysers together.
  */
 export class SongAnalyser {
   readonly plan: AnalysisPlan;
-  private readonly tiers: { decimation: number; tier: Tier }[];
+  private readonly tiers: { decimation: number; tier: SongTier }[];
   private readonly copies: Copy[] = [];
 
   /**
@@ -34,11 +33,12 @@ export class SongAnalyser {
     const { groups, edges } = this.plan;
     const { windowShape } = settings;
     this.tiers = groups.flatMap((group) =>
-      divideBands(group, edges, sampleRate, hop, windowShape).map(({ decimation, fftSize, bands }) => {
+      divideBands(group, edges, sampleRate, hop, windowShape).map((run) => {
+        const { decimation, fftSize } = run;
         const { segmentLength } = group;
         const rate = sampleRate / decimation;
         const shape = { sampleRate: rate, decimation, fftSize, windowShape, segmentLength };
-        return { decimation, tier: new Tier(shape, edges, bands) };
+        return { decimation, tier: new SongTier(shape, edges, run) };
       }),
     );
     let from = 1;
