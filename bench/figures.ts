@@ -81,7 +81,7 @@ export function benchFigures() {
     const [moment, band] = [Math.floor(i / bands), i % bands];
     return Math.max(0, 0.5 + 0.5 * Math.sin(band / 7 + moment / 9) * Math.cos(band / 23 - moment / 31));
   });
-  const tables = { ...emptyTables(), ears: new Map([['ten', { bands, rate, levels }]]) };
+  const tables = { ...emptyTables(), ears: new Map([['ten', { bands, rate, first: 0, levels }]]) };
   const hearing = new TableHearing(tables, film);
   const [width, height] = [1920, 1080];
   const create = (w: number, h: number) => {

@@ -6,3 +6,4 @@ export { decimate } from './decimate';
 export { bandLevels } from './levels';
 export { loadSignal, powers } from './segments';
 export { loadSeparation, separate } from './separate';
+export { averageRows, followRows, holdRows, mapRows, spreadRows, swingRows } from './settle';

@@ -72,7 +72,7 @@ export * from './spectrum/analyser';
 export * from './spectrum/bands';
 export * from './spectrum/distribution';
 export * from './spectrum/levelLaw';
-export * from './spectrum/peaks';
+export * from './spectrum/settleRows';
 export * from './spectrum/plan';
 export * from './spectrum/scales';
 export * from './spectrum/smoothing';

@@ -1,5 +1,6 @@
 import type { Follower } from '../film/schema';
-import { smoothAttackRelease } from '../spectrum/smoothing';
+import { earStandard } from '../film/defaults';
+import { smooth } from '../spectrum/settleRows';
 
 /** Greatest value of the last `time` seconds, in place. */
 export function holdValues(values: Float32Array, time: number, step: number): void {
@@ -21,7 +22,7 @@ export function shapeValues(values: Float32Array, follower: Follower, step: numb
   const { curve, hold, attack, release, invert } = follower;
   if (curve !== 1) for (let n = 0; n < values.length; n++) values[n] = values[n]! ** curve;
   holdValues(values, hold, step);
-  smoothAttackRelease(values, 1, attack, release, step);
+  smooth(values, 1, step, { ...earStandard, smoothing: 'attackRelease', attack, release });
   if (invert) for (let n = 0; n < values.length; n++) values[n] = 1 - values[n]!;
 }
 

@@ -1,5 +1,4 @@
 import type { ChannelKind } from '../audio/pcm';
-import { silenceDb } from '../spectrum/bands';
 import type { BandSettings } from '../spectrum/plan';
 import { BandLevels } from './bandLevels';
 import type { SharedListener } from './songListener';
@@ -7,7 +6,7 @@ import type { SharedListener } from './songListener';
 /** Listens to the levels of bands: dBFS for every analysed moment of a song. */
 export class BandListener extends BandLevels implements SharedListener {
   readonly heard: Uint8Array;
-  /** dBFS before any mapping: `moments` rows of `bands`. */
+  /** dBFS before any mapping: `moments` rows of `bands`; of those that have been heard. */
   readonly db: Float32Array<ArrayBuffer>;
 
   /**
@@ -16,7 +15,8 @@ export class BandListener extends BandLevels implements SharedListener {
    */
   constructor(settings: BandSettings, channel: ChannelKind, lengthSamples: number) {
     super(settings, channel, lengthSamples);
-    this.db = new Float32Array(this.moments * this.bands).fill(silenceDb);
+    // Nothing is written into it before it is heard: for many bands of a long song that alone takes time.
+    this.db = new Float32Array(this.moments * this.bands);
     this.heard = new Uint8Array(this.moments);
   }
 

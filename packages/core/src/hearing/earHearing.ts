@@ -3,12 +3,12 @@ import { shownBands } from '../film/shownBands';
 import type { Ear } from '../film/schema';
 import { powerToDb, silenceDb } from '../spectrum/bands';
 import { Distribution } from '../spectrum/distribution';
-import { mapLevels } from '../spectrum/levelLaw';
-import { holdPeaks } from '../spectrum/peaks';
-import { smooth, type Smoothing } from '../spectrum/smoothing';
+import { settleRows } from '../spectrum/settleRows';
+import type { Smoothing } from '../spectrum/smoothing';
 import { weightingDb } from '../spectrum/weighting';
 import type { LevelTable } from './hearing';
 import { interpolateRows } from './interpolateRows';
+import type { Stretch } from './listen';
 
 /** What one band does over a song. */
 export interface BandStatistics {
@@ -32,10 +32,12 @@ const limitsOf = ({ floorDb, ceilingDb }: Ear) => ({ floorDb, ceilingDb });
 export class EarHearing extends BandListener {
   /** Indices of the bands that give a mark. */
   shown: number[] = [];
-  /** 0..1 after mapping and smoothing: `moments` rows of `shown.length`. */
+  /** 0..1 after mapping and smoothing: rows of `shown.length`, of all moments or of a stretch. */
   levels = new Float32Array(0);
   /** Held peaks, as `levels`; undefined unless the ear holds peaks. */
   peaks: Float32Array | undefined;
+  /** Moment of the first row of `levels`. */
+  private first = 0;
   /** Floor and ceiling that were used, in dB. */
   limits = { floorDb: 0, ceilingDb: 0 };
 
@@ -50,40 +52,58 @@ export class EarHearing extends BandListener {
     super(ear, ear.channel, lengthSamples);
   }
 
-  /** Maps and smooths everything anew, with the ear's levelling and smoothing. */
-  settle(ear: Ear = this.ear): void {
+  /**
+   * Maps and smooths anew, with the ear's levelling and smoothing.
+   * @param only moments that are wanted now, all of them if left out: those of a long song and many bands take their time
+   */
+  settle(ear: Ear = this.ear, only: Stretch = { first: 0, count: this.moments }): void {
     this.ear = ear;
     const gains = weightingDb(this.edges, ear);
     this.shown = shownBands(ear, this.bands);
     this.limits = ear.limits === 'set' ? limitsOf(ear) : this.fittedLimits(gains, ear);
-    const width = this.shown.length;
-    if (this.levels.length !== this.moments * width) this.levels = new Float32Array(this.moments * width);
-    this.fillLevels(ear, gains, this.levels);
-    this.peaks = ear.peaks
-      ? holdPeaks(this.levels, width, ear.peakHold, ear.peakFall, 1 / this.rate)
-      : undefined;
+    const size = only.count * this.shown.length;
+    if (this.levels.length !== size) this.levels = new Float32Array(size);
+    this.peaks = ear.peaks ? new Float32Array(size) : undefined;
+    this.first = only.first;
+    this.fillLevels(ear, gains, only, this.levels, this.peaks);
   }
 
-  /** The levels as they would be with another smoothing, all else as settled: a new table. */
+  /** The levels as they would be with another smoothing, all else as settled: a new table of all moments. */
   levelsWith(smoothing: Smoothing): Float32Array {
     const levels = new Float32Array(this.moments * this.shown.length);
-    this.fillLevels({ ...this.ear, ...smoothing }, weightingDb(this.edges, this.ear), levels);
+    const gains = weightingDb(this.edges, this.ear);
+    this.fillLevels({ ...this.ear, ...smoothing }, gains, { first: 0, count: this.moments }, levels);
     return levels;
   }
 
   /**
-   * Only from the first to the last moment heard: while little of a long song
-   * has been, it costs little, and smoothing starts where hearing did.
-   * @param out silent where nothing has been heard
+   * Each run of moments that have been heard by itself: smoothing starts where hearing did.
+   * @param out rows of the moments `only`, silent where nothing has been heard
+   * @param peaks as `out`
    */
-  private fillLevels(ear: Ear, gains: Float64Array, out: Float32Array): void {
-    const { bands, db, shown } = this;
-    const first = Math.max(0, this.heard.indexOf(1));
-    const end = this.heard.lastIndexOf(1) + 1;
-    const rows = out.subarray(first * shown.length, Math.max(first, end) * shown.length);
-    const law = { law: ear.law, ...this.limits };
-    mapLevels(db.subarray(first * bands, Math.max(first, end) * bands), gains, shown, law, rows);
-    smooth(rows, shown.length, 1 / this.rate, ear);
+  private fillLevels(
+    ear: Ear,
+    gains: Float64Array,
+    only: Stretch,
+    out: Float32Array,
+    peaks?: Float32Array,
+  ): void {
+    const { bands, db, shown, heard } = this;
+    const mapping = { gains, shown, law: { law: ear.law, ...this.limits } };
+    const width = shown.length;
+    const last = only.first + only.count;
+    for (let from = only.first; from < last;) {
+      const next = heard.indexOf(heard[from] ? 0 : 1, from);
+      const to = next < 0 ? last : Math.min(next, last);
+      const part = (rows: Float32Array) =>
+        rows.subarray((from - only.first) * width, (to - only.first) * width);
+      if (heard[from]) {
+        const held = peaks && { hold: ear.peakHold, fall: ear.peakFall, out: part(peaks) };
+        const levels = db.subarray(from * bands, to * bands);
+        settleRows(levels, bands, 1 / this.rate, ear, part(out), mapping, held);
+      } else part(out).fill(0);
+      from = to;
+    }
   }
 
   /** Of each band, over what has been heard: mean and 95th percentile in dBFS, and whether it never gets above the floor. */
@@ -131,14 +151,14 @@ export class EarHearing extends BandListener {
 
   /** Levels, and peaks where held, to travel to another thread: they are gone from here until it is settled again. */
   takeTable(): LevelTable {
-    const { levels, peaks, rate } = this;
+    const { levels, peaks, rate, first } = this;
     this.levels = new Float32Array(0);
     this.peaks = undefined;
-    return { bands: this.shown.length, rate, levels, ...(peaks ? { peaks } : {}) };
+    return { bands: this.shown.length, rate, first, levels, ...(peaks ? { peaks } : {}) };
   }
 
   /** Levels (0..1) of the bands that are shown at `t` seconds, interpolated between moments. */
   levelsAt(t: number, out = new Float32Array(this.shown.length)): Float32Array {
-    return interpolateRows(this.levels, this.shown.length, t * this.rate, out);
+    return interpolateRows(this.levels, this.shown.length, t * this.rate - this.first, out);
   }
 }

@@ -28,6 +28,8 @@ export interface LevelTable {
   bands: number;
   /** Rows per second. */
   rate: number;
+  /** Moment of the first row: what is before and after the rows there are reads as the nearest one. */
+  first: number;
   /** Rows of `bands` levels, 0..1. */
   levels: Float32Array;
   /** Held peaks, as levels. */

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { defaultEar, defaultFollower } from '../film/defaults';
 import type { Ear } from '../film/schema';
-import { holdPeaks } from '../spectrum/peaks';
-import { smooth } from '../spectrum/smoothing';
+import { settleRows } from '../spectrum/settleRows';
 import { earInfluence, followerInfluence } from './influence';
 
 const step = 1 / 480;
@@ -17,8 +16,10 @@ function difference(settings: Ear, before: number, after: number): number {
       const seconds = (n - moment) * step;
       return seconds < -before || seconds > after ? outside : 0.5;
     });
-    smooth(values, 1, step, settings);
-    return settings.peaks ? holdPeaks(values, 1, settings.peakHold, settings.peakFall, step) : values;
+    const [levels, peaks] = [new Float32Array(length), new Float32Array(length)];
+    const held = { hold: settings.peakHold, fall: settings.peakFall, out: peaks };
+    settleRows(values, 1, step, settings, levels, undefined, held);
+    return settings.peaks ? peaks : levels;
   });
   return Math.abs(rows[0]![moment]! - rows[1]![moment]!);
 }

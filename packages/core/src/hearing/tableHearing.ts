@@ -56,9 +56,14 @@ export class TableHearing implements Hearing {
     return this.tables.waves.get(earId);
   }
 
-  private rowAt(key: string, rows: Float32Array, { bands, rate }: LevelTable, t: number): Float32Array {
+  private rowAt(
+    key: string,
+    rows: Float32Array,
+    { bands, rate, first }: LevelTable,
+    t: number,
+  ): Float32Array {
     let row = this.rows.get(key);
     if (row?.length !== bands) this.rows.set(key, (row = new Float32Array(bands)));
-    return bands === 0 ? row : interpolateRows(rows, bands, t * rate, row);
+    return bands === 0 ? row : interpolateRows(rows, bands, t * rate - first, row);
   }
 }

@@ -23,7 +23,7 @@ const samples = Int16Array.from(
 );
 const tables = () => ({
   ...emptyTables(),
-  ears: new Map([['ear-1', { bands, rate, levels }]]),
+  ears: new Map([['ear-1', { bands, rate, first: 0, levels }]]),
   waves: new Map([['ear-1', { rate: 12000, samples }]]),
 });
 const film = defaultFilm('x');

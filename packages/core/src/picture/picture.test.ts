@@ -53,7 +53,7 @@ describe('hearing', () => {
   });
 
   it('interpolates between moments and holds the ends', () => {
-    const table = { bands: 1, rate: 10, levels: Float32Array.of(0, 1, 0.5) };
+    const table = { bands: 1, rate: 10, first: 0, levels: Float32Array.of(0, 1, 0.5) };
     const hearing = new TableHearing({ ...emptyTables(), ears: new Map([['e', table]]) });
     const at = (t: number) => hearing.levelsAt('e', t)![0];
     expect([at(-1), at(0.05), at(0.1), at(0.15), at(9)]).toEqual([0, 0.5, 1, 0.75, 0.5]);

@@ -1,30 +1,56 @@
 import { describe, expect, it } from 'vitest';
 import { Distribution } from './distribution';
-import { levelMap, mapLevels, type LevelLaw } from './levelLaw';
-import { holdPeaks } from './peaks';
-import { onePoleShare, smooth, smoothAcrossBands, smoothAttackRelease, smoothAverage } from './smoothing';
+import type { LevelLaw } from './levelLaw';
+import { settleRows, smooth } from './settleRows';
+import { onePoleShare, type Smoothing } from './smoothing';
 import { aWeightingDb, weightDb, weightingDb } from './weighting';
+
+const none: Smoothing = {
+  ...{ smoothing: 'none', attack: 0, release: 0, averageTime: 0 },
+  ...{ springHz: 4, springDamping: 0.5, acrossBands: 0 },
+};
+
+/** Levels in dB mapped by a law. */
+function mapped(law: LevelLaw, db: number[]): number[] {
+  const out = new Float32Array(db.length);
+  settleRows(Float32Array.from(db), 1, 1, none, out, { gains: [0], shown: [0], law });
+  return Array.from(out);
+}
 
 describe('level law', () => {
   const law: LevelLaw = { law: 'db', floorDb: -60, ceilingDb: -20 };
 
   it('maps floor to 0, ceiling to 1, straight in dB between, and holds at both ends', () => {
-    expect([-60, -40, -20, -50, -200, 0].map(levelMap(law))).toEqual([0, 0.5, 1, 0.25, 0, 1]);
+    expect(mapped(law, [-60, -40, -20, -50, -200, 0])).toEqual([0, 0.5, 1, 0.25, 0, 1]);
   });
 
   it('follows amplitude or power between floor and ceiling', () => {
     // Half the amplitude is 6.02 dB less, half the power 3.01 dB.
-    const amplitude = levelMap({ law: 'amplitude', floorDb: -200, ceilingDb: 0 });
-    const power = levelMap({ law: 'power', floorDb: -200, ceilingDb: 0 });
-    expect(amplitude(20 * Math.log10(0.5))).toBeCloseTo(0.5, 6);
-    expect(power(10 * Math.log10(0.5))).toBeCloseTo(0.5, 6);
-    expect(amplitude(-200)).toBe(0);
-    expect(levelMap({ law: 'amplitude', floorDb: -20, ceilingDb: 0 })(-20)).toBeCloseTo(0, 9);
+    const amplitude = { law: 'amplitude', floorDb: -200, ceilingDb: 0 } as const;
+    const power = { law: 'power', floorDb: -200, ceilingDb: 0 } as const;
+    expect(mapped(amplitude, [20 * Math.log10(0.5)])[0]).toBeCloseTo(0.5, 6);
+    expect(mapped(power, [10 * Math.log10(0.5)])[0]).toBeCloseTo(0.5, 6);
+    expect(mapped(amplitude, [-200])[0]).toBeCloseTo(0, 9);
+    expect(mapped({ law: 'amplitude', floorDb: -20, ceilingDb: 0 }, [-20])[0]).toBeCloseTo(0, 6);
+  });
+
+  it.each(['amplitude', 'power'] as const)('%s is ten to the power of the level, wherever it is', (kind) => {
+    const db = Array.from({ length: 400 }, (_, i) => -200 + i / 2);
+    const found = mapped({ law: kind, floorDb: -200, ceilingDb: 0 }, db);
+    db.forEach((level, i) => {
+      const expected = Math.min(1, 10 ** (level / (kind === 'amplitude' ? 20 : 10)));
+      expect(Math.abs(found[i]! - expected)).toBeLessThan(2e-6 * expected + 1.1e-10);
+    });
+  });
+
+  it('is all or nothing where floor and ceiling meet', () => {
+    expect(mapped({ law: 'db', floorDb: -30, ceilingDb: -30 }, [-31, -29])).toEqual([0, 1]);
   });
 
   it('adds gains, and leaves out bands that are not shown', () => {
     const out = new Float32Array(4);
-    mapLevels(Float32Array.of(-60, -40, -20, -60, -60, -60), Float64Array.of(0, 10, 20), [1, 2], law, out);
+    const db = Float32Array.of(-60, -40, -20, -60, -60, -60);
+    settleRows(db, 3, 1, none, out, { gains: [0, 10, 20], shown: [1, 2], law });
     expect(Array.from(out)).toEqual([0.75, 1, 0.25, 0.5]);
   });
 });
@@ -120,18 +146,13 @@ describe('distribution', () => {
     expect(new Distribution([0, 0.1, 0.9, 5]).histogram(0, 1, 2)).toEqual([1, 0.5]));
 });
 
-const none = {
-  ...{ smoothing: 'none', attack: 0, release: 0, averageTime: 0 },
-  ...{ springHz: 4, springDamping: 0.5, acrossBands: 0 },
-} as const;
-
 /** A step up a quarter in, and down three quarters in; two seconds, one band. */
 const step = (rate: number) => new Float32Array(rate * 2).fill(1, rate / 2, (3 * rate) / 2);
 
 describe('attack and release', () => {
   const smoothed = (attack: number, release: number, rate: number) => {
     const rows = step(rate);
-    smoothAttackRelease(rows, 1, attack, release, 1 / rate);
+    smooth(rows, 1, 1 / rate, { ...none, smoothing: 'attackRelease', attack, release });
     return rows;
   };
 
@@ -159,7 +180,7 @@ describe('attack and release', () => {
 
   it('keep bands apart', () => {
     const rows = Float32Array.of(0, 1, 1, 0, 1, 0);
-    smoothAttackRelease(rows, 2, 0.01, 0.01, 0.01);
+    smooth(rows, 2, 0.01, { ...none, smoothing: 'attackRelease', attack: 0.01, release: 0.01 });
     const share = 1 - Math.exp(-1);
     expect(rows[2]).toBeCloseTo(share, 6);
     expect(rows[3]).toBeCloseTo(1 - share, 6);
@@ -169,7 +190,7 @@ describe('attack and release', () => {
 describe('centred average', () => {
   const smoothed = (time: number, rate: number) => {
     const rows = step(rate);
-    smoothAverage(rows, 1, time, 1 / rate);
+    smooth(rows, 1, 1 / rate, { ...none, smoothing: 'average', averageTime: time });
     return rows;
   };
 
@@ -183,7 +204,7 @@ describe('centred average', () => {
 
   it('keeps a constant, and the sum of what it averages', () => {
     const flat = new Float32Array(50).fill(0.7);
-    smoothAverage(flat, 1, 0.123, 1 / 60);
+    smooth(flat, 1, 1 / 60, { ...none, smoothing: 'average', averageTime: 0.123 });
     flat.forEach((value) => expect(value).toBeCloseTo(0.7, 6));
     const rows = smoothed(0.1, 600);
     expect(rows.reduce((sum, value) => sum + value, 0)).toBeCloseTo(600, 2);
@@ -191,7 +212,7 @@ describe('centred average', () => {
 
   it('need not be a whole number of rows wide', () => {
     const rows = Float32Array.of(0, 0, 1, 0, 0);
-    smoothAverage(rows, 1, 2, 1);
+    smooth(rows, 1, 1, { ...none, smoothing: 'average', averageTime: 2 });
     expect(Array.from(rows)).toEqual([0, 0.25, 0.5, 0.25, 0]);
   });
 });
@@ -232,18 +253,25 @@ describe('spring', () => {
 describe('smoothing across bands', () => {
   it('spreads a band over its neighbours and keeps what is level', () => {
     const rows = Float32Array.of(0, 0, 1, 0, 0);
-    smoothAcrossBands(rows, 5, 1);
+    smooth(rows, 5, 1, { ...none, acrossBands: 1 });
     expect(Array.from(rows)).toEqual([0, 0.25, 0.5, 0.25, 0].map((value) => expect.closeTo(value, 6)));
     const flat = new Float32Array(7).fill(0.3);
-    smoothAcrossBands(flat, 7, 2.5);
+    smooth(flat, 7, 1, { ...none, acrossBands: 2.5 });
     flat.forEach((value) => expect(value).toBeCloseTo(0.3, 6));
   });
 });
 
+/** Held peaks of one band. */
+function holdPeaks(rows: Float32Array, hold: number, fall: number, step: number): Float32Array {
+  const out = new Float32Array(rows.length);
+  settleRows(rows, 1, step, none, new Float32Array(rows.length), undefined, { hold, fall, out });
+  return out;
+}
+
 describe('peaks', () => {
   it('hold, then fall at the set rate until the level meets them', () => {
     const rows = Float32Array.of(0, 1, 0, 0, 0, 0, 0.6, 0);
-    const peaks = Array.from(holdPeaks(rows, 1, 0.2, 2, 0.1));
+    const peaks = Array.from(holdPeaks(rows, 0.2, 2, 0.1));
     expect(peaks).toEqual([0, 1, 1, 1, 0.8, 0.6, 0.6, 0.6].map((value) => expect.closeTo(value, 5)));
   });
 
@@ -251,7 +279,7 @@ describe('peaks', () => {
     const after = (rate: number) => {
       const rows = new Float32Array(rate + 1);
       rows[0] = 1;
-      return holdPeaks(rows, 1, 0.33, 0.5, 1 / rate)[rate]!;
+      return holdPeaks(rows, 0.33, 0.5, 1 / rate)[rate]!;
     };
     expect(after(60)).toBeCloseTo(after(480), 5);
     expect(after(60)).toBeCloseTo(1 - 0.5 * 0.67, 5);

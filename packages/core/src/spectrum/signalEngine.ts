@@ -16,8 +16,13 @@ interface SignalCode {
   memory: { buffer: ArrayBuffer; grow: (pages: number) => number };
   loadSignal: (...numbers: number[]) => void;
   powers: (...numbers: number[]) => void;
-
   bandLevels: (...numbers: number[]) => void;
+  mapRows: (...numbers: number[]) => void;
+  spreadRows: (...numbers: number[]) => void;
+  averageRows: (...numbers: number[]) => void;
+  followRows: (...numbers: number[]) => void;
+  swingRows: (...numbers: number[]) => void;
+  holdRows: (...numbers: number[]) => void;
   decimate: (...numbers: number[]) => void;
   loadSeparation: (...numbers: number[]) => void;
   separate: (...numbers: number[]) => void;

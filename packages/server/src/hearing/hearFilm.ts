@@ -81,6 +81,7 @@ export async function hearEars(
     tables.set(ear.id, {
       bands: shown.length,
       rate,
+      first: 0,
       levels: shared(levels),
       ...(peaks ? { peaks: shared(peaks) } : {}),
     });

@@ -100,23 +100,26 @@ function setFilm(ears: EarSource[], followers: Follower[], waved: string[], samp
 function listenWithEar(source: EarSource): void {
   const { ear } = source;
   const key = spectralKey(source);
+  const influence = earInfluence(ear);
   queue.put(`ear ${ear.id}`, key, JSON.stringify(ear), {
     create: () => {
       const hearing = new EarHearing(ear, length);
       const task = { what: 'bands', key, source, length } as const;
       const share = (stretch: Stretch) => helpers.hear(hearing, task, stretch);
-      const send = () => sendEar(ear.id, hearing);
-      return new Listening(hearing, sounds.reader(source), send, earInfluence(ear), share);
+      const send = (only?: Stretch) => sendEar(ear.id, hearing, only);
+      return new Listening(hearing, sounds.reader(source), send, influence, share);
     },
+    influence,
     failed: (error) =>
       say({ say: 'failed', earId: ear.id, text: `The ear "${ear.name}" cannot hear: ${error.message}.` }),
   });
 }
 
-function sendEar(id: string, hearing: EarHearing): void {
+/** @param only moments that are wanted now */
+function sendEar(id: string, hearing: EarHearing, only?: Stretch): void {
   const ear: Ear | undefined = sources.find((source) => source.ear.id === id)?.ear;
   if (!ear) return;
-  hearing.settle(ear);
+  hearing.settle(ear, only);
   const table = hearing.takeTable();
   const message: TableMessage = { what: 'ear', id, table };
   painter?.postMessage(message, [table.levels.buffer, ...(table.peaks ? [table.peaks.buffer] : [])]);
@@ -127,25 +130,28 @@ function sendEar(id: string, hearing: EarHearing): void {
 
 function listenWithFollower(follower: Follower, source: EarSource): void {
   const key = `follower ${follower.id}`;
+  const influence = followerInfluence(follower);
   queue.put(key, followerKey(follower, source), JSON.stringify(follower), {
     create: () => {
       const hearing = new FollowerHearing(follower, source.ear, length);
       const send = () => sendFollower(follower.id, hearing);
-      return new Listening(hearing, sounds.reader(source), send, followerInfluence(follower));
+      return new Listening(hearing, sounds.reader(source), send, influence);
     },
+    influence,
     failed: (error) =>
       say({ say: 'failed', text: `The follower "${follower.name}" cannot hear: ${error.message}.` }),
   });
 }
 
-function sendFollower(id: string, hearing: FollowerHearing): void {
+function sendFollower(id: string, hearing: FollowerHearing): true {
   const follower = followersNow.find((other) => other.id === id);
-  if (!follower) return;
+  if (!follower) return true;
   hearing.settle(follower);
   const table = hearing.toTable();
   const message: TableMessage = { what: 'follower', id, table };
   painter?.postMessage(message, [table.values.buffer]);
   say({ say: 'follower', followerId: id, report: reportFollower(hearing) });
+  return true;
 }
 
 /** The waveform that an ear's figures show. */

@@ -22,6 +22,13 @@ const mostSampledSeconds = 15 * 60;
 /** What is patient has its turn so rarely while others are at work: one time in so many. */
 const patience = 4;
 
+/** Seconds after the current moment that are settled with it when levelling or smoothing change: it may be playing. */
+const secondsAhead = 1;
+
+/** Settling the whole takes long where it is more than so many milliseconds; then it waits until nothing has changed for a while. */
+const costly = 40;
+const quietFor = 200;
+
 /** Milliseconds between two reports of progress. */
 const tellEvery = 100;
 
@@ -44,15 +51,16 @@ export class Listening {
   unsent = false;
 
   /**
-   * @param send settles what has been heard and passes it on
+   * @param send settles what has been heard and passes it on: all of it, or only a stretch around the current moment;
+   *   true when it has passed all on in spite of that
    * @param influence what else the current moment depends on
    * @param share lets someone else hear a stretch at the same time; undefined when nobody is free now
    */
   constructor(
     readonly listener: SongListener,
     readonly read: ReadSignal,
-    readonly send: () => void,
-    readonly influence: Influence = { before: 0, after: 0, bySong: false },
+    readonly send: (only?: Stretch) => boolean | void,
+    public influence: Influence = { before: 0, after: 0, bySong: false },
     private share: (stretch: Stretch) => Promise<void> | undefined = () => undefined,
   ) {}
 
@@ -99,23 +107,32 @@ interface Entry {
 
 interface Wish {
   create: () => Listening;
+  /** As it is now, see {@link Listening}. */
+  influence?: Influence;
   /** Whether others go first. */
   patient?: boolean;
   failed: (error: Error) => void;
 }
 
-/**
- * What has to be heard for the current moment to be right.
- * @param isKnown whether its sound is at hand, so that what is far away costs little
- */
-function openingStretches({ listener, influence }: Listening, now: number, isKnown: boolean): Stretch[] {
+/** The current moment, and all that shows in it. @param ahead seconds after it that are wanted too */
+function stretchAround({ listener, influence }: Listening, now: number, ahead = 0): Stretch {
   const { moments, rate } = listener;
   const around = firstSeconds / 2;
   const last = Math.max(0, moments - 1);
   const place = (seconds: number) => Math.min(Math.max(0, Math.floor(seconds * rate)), last);
   const first = place(now - Math.max(around, Math.min(influence.before, mostBefore)));
-  const end = place(now + Math.max(around, influence.after)) + 1;
-  const here = { first, count: end - first };
+  const end = place(now + ahead + Math.max(around, influence.after)) + 1;
+  return { first, count: end - first };
+}
+
+/**
+ * What has to be heard for the current moment to be right, itself last.
+ * @param isKnown whether its sound is at hand, so that what is far away costs little
+ */
+function openingStretches(listening: Listening, now: number, isKnown: boolean): Stretch[] {
+  const { listener, influence } = listening;
+  const { moments, rate } = listener;
+  const here = stretchAround(listening, now);
   if (!influence.bySong || !isKnown || moments / rate > mostSampledSeconds) return [here];
   const sample = (_: unknown, i: number) => ({ first: Math.floor((i * (moments - 2)) / samples), count: 2 });
   return moments > 2 * samples ? [...Array.from({ length: samples }, sample), here] : [here];
@@ -132,6 +149,7 @@ export class ListeningQueue {
   private wake = () => {};
   private running = false;
   private lastSent = 0;
+  private lastWish = 0;
   private lastTold = 0;
   private sendCost = 0;
 
@@ -154,7 +172,7 @@ export class ListeningQueue {
     if (known?.key === key) {
       if (known.details === details) return;
       known.details = details;
-      known.listening.send();
+      this.sendAgain(known.listening, wish.influence);
       return;
     }
     try {
@@ -169,6 +187,14 @@ export class ListeningQueue {
       this.entries.delete(name);
       wish.failed(error as Error);
     }
+  }
+
+  /** Settled anew: first around the current moment, then all of it. */
+  private sendAgain(listening: Listening, influence = listening.influence): void {
+    listening.influence = influence;
+    listening.unsent = !listening.send(stretchAround(listening, this.now, secondsAhead));
+    this.lastWish = performance.now();
+    void this.run();
   }
 
   /** Waits until a listener has heard everything. */
@@ -188,7 +214,10 @@ export class ListeningQueue {
       this.lastTold = 0;
       for (let round = 1; ; round++) {
         const busy = [...this.entries].filter(([, { listening }]) => !listening.isDone);
-        if (busy.length === 0) break;
+        if (busy.length === 0) {
+          if (await this.isQuiet()) break;
+          continue;
+        }
         const ready = busy.filter(
           ([, { listening }]) => listening.opening.length + listening.waiting.length > 0,
         );
@@ -211,6 +240,19 @@ export class ListeningQueue {
     }
   }
 
+  /**
+   * Lets wishes come, for a moment where settling takes long: while something is dragged, what is around the current
+   * moment is more important than the whole.
+   * @returns whether none has come
+   */
+  private async isQuiet(): Promise<boolean> {
+    const before = this.lastWish;
+    const rest = this.sendCost > costly ? quietFor - (performance.now() - before) : 0;
+    if (rest > 0) await new Promise((resolve) => setTimeout(resolve, rest));
+    else await turn();
+    return this.lastWish === before && [...this.entries.values()].every(({ listening }) => listening.isDone);
+  }
+
   /** Waits until something that was lent is back, or there is a new wish. */
   private async somethingToDo(): Promise<void> {
     const wished = new Promise<void>((resolve) => (this.wake = resolve));
@@ -226,8 +268,10 @@ export class ListeningQueue {
       for (const stretch of opening) await hearStretch(listener, read, stretch);
       listening.opening = [];
       if (this.entries.get(name) !== entry) return;
+      listening.send(opening.at(-1));
       listening.unsent = true;
-      this.sendNow(listening);
+      // The whole is settled later: it takes time that others wait for.
+      this.lastSent = performance.now();
       return;
     }
     listening.lend();

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { loudMoments, mostMoments } from './loudMoments';
 
 describe('loud moments', () => {
-  const table = { bands: 2, rate: 10, levels: Float32Array.of(0, 0.1, 0.9, 0.8, 1, 0, 0.5, 0.6) };
+  const table = { bands: 2, rate: 10, first: 0, levels: Float32Array.of(0, 0.1, 0.9, 0.8, 1, 0, 0.5, 0.6) };
 
   it('are those with the highest levels in sum, loudest first', () => {
     expect(loudMoments(table, 2)).toEqual([0.1, 0.3]);
@@ -11,8 +11,11 @@ describe('loud moments', () => {
 
   it('are the start where there is no ear, or none of its bands', () => {
     expect(loudMoments(undefined, 5)).toEqual([0]);
-    expect(loudMoments({ bands: 0, rate: 10, levels: new Float32Array(0) }, 5)).toEqual([0]);
+    expect(loudMoments({ bands: 0, rate: 10, first: 0, levels: new Float32Array(0) }, 5)).toEqual([0]);
   });
+
+  it('are counted from the start of the song, whatever moment comes first', () =>
+    expect(loudMoments({ ...table, first: 40 }, 2)).toEqual([4.1, 4.3]));
 
   it('are found once for each table, and anew for another one of the same ear', () => {
     expect(loudMoments(table, 1)).toEqual([0.1]);
@@ -22,7 +25,12 @@ describe('loud moments', () => {
   });
 
   it('are no more than can be looked at', () => {
-    const long = { bands: 1, rate: 100, levels: Float32Array.from({ length: 1000 }, (_, i) => i / 1000) };
+    const long = {
+      bands: 1,
+      rate: 100,
+      first: 0,
+      levels: Float32Array.from({ length: 1000 }, (_, i) => i / 1000),
+    };
     const moments = loudMoments(long, 1000);
     expect(moments).toHaveLength(mostMoments);
     expect(moments.slice(0, 2)).toEqual([9.99, 9.98]);

@@ -17,7 +17,7 @@ export function loudMoments(table: LevelTable | undefined, most: number): number
   return moments.slice(0, most);
 }
 
-function findMoments({ bands, levels, rate }: LevelTable): number[] {
+function findMoments({ bands, levels, rate, first }: LevelTable): number[] {
   const sums = Float32Array.from({ length: levels.length / bands }, (_, moment) => {
     let sum = 0;
     for (let band = 0; band < bands; band++) sum += levels[moment * bands + band]!;
@@ -26,5 +26,5 @@ function findMoments({ bands, levels, rate }: LevelTable): number[] {
   return Array.from(sums.keys())
     .sort((a, b) => sums[b]! - sums[a]!)
     .slice(0, mostMoments)
-    .map((moment) => moment / rate);
+    .map((moment) => (first + moment) / rate);
 }
