@@ -1,6 +1,6 @@
 import { bandCovers, type BandCover } from './bands';
 import { gaussLegendre } from './gaussLegendre';
-import { kaiser, kaiserBeta, kaiserOrder, sinc } from './kaiser';
+import { kaiser, kaiserBeta, kaiserOrder } from './kaiser';
 
 /**
  * How the power of a band is read from a transform: as the sum of the bins it covers, or, where it is so narrow that it
@@ -80,6 +80,17 @@ export function bandPlaces(
   }));
 }
 
+/** The window of all sums between bins, as a table: there are thousands of taps. */
+const windowSteps = 4096;
+const windowTable = Float64Array.from({ length: windowSteps + 2 }, (_, i) =>
+  kaiser(i / windowSteps, kaiserBeta(imageDb)),
+);
+function windowAt(x: number): number {
+  const place = Math.abs(x) * windowSteps;
+  const low = Math.floor(place);
+  return windowTable[low]! + (windowTable[low + 1]! - windowTable[low]!) * (place - low);
+}
+
 /**
  * A point between the bins of a transform.
  * @param at in bins
@@ -88,14 +99,17 @@ export function bandPlaces(
  */
 export function bandPoint(at: number, weight: number, filled: number): BandPoint {
   const count = tapCount(filled);
-  const beta = kaiserBeta(imageDb);
   const first = Math.floor(at) - count / 2 + 1;
-  const taps = Array.from({ length: count }, (_, tap) => {
-    const away = first + tap - at;
-    // What stands in the middle of a transform has every other bin turned round.
-    const sign = (first + tap) % 2 === 0 ? 1 : -1;
-    return sign * Math.sqrt(weight) * sinc(away) * kaiser(away / (count / 2), beta);
-  });
+  const taps = new Array<number>(count).fill(0);
+  const height = Math.sqrt(weight);
+  // What stands in the middle of a transform has every other bin turned round, as the sinc has its lobes.
+  const wave = (-height * Math.sin(Math.PI * at)) / Math.PI;
+  for (let tap = 0; tap < count; tap++) {
+    const bin = first + tap;
+    const away = bin - at;
+    if (Math.abs(away) < 1e-9) taps[tap] = bin % 2 === 0 ? height : -height;
+    else taps[tap] = (wave / away) * windowAt(away / (count / 2));
+  }
   return { first, taps };
 }
 

@@ -4,11 +4,15 @@ import { nextPowerOfTwo } from './nextPowerOfTwo';
 import type { WindowGroup } from './plan';
 import type { WindowKind } from './windows';
 
-/** Bands that are taken from one transform, of a copy of the song at a lower rate. */
-export interface BandRun {
+/** A transform of a copy of the song at a lower rate. */
+interface Transform {
   /** Only every so many-th sample is kept: 1 for all. */
   decimation: number;
   fftSize: number;
+}
+
+/** Bands that are taken from one transform, of a copy of the song at a lower rate. */
+export interface BandRun extends Transform {
   /** Indices of the bands. */
   bands: number[];
   /** Where those are read that cover few bins. */
@@ -58,66 +62,76 @@ export function divideBands(
   const allowed = decimations.filter(
     (d) => d === 1 || (d <= most && hop % d === 0 && segmentLength / d >= fewestSamples),
   );
-  const places = new Map(
-    group.bands.map((band) => {
-      const [low, high] = [edges[band]!, edges[band + 1]!];
-      return [band, bandPlaces(low, high, sampleRate, group.fftSize, segmentLength)] as const;
-    }),
+  const places = remembered((band: number) =>
+    bandPlaces(edges[band]!, edges[band + 1]!, sampleRate, group.fftSize, segmentLength),
   );
   const classes = classesOf(group, edges, sampleRate, allowed);
 
-  /** How bands are read from a transform, and what it costs; undefined when it cannot be told apart enough. */
-  const readFrom = (bands: number[], decimation: number, fftSize: number) => {
+  /** Whether a band covers so few bins of a transform that it is read between them. */
+  const isBetween = (band: number, { decimation, fftSize }: Transform) =>
+    fftSize * decimation !== group.fftSize &&
+    ((edges[band + 1]! - edges[band]!) * fftSize * decimation) / sampleRate < enoughBins;
+
+  /** What it costs to read the bands of a class from a transform; Infinity where they cannot be. */
+  const readingCost = remembered((index: number, decimation: number, fftSize: number) => {
     const filled = Math.ceil(segmentLength / decimation) / fftSize;
-    const isDefinition = fftSize * decimation === group.fftSize;
-    const betweenBins: BandRun['betweenBins'] = [];
-    let cost = transformCost(fftSize);
-    for (const band of bands) {
-      const bins = ((edges[band + 1]! - edges[band]!) * fftSize * decimation) / sampleRate;
-      cost += bandCost;
-      if (isDefinition || bins >= enoughBins) {
-        cost += binCost * bins;
-      } else {
-        if (filled > mostFilled) return undefined;
-        betweenBins.push({ band, places: places.get(band)! });
-        cost += tapCost * tapCount(filled) * places.get(band)!.length;
+    const costOfPlace = filled > mostFilled ? Infinity : tapCost * tapCount(filled);
+    return classes[index]!.bands.reduce((cost, band) => {
+      if (isBetween(band, { decimation, fftSize })) {
+        return cost + bandCost + costOfPlace * places(band).length;
       }
-    }
-    return { cost, run: { decimation, fftSize, bands, betweenBins } };
-  };
+      const width = edges[band + 1]! - edges[band]!;
+      return cost + bandCost + (binCost * width * fftSize * decimation) / sampleRate;
+    }, 0);
+  });
 
   /** The least work for the classes from one on, after a copy of some decimation has been made. */
-  const best = new Map<string, { cost: number; runs: BandRun[] }>();
-  const divide = (first: number, made: number): { cost: number; runs: BandRun[] } => {
-    if (first === classes.length) return { cost: 0, runs: [] };
-    const key = `${first} ${made}`;
-    const known = best.get(key);
-    if (known) return known;
-    let least = { cost: Infinity, runs: [] as BandRun[] };
+  const divide = remembered((first: number, made: number): Division => {
+    if (first === classes.length) return { cost: 0, parts: [] };
+    let least: Division = { cost: Infinity, parts: [] };
     for (let end = first + 1; end <= classes.length; end++) {
-      const together = classes.slice(first, end);
-      const bands = together.flatMap((one) => one.bands).sort((a, b) => a - b);
-      const lowest = Math.min(...together.map(({ decimation }) => decimation));
+      const indices = Array.from({ length: end - first }, (_, i) => first + i);
+      const lowest = Math.min(...indices.map((index) => classes[index]!.decimation));
       for (const decimation of allowed.filter((d) => d >= made && d <= lowest)) {
         const copy = decimation > made ? (stepsPerSample * 2 * hop) / made : 0;
         const rest = divide(end, decimation);
         const shortest = Math.max(16, nextPowerOfTwo(segmentLength / decimation));
-        for (const fftSize of new Set([
-          shortest,
-          2 * shortest,
-          Math.max(shortest, group.fftSize / decimation),
-        ])) {
-          const read = readFrom(bands, decimation, fftSize);
-          if (!read) continue;
-          const cost = copy + read.cost + rest.cost;
-          if (cost < least.cost) least = { cost, runs: [read.run, ...rest.runs] };
+        const ofDefinition = Math.max(shortest, group.fftSize / decimation);
+        for (const fftSize of new Set([shortest, 2 * shortest, ofDefinition])) {
+          const reading = indices.reduce((sum, index) => sum + readingCost(index, decimation, fftSize), 0);
+          const cost = copy + transformCost(fftSize) + reading + rest.cost;
+          if (cost < least.cost) {
+            least = { cost, parts: [{ decimation, fftSize, classes: indices }, ...rest.parts] };
+          }
         }
       }
     }
-    best.set(key, least);
     return least;
+  });
+  return divide(0, 1).parts.map(({ classes: indices, ...transform }) => {
+    const bands = indices.flatMap((index) => classes[index]!.bands).sort((a, b) => a - b);
+    const between = bands.filter((band) => isBetween(band, transform));
+    return { ...transform, bands, betweenBins: between.map((band) => ({ band, places: places(band) })) };
+  });
+}
+
+/** Classes of bands divided among transforms, and what they cost in all. */
+interface Division {
+  cost: number;
+  parts: (Transform & { classes: number[] })[];
+}
+
+/** A function that remembers what it has found. */
+function remembered<Given extends number[], Result>(
+  find: (...given: Given) => Result,
+): (...given: Given) => Result {
+  const found = new Map<string, Result>();
+  return (...given) => {
+    const key = given.join(' ');
+    let result = found.get(key);
+    if (result === undefined) found.set(key, (result = find(...given)));
+    return result;
   };
-  return divide(0, 1).runs;
 }
 
 /** Bands whose frequencies last to the same lowered rate. */

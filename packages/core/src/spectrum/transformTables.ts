@@ -27,19 +27,24 @@ export function checkTransform(length: number, size: number): void {
 const isOfFours = (size: number) => Number.isInteger(Math.log2(size) / 2);
 
 /** Cosines and sines for all stages: for values worked on together those of their multiples, one in a stage of two, three in one of four. */
-function twiddlesOf(size: number, lanes: number): number[] {
-  const values: number[] = [];
+function twiddlesOf(size: number, lanes: number): Float64Array {
+  // A stage of n values has n of them for two, 3 n / 2 for four; the stages of four are quarters of one another.
+  const values = new Float64Array(3 * size);
+  let at = 0;
   const stage = (n: number, parts: number) => {
     for (let j = 0; j < n / parts; j += lanes) {
-      for (let multiple = 1; multiple < parts; multiple++) {
-        const angles = Array.from({ length: lanes }, (_, i) => (-2 * Math.PI * (j + i) * multiple) / n);
-        values.push(...angles.map(Math.cos), ...angles.map(Math.sin));
+      for (let multiple = 1; multiple < parts; multiple++, at += 2 * lanes) {
+        for (let i = 0; i < lanes; i++) {
+          const angle = (-2 * Math.PI * (j + i) * multiple) / n;
+          values[at + i] = Math.cos(angle);
+          values[at + lanes + i] = Math.sin(angle);
+        }
       }
     }
   };
   if (!isOfFours(size)) stage(size, 2);
   for (let n = isOfFours(size) ? size : size / 2; n > 4; n /= 4) stage(n, 4);
-  return values;
+  return values.subarray(0, at);
 }
 
 /**
@@ -72,7 +77,7 @@ export function tablesFor(size: number, precision: Precision): Tables {
   let known = tables.get(key);
   if (!known) {
     const values = twiddlesOf(size, lanesOf[precision]);
-    const twiddles = keep(precision === 'single' ? Float32Array.from(values) : Float64Array.from(values));
+    const twiddles = keep(precision === 'single' ? new Float32Array(values) : values);
     known = { twiddles, order: keep(binOrder(size, precision)) };
     tables.set(key, known);
   }
