@@ -97,7 +97,10 @@ function pointPower(bins: usize, point: usize, taps: usize): v128 {
   return f32x4.mul(value, value);
 }
 
-/** Powers of the bands of two segments, as their reader asks: see bandReader.ts. */
+/**
+ * Powers of the bands of two segments, as their reader asks: see bandReader.ts.
+ * @param together whether `powerA` gets the sums of both
+ */
 function readBands(
   bins: usize,
   reader: usize,
@@ -105,6 +108,7 @@ function readBands(
   taps: usize,
   powerA: usize,
   powerB: usize,
+  together: bool,
 ): void {
   let at = reader;
   for (let band: usize = 0; band < bands; band++) {
@@ -121,8 +125,10 @@ function readBands(
         at += 4 + (taps << 2);
       }
     }
-    store<f32>(powerA + (band << 2), f32x4.extract_lane(power, 0) + f32x4.extract_lane(power, 1));
-    store<f32>(powerB + (band << 2), f32x4.extract_lane(power, 2) + f32x4.extract_lane(power, 3));
+    const a = f32x4.extract_lane(power, 0) + f32x4.extract_lane(power, 1);
+    const b = f32x4.extract_lane(power, 2) + f32x4.extract_lane(power, 3);
+    store<f32>(powerA + (band << 2), together ? a + b : a);
+    store<f32>(powerB + (band << 2), b);
   }
 }
 
@@ -163,6 +169,7 @@ function writeLevels(
 
 /**
  * Levels of bands.
+ * @param others as `samples`, for the sum of the powers of two signals; 0 for those of one
  * @param window of `length` floats
  * @param re and `im`: room for `size` floats each
  * @param start first sample of the first segment
@@ -178,6 +185,7 @@ function writeLevels(
  */
 export function bandLevels(
   samples: usize,
+  others: usize,
   count: i32,
   window: usize,
   length: i32,
@@ -203,14 +211,16 @@ export function bandLevels(
   out: usize,
 ): void {
   const row = bands << 2;
-  for (let moment = 0; moment < moments; moment += 2) {
-    const two = moment + 1 < moments;
+  const together = others != 0;
+  for (let moment = 0; moment < moments; moment += together ? 1 : 2) {
+    const two = !together && moment + 1 < moments;
     const at = start + moment * hop;
     fillMiddle(samples, count, at, window, length, re, size);
-    fillMiddle(samples, count, two ? at + hop : nowhere, window, length, im, size);
+    if (together) fillMiddle(others, count, at, window, length, im, size);
+    else fillMiddle(samples, count, two ? at + hop : nowhere, window, length, im, size);
     transform<f32>(re, im, size, twiddles);
     separateBins(re, im, size, order, first, last, bins);
-    readBands(bins, reader, bands, taps, powerA, powerB);
+    readBands(bins, reader, bands, taps, powerA, powerB, together);
     writeLevels(powerA, bands, scale, silence, silenceDb, out);
     out += row;
     if (two) {

@@ -28,7 +28,15 @@ function exp2(power: v128): v128 {
  * @param low what reads 0, in dB or as such a power
  * @param factor one over what lies between 0 and 1
  */
-export function mapRows(rows: usize, count: usize, row: usize, gains: usize, octaves: f32, low: f32, factor: f32): void {
+export function mapRows(
+  rows: usize,
+  count: usize,
+  row: usize,
+  gains: usize,
+  octaves: f32,
+  low: f32,
+  factor: f32,
+): void {
   const zero = f32x4.splat(0);
   const one = f32x4.splat(1);
   const lowest = f32x4.splat(low);

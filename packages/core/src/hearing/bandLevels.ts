@@ -1,5 +1,4 @@
 import { channelParts, pcmSampleRate, type ChannelKind } from '../audio/pcm';
-import { meanPowerDb } from '../spectrum/bands';
 import type { AnalysisPlan, BandSettings } from '../spectrum/plan';
 import { bandEdges } from '../spectrum/scales';
 import { SongAnalyser } from '../spectrum/songAnalyser';
@@ -40,7 +39,7 @@ export class BandLevels implements StretchLevels {
   }
 
   /**
-   * Analyses moments; the powers of two signals are averaged.
+   * Analyses moments; of two signals the mean of their powers.
    * @param out gets a row of levels for each moment, from `offset` on
    */
   measure(
@@ -52,14 +51,7 @@ export class BandLevels implements StretchLevels {
     offset = 0,
   ): Float32Array<ArrayBuffer> {
     const hop = hopSamples(this.rate);
-    const analyse = (samples: Float32Array, into: Float32Array, at: number) =>
-      this.analyser.levels(samples, first * hop - start, hop, count, into, at);
-    analyse(signals[0]!, out, offset);
-    if (signals.length === 2) {
-      const other = new Float32Array(count * this.bands);
-      analyse(signals[1]!, other, 0);
-      for (let i = 0, at = offset; i < other.length; i++, at++) out[at] = meanPowerDb(out[at]!, other[i]!);
-    }
+    this.analyser.levels(signals, first * hop - start, hop, count, out, offset);
     return out;
   }
 }

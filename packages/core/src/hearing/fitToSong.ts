@@ -98,7 +98,7 @@ async function sampleLevels(
     for (const signal of signals) {
       const samples = new Float32Array(2 * reach);
       await read(signal, moment * hop - reach, samples);
-      analyser.levels(samples, reach, hop, 1, row, 0);
+      analyser.levels([samples], reach, hop, 1, row, 0);
       row.forEach((level, band) => (powers[band]! += 10 ** (level / 10) / signals.length));
     }
     powers.forEach((power, band) => levels[band]!.push(powerToDb(power)));

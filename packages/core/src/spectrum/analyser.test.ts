@@ -279,7 +279,7 @@ describe('the analyser of whole songs', () => {
     const fast = new SongAnalyser(settings, sampleRate, 800);
     const bands = exact.plan.edges.length - 1;
     const rows = new Float32Array(60 * bands);
-    fast.levels(song, 32000, 800, 20, rows, 0);
+    fast.levels([song], 32000, 800, 20, rows, 0);
     const row = new Float32Array(bands);
     for (const moment of [0, 7, 19]) {
       exact.levels(song, 32000 + moment * 800, row);
@@ -297,7 +297,7 @@ describe('the analyser of whole songs', () => {
     const fast = new SongAnalyser(settings, sampleRate, 800);
     const rows = new Float32Array(48);
     for (const hz of [3500, 5900, 6100, 11900, 12100]) {
-      fast.levels(sine(hz, 96000), 48000, 800, 1, rows, 0);
+      fast.levels([sine(hz, 96000)], 48000, 800, 1, rows, 0);
       const low = rows.subarray(0, 20);
       expect(Math.max(...low)).toBeLessThan(-90);
     }

@@ -18,7 +18,7 @@ function finePowers(samples: Float32Array, window: Float64Array, start: number):
 /** Levels at fine bins, read between the bins of a short transform. */
 function levelsBetween(samples: Float32Array, window: Float64Array, size: number, fineBins: number[]) {
   const points = fineBins.map((bin) => [bandPoint((bin * size) / fineSize, 1, window.length / size)]);
-  return levelsOfSegments(samples, window, size, bandReader(points), 1, 100, 777, 3);
+  return levelsOfSegments([samples], window, size, bandReader(points), 1, 100, 777, 3);
 }
 
 const shapes: WindowKind[] = ['hann', 'hamming', 'blackmanHarris', 'flatTop', 'rectangular'];
@@ -154,7 +154,7 @@ describe('the reader of bands', () => {
     const none = { first: 0, last: -1, firstShare: 0, lastShare: 0 };
     const narrow = [bandPoint(20.25, 0.5, 480 / 1024), bandPoint(20.75, 0.5, 480 / 1024)];
     const levels = (...sources: Parameters<typeof bandReader>[0][]) =>
-      sources.map((one) => levelsOfSegments(samples, window, 1024, bandReader(one), 1, 50, 0, 1).slice());
+      sources.map((one) => levelsOfSegments([samples], window, 1024, bandReader(one), 1, 50, 0, 1).slice());
     const [together, apart, alone] = levels([narrow, wide!, none, narrow], [wide!], [narrow]);
     expect(Array.from(together!)).toEqual(
       [alone![0], apart![0], -200, alone![0]].map((db) => expect.closeTo(db!, 4)),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { bandCovers, bandPower, meanPowerDb, powerToDb, silenceDb } from './bands';
+import { bandCovers, bandPower, powerToDb, silenceDb } from './bands';
 
 const flat = (count: number) => new Float64Array(count).fill(1);
 
@@ -38,21 +38,4 @@ describe('dB', () => {
     expect(powerToDb(0.01)).toBeCloseTo(-20, 12);
     expect(powerToDb(0)).toBe(silenceDb);
   });
-});
-
-describe('the mean of two powers', () => {
-  it.each([
-    [0, 0],
-    [-20, -20.005],
-    [-3, -4.237],
-    [-60, -41.5],
-    [-12, -200],
-    [-119, 0.9],
-    [6, -150],
-  ])('of %d and %d dB', (a, b) => {
-    const expected = 10 * Math.log10((10 ** (a / 10) + 10 ** (b / 10)) / 2);
-    expect(Math.abs(meanPowerDb(a, b) - expected)).toBeLessThan(1e-5);
-    expect(meanPowerDb(b, a)).toBe(meanPowerDb(a, b));
-  });
-  it('of silence is silence', () => expect(meanPowerDb(silenceDb, silenceDb)).toBe(silenceDb));
 });

@@ -62,21 +62,3 @@ export const silencePower = 1e-20;
 export function powerToDb(power: number): number {
   return power > silencePower ? 10 * Math.log10(power) : silenceDb;
 }
-
-/** How far the mean of two powers lies below the greater one, in dB, by how far apart they are: in steps, up to where the lesser hardly counts. */
-const meanStepDb = 0.02;
-const meanRangeDb = 120;
-const belowGreater = Float64Array.from(
-  { length: meanRangeDb / meanStepDb + 2 },
-  (_, i) => -10 * Math.log10((1 + 10 ** ((-i * meanStepDb) / 10)) / 2),
-);
-
-/** Mean of two powers given in dB, in dB: to 1e-5, from a table, for there are millions of them. */
-export function meanPowerDb(a: number, b: number): number {
-  const greater = a > b ? a : b;
-  const place = Math.min(a > b ? a - b : b - a, meanRangeDb) / meanStepDb;
-  const low = Math.floor(place);
-  const below = belowGreater[low]! + (belowGreater[low + 1]! - belowGreater[low]!) * (place - low);
-  const mean = greater - below;
-  return mean > silenceDb ? mean : silenceDb;
-}

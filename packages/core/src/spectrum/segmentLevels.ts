@@ -11,7 +11,7 @@ import { checkTransform, tablesFor } from './transformTables';
 
 /**
  * Levels in dBFS of the bands of segments at equal distances.
- * @param samples silence is assumed beyond their ends
+ * @param signals one, or two of the same length for the mean of their powers; silence is assumed beyond their ends
  * @param window as long as the segments, at most `size`
  * @param size of the transform, in whose middle segments stand
  * @param reader says how bands are read from it
@@ -23,7 +23,7 @@ import { checkTransform, tablesFor } from './transformTables';
  * @throws RangeError unless `size` is a power of two of at least 16
  */
 export function levelsOfSegments(
-  samples: Float32Array,
+  signals: readonly Float32Array[],
   window: Float64Array,
   size: number,
   reader: BandReader,
@@ -39,18 +39,23 @@ export function levelsOfSegments(
   const im = re + 4 * size;
   const windowAt = im + 4 * size;
   const samplesAt = align(windowAt + 4 * window.length);
-  const bins = align(samplesAt + samples.byteLength);
+  const [samples, others] = signals;
+  const { length, byteLength } = samples!;
+  const othersAt = others ? align(samplesAt + byteLength) : 0;
+  const bins = align((othersAt || samplesAt) + byteLength);
   const readerAt = bins + 16 * (lastBin - firstBin + 1);
   const powerA = align(readerAt + words.byteLength);
   const powerB = align(powerA + 4 * bands);
   const out = align(powerB + 4 * bands);
   const buffer = reach(out + 4 * bands * count + 12);
   new Float32Array(buffer, windowAt, window.length).set(window);
-  new Float32Array(buffer, samplesAt, samples.length).set(samples);
+  new Float32Array(buffer, samplesAt, length).set(samples!);
+  if (others) new Float32Array(buffer, othersAt, length).set(others);
   new Uint8Array(buffer, readerAt, words.byteLength).set(new Uint8Array(words));
-  const segments = [samplesAt, samples.length, windowAt, window.length] as const;
+  const segments = [samplesAt, othersAt, length, windowAt, window.length] as const;
   const transform = [re, im, size, twiddles, order, start, hop, count] as const;
   const read = [firstBin, lastBin, bins, readerAt, bands, taps, powerA, powerB] as const;
-  signal().bandLevels(...segments, ...transform, ...read, scale / sumSquared, silencePower, silenceDb, out);
+  const share = scale / sumSquared / signals.length;
+  signal().bandLevels(...segments, ...transform, ...read, share, silencePower, silenceDb, out);
   return new Float32Array(buffer, out, bands * count);
 }

@@ -57,14 +57,14 @@ export class SongAnalyser {
 
   /**
    * Levels in dBFS of segments at equal distances.
-   * @param samples mono, -1..1; silence is assumed beyond their ends
+   * @param signals one, -1..1, or two of the same length for the mean of their powers; silence is assumed beyond their ends
    * @param firstCentre index of the first segment's centre, a multiple of 32
    * @param hop samples between centres
    * @param count how many segments
    * @param out `count` rows of levels, from `offset` on
    */
   levels(
-    samples: Float32Array,
+    signals: readonly Float32Array[],
     firstCentre: number,
     hop: number,
     count: number,
@@ -72,9 +72,10 @@ export class SongAnalyser {
     offset: number,
   ): void {
     const bands = this.plan.edges.length - 1;
-    const copies = new Map<number, Float32Array>([[1, samples]]);
+    const copies = new Map<number, readonly Float32Array[]>([[1, signals]]);
     for (const { decimation, from, filter } of this.copies) {
-      copies.set(decimation, decimate(copies.get(from)!, decimation / from, filter));
+      const lowered = copies.get(from)!.map((signal) => decimate(signal, decimation / from, filter));
+      copies.set(decimation, lowered);
     }
     for (const { decimation, tier } of this.tiers) {
       const copy = copies.get(decimation)!;

@@ -37,14 +37,14 @@ export class SongTier {
 
   /**
    * Levels in dBFS of this tier's bands at moments equally far apart.
-   * @param samples mono, -1..1, at this tier's rate; silence is assumed beyond their ends
+   * @param signals as for `SongAnalyser.levels`, at this tier's rate
    * @param centre of the first moment's segment
    * @param hop samples from one centre to the next
    * @param count how many moments
    * @param out rows of `width` values, from `offset` on; only those of this tier's bands are written
    */
   levels(
-    samples: Float32Array,
+    signals: readonly Float32Array[],
     centre: number,
     hop: number,
     count: number,
@@ -55,7 +55,7 @@ export class SongTier {
     const { bands } = this.run;
     const { window, firstOffset, levelScale } = this.shape;
     const start = centre + firstOffset;
-    const rows = levelsOfSegments(samples, window, this.fftSize, this.reader, levelScale, start, hop, count);
+    const rows = levelsOfSegments(signals, window, this.fftSize, this.reader, levelScale, start, hop, count);
     if (bands.length === width) {
       out.set(rows, offset);
       return;
