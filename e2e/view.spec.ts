@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newFilm, place } from './showPanel';
+import { newFilm, place, show } from './showPanel';
 
 test('the picture is zoomed around the pointer, moved, and a handle dragged where it is shown', async ({
   page,
@@ -46,4 +46,26 @@ test('the picture is zoomed around the pointer, moved, and a handle dragged wher
   await expect(page.getByRole('img', { name: 'Safe areas' })).toBeVisible();
   await page.getByRole('group', { name: /^Picture: plus/ }).press('0');
   expect(await picture.boundingBox()).toEqual(fitted);
+});
+
+test('an open list takes the click that closes it, and nothing behind it hears of it', async ({ page }) => {
+  await newFilm(page);
+  const radius = page.getByRole('spinbutton', { name: 'Radius' });
+  const { x, y, height } = (await radius.boundingBox())!;
+  const list = show(page).getByRole('combobox').first();
+  for (const open of [() => list.click(), () => list.press('Enter')]) {
+    await open();
+    await expect(page.getByRole('listbox')).toBeVisible();
+    await page.mouse.click(x + 10, y + height / 2);
+    await expect(page.getByRole('listbox')).toBeHidden();
+    await expect(radius).not.toBeFocused();
+  }
+  // The one that opens a list closes it too.
+  const opener = (await list.boundingBox())!;
+  await list.click();
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await page.mouse.click(opener.x + 4, opener.y + 4);
+  await expect(page.getByRole('listbox')).toBeHidden();
+  await page.mouse.click(x + 10, y + height / 2);
+  await expect(radius).toBeFocused();
 });
