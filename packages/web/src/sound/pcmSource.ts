@@ -58,6 +58,26 @@ export class PcmSource {
     });
   }
 
+  /**
+   * Reads what is not kept yet of tracks, one piece after the other, if all of them can be kept.
+   * @param goesOn asked before each piece
+   * @throws Error when the server does not answer
+   */
+  async readAhead(
+    tracks: readonly Pick<Asset, 'sha256' | 'channels' | 'length'>[],
+    goesOn: () => boolean,
+  ): Promise<void> {
+    const lengths = new Map(tracks.map(({ sha256, channels, length }) => [sha256, 2 * channels * length]));
+    const wanted = [...lengths].flatMap(([sha256, bytes]) =>
+      Array.from({ length: Math.ceil(bytes / chunkBytes) }, (_, index) => ({ sha256, index })),
+    );
+    if (wanted.length > this.keptChunks) return;
+    for (const { sha256, index } of wanted) {
+      if (!goesOn()) return;
+      await this.chunk(sha256, index);
+    }
+  }
+
   private chunk(sha256: string, index: number): Promise<ArrayBuffer> {
     const key = `${sha256}:${index}`;
     let chunk = this.chunks.get(key);

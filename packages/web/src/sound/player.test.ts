@@ -110,6 +110,21 @@ describe('reading decoded tracks in ranges', () => {
     expect(requests).toHaveLength(1);
   });
 
+  it('are read ahead once, as long as it may and if all of it can be kept', async () => {
+    const tracks = ['a', 'b', 'c'].map((name) => ({ ...asset, sha256: name.repeat(64) }));
+    const source = new PcmSource(3);
+    await source.read(asset, 0, 10);
+    await source.readAhead([...tracks, asset], () => requests.length < 2);
+    expect(requests).toHaveLength(2);
+    await source.readAhead(tracks, () => true);
+    await source.readAhead(tracks, () => true);
+    expect(requests).toHaveLength(3);
+    for (const track of tracks) await source.read(track, 0, length);
+    expect(requests).toHaveLength(3);
+    await new PcmSource(2).readAhead(tracks, () => true);
+    expect(requests).toHaveLength(3);
+  });
+
   it('asks again after a failure', async () => {
     const source = new PcmSource();
     vi.stubGlobal('fetch', () => Promise.resolve(new Response('', { status: 500 })));

@@ -40,6 +40,20 @@ export class EarSounds {
     return reader;
   }
 
+  /**
+   * Reads all that ears listen to before it is wanted, while there is nothing else to do: then a change needs no reading.
+   * @param goesOn asked again and again
+   */
+  async readAhead(sources: EarSource[], goesOn: () => boolean): Promise<void> {
+    // Whoever needs it finds out that it cannot be read.
+    await this.pcm
+      .readAhead(
+        sources.flatMap(({ tracks }) => tracks),
+        goesOn,
+      )
+      .catch(() => undefined);
+  }
+
   /** Forgets the parts that no ear listens to any more. */
   keepOnly(sources: EarSource[]): void {
     const wanted = new Set(sources.map(partKey));

@@ -25,7 +25,10 @@ const say = (message: FromHearing, transfer: Transferable[] = []) => self.postMe
 const sounds = new EarSounds();
 const helpers = new HearingHelpers(navigator.hardwareConcurrency);
 const queue = new ListeningQueue(
-  (share) => say({ say: 'progress', share }),
+  (share) => {
+    say({ say: 'progress', share });
+    if (share === 1) readAhead();
+  },
   (text) => say({ say: 'failed', text }),
 );
 let painter: MessagePort | undefined;
@@ -60,6 +63,13 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
       break;
   }
 };
+
+/** When all has been heard, whoever has heard a half reads the other one: after the next change it may be theirs. */
+function readAhead(): void {
+  const now = sources;
+  helpers.readAhead(now);
+  void sounds.readAhead(now, () => queue.isIdle && sources === now);
+}
 
 /** What the levels of an ear in dBFS depend on: a change of anything else needs no new analysis. */
 function spectralKey({ ear, tracks }: EarSource): string {

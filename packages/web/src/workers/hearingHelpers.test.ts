@@ -1,7 +1,8 @@
 import { BandListener, defaultEar, SpectrogramListener } from '@cyclogram/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { HelperTask, StretchAnswer, StretchWish } from './helper.worker';
+import type { HelperTask, StretchAnswer, StretchWish, ToHelper } from './helper.worker';
 import { HearingHelpers } from './hearingHelpers';
+import type { EarSource } from './messages';
 
 /** A worker that notes its wishes, to be answered by hand. */
 class FakeWorker {
@@ -12,8 +13,10 @@ class FakeWorker {
   constructor() {
     FakeWorker.all.push(this);
   }
-  postMessage(wish: StretchWish): void {
-    this.wishes.push(wish);
+  ahead: EarSource[][] = [];
+  postMessage(message: ToHelper): void {
+    if (message.say === 'hear') this.wishes.push(message);
+    else this.ahead.push(message.sources);
   }
   answer(answer: StretchAnswer): void {
     this.onmessage({ data: answer });
@@ -124,5 +127,16 @@ describe('helpers that hear', () => {
     FakeWorker.all[0]!.onerror();
     await expect(heard).rejects.toThrow('stopped');
     expect(helpers.hear(listenerOf(), task, stretch)).toBeUndefined();
+  });
+
+  it('read ahead only when they are there already', async () => {
+    const helpers = new HearingHelpers(3);
+    helpers.readAhead([task.source]);
+    expect(FakeWorker.all).toHaveLength(0);
+    const heard = helpers.hear(listenerOf(), task, stretch);
+    helpers.readAhead([task.source]);
+    expect(FakeWorker.all.map(({ ahead }) => ahead)).toEqual([[[task.source]]]);
+    FakeWorker.all[0]!.answerNext();
+    await heard;
   });
 });

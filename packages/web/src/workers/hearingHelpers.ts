@@ -1,5 +1,6 @@
 import type { SharedListener, Stretch } from '@cyclogram/core';
-import type { HelperTask, StretchAnswer, StretchWish } from './helper.worker';
+import type { HelperTask, StretchAnswer, ToHelper } from './helper.worker';
+import type { EarSource } from './messages';
 
 /** Longer songs are heard by one worker: each helper would keep their sound once more. */
 const mostSeconds = 15 * 60;
@@ -30,11 +31,15 @@ class Helper {
     };
   }
 
-  ask(wish: StretchWish): Promise<StretchAnswer> {
+  ask(task: HelperTask, stretch: Stretch, id: number): Promise<StretchAnswer> {
     return new Promise((resolve, reject) => {
-      this.wishes.set(wish.id, { resolve, reject });
-      this.worker.postMessage(wish);
+      this.wishes.set(id, { resolve, reject });
+      this.tell({ say: 'hear', ...task, id, stretch });
     });
+  }
+
+  tell(message: ToHelper): void {
+    this.worker.postMessage(message);
   }
 }
 
@@ -63,9 +68,14 @@ export class HearingHelpers {
   }
 
   private async hearBy(helper: Helper, listener: SharedListener, task: HelperTask, stretch: Stretch) {
-    const answer = await helper.ask({ ...task, id: ++this.lastId, stretch });
+    const answer = await helper.ask(task, stretch, ++this.lastId);
     if ('problem' in answer) throw new Error(answer.problem);
     listener.putLevels(stretch.first, answer.levels);
+  }
+
+  /** Has those that are there read what ears listen to, for they have nothing else to do now. */
+  readAhead(sources: EarSource[]): void {
+    for (const helper of this.helpers) helper.tell({ say: 'readAhead', sources });
   }
 
   /** The helper with the least to do; undefined when all have enough. */

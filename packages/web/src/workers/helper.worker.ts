@@ -18,11 +18,10 @@ export interface HelperTask {
   length: number;
 }
 
-/** What a helper is asked: the levels of one stretch. */
-export interface StretchWish extends HelperTask {
-  id: number;
-  stretch: Stretch;
-}
+/** What a helper is asked: the levels of one stretch, or to read what ears listen to before it is asked again. */
+export type ToHelper =
+  ({ say: 'hear'; id: number; stretch: Stretch } & HelperTask) | { say: 'readAhead'; sources: EarSource[] };
+export type StretchWish = Extract<ToHelper, { say: 'hear' }>;
 
 export type StretchAnswer =
   | { id: number; levels: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> }
@@ -53,7 +52,16 @@ function analysisFor({ what, key, source, length }: HelperTask): StretchLevels {
   return analysis;
 }
 
-self.onmessage = async ({ data }: MessageEvent<StretchWish>) => {
+/** Counts what has been asked. */
+let asked = 0;
+
+self.onmessage = ({ data }: MessageEvent<ToHelper>) => {
+  const now = ++asked;
+  if (data.say === 'hear') void hear(data);
+  else void sounds.readAhead(data.sources, () => asked === now);
+};
+
+async function hear(data: StretchWish): Promise<void> {
   const { id, stretch } = data;
   try {
     const analysis = analysisFor(data);
@@ -67,4 +75,4 @@ self.onmessage = async ({ data }: MessageEvent<StretchWish>) => {
     const answer: StretchAnswer = { id, problem: (error as Error).message };
     self.postMessage(answer);
   }
-};
+}

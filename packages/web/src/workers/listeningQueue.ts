@@ -158,6 +158,11 @@ export class ListeningQueue {
     private readonly onFailed: (text: string) => void,
   ) {}
 
+  /** Whether there is nothing to hear. */
+  get isIdle(): boolean {
+    return [...this.entries.values()].every(({ listening }) => listening.isDone);
+  }
+
   get(name: string): SongListener | undefined {
     return this.entries.get(name)?.listening.listener;
   }
@@ -250,7 +255,7 @@ export class ListeningQueue {
     const rest = this.sendCost > costly ? quietFor - (performance.now() - before) : 0;
     if (rest > 0) await new Promise((resolve) => setTimeout(resolve, rest));
     else await turn();
-    return this.lastWish === before && [...this.entries.values()].every(({ listening }) => listening.isDone);
+    return this.lastWish === before && this.isIdle;
   }
 
   /** Waits until something that was lent is back, or there is a new wish. */
