@@ -6,6 +6,7 @@ import { noise, pinkNoise, readerOf, sine } from '../testing';
 import { EarHearing } from './earHearing';
 import { fitToSong } from './fitToSong';
 import { hearStretch, listenToAll } from './listen';
+import { emptyTables, TableHearing } from './tableHearing';
 import { trimSilentBands } from './trimBands';
 
 const ear: Ear = { ...defaultEar('e'), bands: 24, smoothing: 'none' };
@@ -33,6 +34,33 @@ describe('what an ear hears', () => {
     const late = part.levelsAt(1.48);
     whole.levelsAt(1.48).forEach((level, band) => expect(late[band]).toBeCloseTo(level, 1));
     expect(Math.max(...late)).toBeGreaterThan(0.3);
+  });
+
+  it.each([
+    { smoothing: 'attackRelease', release: 0.1 },
+    { smoothing: 'average', averageTime: 0.2 },
+    { smoothing: 'none', peaks: true, peakHold: 0.05, peakFall: 5, acrossBands: 1.5 },
+    { smoothing: 'spring', mutes: [0, 7], limits: 'fitted' },
+  ] satisfies Partial<Ear>[])('is settled around a moment as it will be in the whole: %o', async (part) => {
+    const settings = { ...ear, ...part };
+    const hearing = await hear(part, song);
+    const whole = new TableHearing({ ...emptyTables(), ears: new Map([['e', hearing.takeTable()]]) });
+    hearing.settle(settings, { first: 40, count: 80 });
+    expect(hearing.levels).toHaveLength(80 * hearing.shown.length);
+    const table = hearing.takeTable();
+    expect(table.first).toBe(40);
+    const around = new TableHearing({ ...emptyTables(), ears: new Map([['e', table]]) });
+    for (const t of [1.6, 1.71, 1.8]) {
+      around.levelsAt('e', t)!.forEach((level, band) => {
+        expect(Math.abs(level - whole.levelsAt('e', t)![band]!)).toBeLessThan(0.01);
+      });
+      around.peaksAt('e', t)?.forEach((peak, band) => {
+        expect(Math.abs(peak - whole.peaksAt('e', t)![band]!)).toBeLessThan(0.01);
+      });
+    }
+    // Beyond its ends the nearest row there is.
+    expect(around.levelsAt('e', 0)!.slice()).toEqual(around.levelsAt('e', 40 / 60));
+    expect(around.levelsAt('e', 9)!.slice()).toEqual(around.levelsAt('e', 119 / 60));
   });
 
   it('gives its table away, and has it again once settled', async () => {

@@ -9,6 +9,10 @@ export const spectrogramRange = { fromHz: 30, toHz: 18000, bands: 110, darkDb: -
 /** Added per octave above 1 kHz, so that treble can be seen. */
 const tiltDb = 2.5;
 
+/** A picture to find one's way in: where both channels' powers count, their middle will do. */
+export const spectrogramChannel = (channel: ChannelKind): ChannelPart =>
+  channel === 'mix' ? 'middle' : channel;
+
 /** Levels of a spectrogram over log frequency, in a byte for each moment and band: 0 for the darkest, 255 for the brightest. */
 export class SpectrogramLevels implements StretchLevels {
   readonly rate: number;
@@ -20,8 +24,7 @@ export class SpectrogramLevels implements StretchLevels {
   constructor(channel: ChannelKind, lengthSamples: number) {
     const { bands, fromHz, toHz } = spectrogramRange;
     const settings = { ...earStandard, fromHz, toHz, bands, window: 0.085 };
-    // A picture to find one's way in: where both channels' powers count, their middle will do.
-    this.inDb = new BandLevels(settings, channel === 'mix' ? 'middle' : channel, lengthSamples);
+    this.inDb = new BandLevels(settings, spectrogramChannel(channel), lengthSamples);
     this.rate = this.inDb.rate;
     this.moments = this.inDb.moments;
     this.signals = this.inDb.signals;

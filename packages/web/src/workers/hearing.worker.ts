@@ -3,6 +3,7 @@ import {
   EarHearing,
   FollowerHearing,
   followerInfluence,
+  spectrogramChannel,
   SpectrogramListener,
   WaveListener,
   type Ear,
@@ -184,7 +185,7 @@ function watchSpectrogram(): void {
   const source = sources.find(({ ear }) => ear.id === watched);
   if (!source || length === 0) return;
   const { channel, part } = source.ear;
-  const key = JSON.stringify([channel, part, source.tracks, length]);
+  const key = JSON.stringify([spectrogramChannel(channel), part, source.tracks, length]);
   queue.put('spectrogram', key, '', {
     patient: true,
     create: () => {

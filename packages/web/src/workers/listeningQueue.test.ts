@@ -221,6 +221,83 @@ describe('the queue of what listens', () => {
     await queue.complete('ear');
   });
 
+  describe('settling what has been heard', () => {
+    /** Puts listeners that take some time to be sent whole; notes of what each time was. */
+    function slowToSend(queue: ListeningQueue, milliseconds: number, isAlwaysAll = false) {
+      const sent: (Stretch | 'all')[] = [];
+      const put = (key: string, details: string, before = 0.5) => {
+        const influence = { before, after: 0, bySong: false };
+        queue.put('ear', key, details, {
+          create: () =>
+            new Listening(
+              new NotingListener(),
+              () => {},
+              (only) => {
+                sent.push(only ?? 'all');
+                const end = performance.now() + (only ? 0 : milliseconds);
+                while (performance.now() < end);
+                return isAlwaysAll;
+              },
+              influence,
+            ),
+          influence,
+          failed: () => {},
+        });
+      };
+      return { put, sent };
+    }
+    const covers = (stretch: Stretch | 'all' | undefined, from: number, to: number) =>
+      typeof stretch === 'object' && stretch.first <= from && stretch.first + stretch.count > to;
+
+    it('is done for the moment shown first, and for all of it in the end', async () => {
+      const { queue } = setUp();
+      queue.now = 10;
+      const { put, sent } = slowToSend(queue, 0);
+      put('a', 'x');
+      expect(await queue.complete('ear')).toBeDefined();
+      await expect.poll(() => sent.at(-1)).toBe('all');
+      expect(covers(sent[0], 95, 101)).toBe(true);
+      sent.length = 0;
+      queue.now = 4;
+      put('a', 'y', 1.5);
+      // As far back as what it has now still shows there, and on, for it may be playing.
+      expect(covers(sent[0], 15, 49)).toBe(true);
+      expect(covers(sent[0], 0, 49)).toBe(false);
+      await expect.poll(() => sent).toHaveLength(2);
+      expect(sent[1]).toBe('all');
+    });
+
+    it('waits with all of it while something is dragged, where that takes long', async () => {
+      const { queue } = setUp();
+      const { put, sent } = slowToSend(queue, 60);
+      put('a', 'x');
+      await queue.complete('ear');
+      await expect.poll(() => sent.at(-1)).toBe('all');
+      sent.length = 0;
+      for (let i = 0; i < 6; i++) {
+        put('a', `dragged ${i}`);
+        await new Promise((resolve) => setTimeout(resolve, 40));
+      }
+      expect(sent).toHaveLength(6);
+      expect(sent).not.toContain('all');
+      await expect.poll(() => sent.filter((what) => what === 'all')).toHaveLength(1);
+      await new Promise((resolve) => setTimeout(resolve, 300));
+      expect(sent).toHaveLength(7);
+    });
+
+    it('is not done twice where the moment shown does not come by itself', async () => {
+      const { queue } = setUp();
+      const { put, sent } = slowToSend(queue, 0, true);
+      put('a', 'x');
+      await queue.complete('ear');
+      await expect.poll(() => sent.at(-1)).toBe('all');
+      sent.length = 0;
+      put('a', 'y');
+      await new Promise((resolve) => setTimeout(resolve, 60));
+      expect(sent).toHaveLength(1);
+    });
+  });
+
   it('takes turns, so that no listener waits for the whole of another', async () => {
     const { queue } = setUp();
     const heardBy: string[] = [];

@@ -29,6 +29,9 @@ const secondsAhead = 1;
 const costly = 40;
 const quietFor = 200;
 
+/** Milliseconds between two times at which what has been heard is sent. */
+const sendEvery = 300;
+
 /** Milliseconds between two reports of progress. */
 const tellEvery = 100;
 
@@ -49,6 +52,8 @@ export class Listening {
   readonly lent = new Map<Stretch, Promise<void>>();
   /** Whether something has been heard that has not been sent. */
   unsent = false;
+  /** Milliseconds that sending all of it took last. */
+  cost = 0;
 
   /**
    * @param send settles what has been heard and passes it on: all of it, or only a stretch around the current moment;
@@ -114,13 +119,17 @@ interface Wish {
   failed: (error: Error) => void;
 }
 
-/** The current moment, and all that shows in it. @param ahead seconds after it that are wanted too */
-function stretchAround({ listener, influence }: Listening, now: number, ahead = 0): Stretch {
+/**
+ * The current moment, and all that shows in it.
+ * @param ahead seconds after it that are wanted too
+ * @param times as far back as what shows by more than a hundredth: twice is what shows by more than a ten-thousandth
+ */
+function stretchAround({ listener, influence }: Listening, now: number, ahead = 0, times = 1): Stretch {
   const { moments, rate } = listener;
   const around = firstSeconds / 2;
   const last = Math.max(0, moments - 1);
   const place = (seconds: number) => Math.min(Math.max(0, Math.floor(seconds * rate)), last);
-  const first = place(now - Math.max(around, Math.min(influence.before, mostBefore)));
+  const first = place(now - Math.max(around, Math.min(times * influence.before, mostBefore)));
   const end = place(now + ahead + Math.max(around, influence.after)) + 1;
   return { first, count: end - first };
 }
@@ -151,7 +160,7 @@ export class ListeningQueue {
   private lastSent = 0;
   private lastWish = 0;
   private lastTold = 0;
-  private sendCost = 0;
+  private lastSentAround = 0;
 
   constructor(
     private readonly onProgress: (share: number) => void,
@@ -183,6 +192,7 @@ export class ListeningQueue {
     try {
       const listening = wish.create();
       const { moments, rate } = listening.listener;
+      listening.cost = known?.listening.cost ?? 0;
       listening.opening = openingStretches(listening, this.now, known !== undefined);
       listening.waiting = stretchesFrom(moments, this.now * rate, rate * stretchSeconds);
       this.entries.set(name, { key, details, listening, patient: wish.patient ?? false });
@@ -197,7 +207,7 @@ export class ListeningQueue {
   /** Settled anew: first around the current moment, then all of it. */
   private sendAgain(listening: Listening, influence = listening.influence): void {
     listening.influence = influence;
-    listening.unsent = !listening.send(stretchAround(listening, this.now, secondsAhead));
+    listening.unsent = !listening.send(stretchAround(listening, this.now, secondsAhead, 2));
     this.lastWish = performance.now();
     void this.run();
   }
@@ -232,8 +242,7 @@ export class ListeningQueue {
         if (ready.length === 0) await this.somethingToDo();
         for (const { listening } of this.entries.values()) if (listening.isDone) this.sendNow(listening);
         this.tellProgress();
-        // Settling costs as much as the song is long: never more than a tenth of the time.
-        if (performance.now() - this.lastSent > Math.max(300, 10 * this.sendCost)) this.sendAll();
+        this.sendSome();
         await turn();
       }
       this.sendAll();
@@ -252,7 +261,7 @@ export class ListeningQueue {
    */
   private async isQuiet(): Promise<boolean> {
     const before = this.lastWish;
-    const rest = this.sendCost > costly ? quietFor - (performance.now() - before) : 0;
+    const rest = this.cost > costly ? quietFor - (performance.now() - before) : 0;
     if (rest > 0) await new Promise((resolve) => setTimeout(resolve, rest));
     else await turn();
     return this.lastWish === before && this.isIdle;
@@ -276,7 +285,7 @@ export class ListeningQueue {
       listening.send(opening.at(-1));
       listening.unsent = true;
       // The whole is settled later: it takes time that others wait for.
-      this.lastSent = performance.now();
+      this.lastSent = this.lastSentAround = performance.now();
       return;
     }
     listening.lend();
@@ -288,8 +297,28 @@ export class ListeningQueue {
 
   private sendNow(listening: Listening): void {
     if (!listening.unsent) return;
+    const start = performance.now();
     listening.unsent = false;
     listening.send();
+    listening.cost = performance.now() - start;
+  }
+
+  /** What sending all takes. */
+  private get cost(): number {
+    return [...this.entries.values()].reduce((sum, { listening }) => sum + listening.cost, 0);
+  }
+
+  /** Now and then: settling all costs as much as the song is long, so never more than a tenth of the time; else around the moment. */
+  private sendSome(): void {
+    const now = performance.now();
+    if (now - this.lastSent > Math.max(sendEvery, 10 * this.cost)) this.sendAll();
+    else if (now - this.lastSentAround > sendEvery) {
+      for (const { listening } of this.entries.values()) {
+        if (listening.unsent)
+          listening.unsent = !listening.send(stretchAround(listening, this.now, secondsAhead, 2));
+      }
+      this.lastSentAround = performance.now();
+    }
   }
 
   private tellProgress(): void {
@@ -313,9 +342,7 @@ export class ListeningQueue {
   }
 
   private sendAll(): void {
-    const start = performance.now();
     for (const { listening } of this.entries.values()) this.sendNow(listening);
-    this.lastSent = performance.now();
-    this.sendCost = this.lastSent - start;
+    this.lastSent = this.lastSentAround = performance.now();
   }
 }
