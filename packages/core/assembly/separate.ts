@@ -2,7 +2,7 @@ import { fill } from './segments';
 import { putInOrder, transform } from './transform';
 
 /**
- * The sustained or the struck part of a sound, see audio/separate.ts.
+ * The struck part of a sound, see audio/separate.ts.
  *
  * Magnitudes of a frame stand in a row: those of the even bins, then those of the odd ones, each with a margin
  * on both sides where the spectrum goes on as its mirror image. So the medians of an even bin and of the odd one
@@ -209,8 +209,11 @@ function mediansAlongTime(at: usize, outA: usize, outB: usize): void {
   }
 }
 
-/** What each bin of a row has of the sustained part, or of the struck part: the squares' shares, a half of nothing. */
-function shares(at: usize, sustained: usize, struck: bool): void {
+/**
+ * What each bin of a row has of the struck part: the squares' shares, a half of nothing.
+ * @param sustained medians along time, for which the shares are put
+ */
+function shares(at: usize, sustained: usize): void {
   const sorted = scratch;
   const planeBytes = plane << 2;
   const evens = at + (margin << 2);
@@ -222,16 +225,16 @@ function shares(at: usize, sustained: usize, struck: bool): void {
     middleOfSixteen(sorted, sorted + 128);
     const even = medianWith(v128.load(evens + i - 16));
     const odd = medianWith(v128.load(odds + i + 16));
-    v128.store(out + i, share(v128.load(out + i), even, struck));
-    v128.store(out + i + planeBytes, share(v128.load(out + i + planeBytes), odd, struck));
+    v128.store(out + i, share(v128.load(out + i), even));
+    v128.store(out + i + planeBytes, share(v128.load(out + i + planeBytes), odd));
   }
 }
 
-function share(sustained: v128, struck: v128, wantsStruck: bool): v128 {
+function share(sustained: v128, struck: v128): v128 {
   const h = f32x4.mul(sustained, sustained);
   const p = f32x4.mul(struck, struck);
   const sum = f32x4.add(h, p);
-  const part = f32x4.div(wantsStruck ? p : h, sum);
+  const part = f32x4.div(p, sum);
   return v128.bitselect(part, f32x4.splat(0.5), f32x4.gt(sum, f32x4.splat(0)));
 }
 
@@ -296,7 +299,7 @@ function overlap(sound: usize, at: i32, out: usize, outCount: i32, scale: f32): 
 }
 
 /**
- * Adds a part of a sound to `out`.
+ * Adds the struck part of a sound to `out`.
  * @param samples of the sound: (frames - 1) hop + size floats
  * @param frames an even number, of which the first and the last eight only lend their magnitudes
  * @param hop samples from one frame to the next
@@ -311,7 +314,6 @@ export function separate(
   hop: i32,
   spectra: usize,
   rows: usize,
-  struck: bool,
   out: usize,
   outCount: i32,
   offset: i32,
@@ -339,8 +341,8 @@ export function separate(
   for (let frame = 8; frame < frames - 8; frame += 2) {
     const at = rows + <usize>frame * row;
     mediansAlongTime(at, sharesA, sharesB);
-    shares(at, sharesA, struck);
-    shares(at + row, sharesB, struck);
+    shares(at, sharesA);
+    shares(at + row, sharesB);
     const spectrum = spectra + <usize>(frame >> 1) * pair;
     shareOut(spectrum, spectrum + values, sharesA, sharesB);
     // Real and imaginary part exchanged: the inverse.

@@ -5,29 +5,32 @@ import { separate } from './separate';
 /** Samples that are separated and kept together: 2.7 s. */
 const blockLength = 1 << 17;
 
+/** Reads a part of a sound: all of it, what is sustained, or what is struck. */
+export type PartReader = (part: Ear['part']) => ReadSignal;
+
 /**
- * Reads only the sustained or the struck part of a sound. What has been
- * separated is kept, for it costs more than all that comes after.
+ * Reads the sustained and the struck part of a sound. What has been
+ * separated is kept for both, for it costs more than all that comes after.
  * @param mostBlocks how many blocks of 2.7 s are kept; the one used longest ago goes first
  */
-export function partReader(read: ReadSignal, part: Ear['part'], mostBlocks = 8): ReadSignal {
-  if (part === 'all') return read;
+export function partReader(read: ReadSignal, mostBlocks = 8): PartReader {
   const blocks = new Map<string, Float32Array>();
 
+  /** A block of the struck part. */
   const block = async (signal: Parameters<ReadSignal>[0], index: number) => {
     const key = `${signal} ${index}`;
     let samples = blocks.get(key);
     if (samples) blocks.delete(key);
     else {
       samples = new Float32Array(blockLength);
-      await separate((start, out) => read(signal, start, out), part, index * blockLength, samples);
+      await separate((start, out) => read(signal, start, out), index * blockLength, samples);
     }
     blocks.set(key, samples);
     if (blocks.size > mostBlocks) blocks.delete(blocks.keys().next().value!);
     return samples;
   };
 
-  return async (signal, start, out) => {
+  const readStruck: ReadSignal = async (signal, start, out) => {
     const end = start + out.length;
     for (let index = Math.floor(start / blockLength); index * blockLength < end; index++) {
       const samples = await block(signal, index);
@@ -36,4 +39,11 @@ export function partReader(read: ReadSignal, part: Ear['part'], mostBlocks = 8):
       out.set(samples.subarray(from - index * blockLength, to - index * blockLength), from - start);
     }
   };
+  const readSustained: ReadSignal = async (signal, start, out) => {
+    const struck = new Float32Array(out.length);
+    await readStruck(signal, start, struck);
+    await read(signal, start, out);
+    for (let n = 0; n < out.length; n++) out[n]! -= struck[n]!;
+  };
+  return (part) => ({ all: read, sustained: readSustained, struck: readStruck })[part];
 }

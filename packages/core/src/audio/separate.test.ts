@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { windowSamples } from '../spectrum/windows';
 import { noise, readerOf, referenceTransform, sine } from '../testing';
 import { partReader } from './partReader';
-import { separate, type SoundPart } from './separate';
+import { separate } from './separate';
+
+type SoundPart = 'sustained' | 'struck';
 
 /** The part of a sound by the definition (Fitzgerald, DAFx 2010): medians by sorting, transforms by the package fft.js. */
 function partByDefinition(sound: Float32Array, part: SoundPart): Float64Array {
@@ -46,8 +48,9 @@ describe('sustained and struck parts', () => {
   const sound = notes.map((value, n) => value + strokes[n]!);
   const parts = async (start = 0, count = length) => {
     const [sustained, struck] = [new Float32Array(count), new Float32Array(count)];
-    await partReader(readerOf(sound), 'sustained')('middle', start, sustained);
-    await partReader(readerOf(sound), 'struck')('middle', start, struck);
+    const reader = partReader(readerOf(sound));
+    await reader('sustained')('middle', start, sustained);
+    await reader('struck')('middle', start, struck);
     return { sustained, struck };
   };
   const rmsDb = (values: ArrayLike<number>) =>
@@ -72,14 +75,14 @@ describe('sustained and struck parts', () => {
     const short = sound.subarray(20_000, 34_321);
     const expected = partByDefinition(short, part);
     const out = new Float32Array(short.length);
-    await separate((start, samples) => readerOf(short)('middle', start, samples), part, 0, out);
+    await partReader(readerOf(short))(part)('middle', 0, out);
     // Magnitudes are compared in single precision.
     for (let n = 0; n < out.length; n++) expect(Math.abs(out[n]! - expected[n]!)).toBeLessThan(2e-6);
   });
 
   it('of silence are silence', async () => {
     const out = new Float32Array(5000);
-    await separate(() => {}, 'struck', -700, out);
+    await separate(() => {}, -700, out);
     expect(out.every((value) => value === 0)).toBe(true);
   });
 
@@ -90,5 +93,23 @@ describe('sustained and struck parts', () => {
       expect(piece.sustained[n]).toBeCloseTo(whole.sustained[30011 + n]!, 6);
       expect(piece.struck[n]).toBeCloseTo(whole.struck[30011 + n]!, 6);
     }
+  });
+
+  it('are worked out once for both, as long as they are kept', async () => {
+    let read = 0;
+    const reader = partReader((signal, start, out) => {
+      read += out.length;
+      return readerOf(sound)(signal, start, out);
+    }, 1);
+    const out = new Float32Array(1000);
+    await reader('struck')('middle', 0, out);
+    const before = read;
+    await reader('struck')('middle', 5000, out.fill(0));
+    expect(read).toBe(before);
+    await reader('sustained')('middle', 5000, out.fill(0));
+    expect(read).toBe(before + 1000);
+    await reader('struck')('sides', 5000, out.fill(0));
+    await reader('struck')('middle', 5000, out.fill(0));
+    expect(read).toBeGreaterThan(3 * before);
   });
 });

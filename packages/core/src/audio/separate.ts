@@ -2,9 +2,6 @@ import { align, keep, reach, scratch, signal } from '../spectrum/signalEngine';
 import { binOrder, tablesFor } from '../spectrum/transformTables';
 import { windowSamples } from '../spectrum/windows';
 
-/** The sustained part of a sound (notes) and the struck part (drums). */
-export type SoundPart = 'sustained' | 'struck';
-
 const size = 4096;
 const hop = size / 4;
 /** Frames before and after each one whose median is taken, and bins likewise: a third of a second, and 200 Hz. */
@@ -26,11 +23,10 @@ function firstBins(): Uint32Array {
 }
 
 /**
- * Splits a sound into its sustained and its struck part: in the spectrogram,
- * what is sustained runs along time and what is struck along frequency, so each
- * is estimated by a median of 17 values along its direction, and a soft mask shares every bin
- * out between the two. The parts add up to the sound. Below 0 Hz and above half the
- * sample rate the spectrum goes on as its mirror image.
+ * The struck part of a sound: in the spectrogram, what is sustained (notes) runs along time and
+ * what is struck (drums) along frequency, so each is estimated by a median of 17 values along its direction, and a soft
+ * mask shares every bin out between the two. What is not struck is sustained: the parts add up to the sound. Below 0 Hz
+ * and above half the sample rate the spectrum goes on as its mirror image.
  *
  * Frames stand on a fixed grid, so any stretch comes out the same whichever way
  * the song is cut. The work is done in WebAssembly, see assembly/separate.ts.
@@ -42,7 +38,6 @@ function firstBins(): Uint32Array {
  */
 export async function separate(
   read: (start: number, out: Float32Array) => Promise<void> | void,
-  part: SoundPart,
   start: number,
   out: Float32Array,
 ): Promise<void> {
@@ -71,7 +66,6 @@ export async function separate(
   code.loadSeparation(size, kept.windowAt, twiddles, kept.binsAt, room);
   const offset = firstFrame * hop - start;
   const scale = 1 / (size * overlapGain);
-  const struck = part === 'struck' ? 1 : 0;
-  code.separate(samplesAt, frames, hop, spectra, rows, struck, outAt, out.length, offset, scale);
+  code.separate(samplesAt, frames, hop, spectra, rows, outAt, out.length, offset, scale);
   out.set(result);
 }

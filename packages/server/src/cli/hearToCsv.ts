@@ -75,10 +75,7 @@ export async function withSound<T>(
   const path = services.assets.pcmPath(asset.sha256);
   const reader = new PcmMixReader([{ path, channels, length, gain: 0, placement }]);
   try {
-    return await use(
-      partReader((signal, start, out) => reader.read(signal, start, out), ear.part),
-      asset,
-    );
+    return await use(partReader((signal, start, out) => reader.read(signal, start, out))(ear.part), asset);
   } finally {
     reader.close();
   }

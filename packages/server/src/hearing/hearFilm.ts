@@ -36,7 +36,7 @@ export async function withEarSound<T>(
 ): Promise<T> {
   const reader = new PcmMixReader(earFiles(film, ear, tracks));
   try {
-    return await use(partReader((signal, start, out) => reader.read(signal, start, out), ear.part));
+    return await use(partReader((signal, start, out) => reader.read(signal, start, out))(ear.part));
   } finally {
     reader.close();
   }

@@ -1,4 +1,11 @@
-import { addMono, coveredPart, dbToGain, partReader, type ReadSignal } from '@cyclogram/core';
+import {
+  addMono,
+  coveredPart,
+  dbToGain,
+  partReader,
+  type PartReader,
+  type ReadSignal,
+} from '@cyclogram/core';
 import { PcmSource } from '../sound/pcmSource';
 import type { EarSource, TrackSource } from './messages';
 
@@ -11,8 +18,8 @@ const keptMegabytes = 72;
 /** What ears listen to, read from the server. */
 export class EarSounds {
   private readonly pcm = new PcmSource(keptMegabytes);
-  /** Readers of separated parts, which keep what they have worked out. */
-  private readonly parts = new Map<string, ReadSignal>();
+  /** Readers of parts of tracks, which keep what they have separated. */
+  private readonly parts = new Map<string, PartReader>();
 
   /** Reads tracks, mixed. */
   tracksReader(tracks: TrackSource[]): ReadSignal {
@@ -33,11 +40,8 @@ export class EarSounds {
     if (ear.part === 'all') return this.tracksReader(tracks);
     const key = partKey(source);
     let reader = this.parts.get(key);
-    if (!reader) {
-      reader = partReader(this.tracksReader(tracks), ear.part, keptBlocks);
-      this.parts.set(key, reader);
-    }
-    return reader;
+    if (!reader) this.parts.set(key, (reader = partReader(this.tracksReader(tracks), keptBlocks)));
+    return reader(ear.part);
   }
 
   /**
@@ -56,9 +60,9 @@ export class EarSounds {
 
   /** Forgets the parts that no ear listens to any more. */
   keepOnly(sources: EarSource[]): void {
-    const wanted = new Set(sources.map(partKey));
+    const wanted = new Set(sources.filter(({ ear }) => ear.part !== 'all').map(partKey));
     for (const key of this.parts.keys()) if (!wanted.has(key)) this.parts.delete(key);
   }
 }
 
-const partKey = ({ ear, tracks }: EarSource) => JSON.stringify([ear.part, tracks]);
+const partKey = ({ tracks }: EarSource) => JSON.stringify(tracks);
