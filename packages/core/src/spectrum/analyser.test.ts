@@ -273,6 +273,12 @@ describe('the analyser of whole songs', () => {
     { bands: 96, window: 0.02, windowShape: 'hamming' },
     { bands: 96, window: 0.5 },
     { scale: 'hand', edges: [30, 60, 61, 900, 950, 4000, 4010, 4020, 9000] },
+    { scale: 'hand', edges: [0, 0.5, 3, 23900, 23990, 24000, 24500, 25000, 26000], window: 0.01 },
+    { bands: 512, window: 0.01 },
+    { bands: 512, window: 0.01, windowShape: 'rectangular' },
+    { bands: 200, window: 0.04, windowShape: 'rectangular' },
+    { bands: 400, window: 0.08, windowShape: 'hamming' },
+    { bands: 300, window: 0.25, windowShape: 'flatTop', longWindow: 0.5 },
   ] satisfies Partial<BandSettings>[])('agrees with the definition for %o', (part) => {
     const settings: BandSettings = { ...ear, ...part };
     const exact = new SegmentAnalyser(settings, sampleRate);

@@ -113,6 +113,8 @@ export function bandPoint(at: number, weight: number, filled: number): BandPoint
   return { first, taps };
 }
 
+const noBins: BandCover = { first: 0, last: -1, firstShare: 0, lastShare: 0 };
+
 /** The sources of bands in the form that assembly/levels.ts reads. */
 export interface BandReader {
   bands: number;
@@ -128,16 +130,19 @@ export interface BandReader {
   words: ArrayBuffer;
 }
 
-export function bandReader(sources: readonly BandSource[]): BandReader {
+export function bandReader(given: readonly BandSource[]): BandReader {
+  const sources = given.map((source) => (Array.isArray(source) && source.length === 0 ? noBins : source));
   const points = sources.flatMap((source) => (Array.isArray(source) ? source : []));
   const covers = sources.flatMap((source) =>
     Array.isArray(source) || source.last < source.first ? [] : [source],
   );
   const taps = points[0]?.taps.length ?? 0;
-  const firsts = [...points, ...covers].map(({ first }) => first);
-  const lasts = [...points.map(({ first }) => first + taps - 1), ...covers.map(({ last }) => last)];
-  const firstBin = firsts.reduce((least, bin) => Math.min(least, bin), Infinity);
-  const lastBin = lasts.reduce((most, bin) => Math.max(most, bin), -Infinity);
+  const bins = [
+    ...points.flatMap(({ first }) => [first, first + taps - 1]),
+    ...covers.flatMap(({ first, last }) => [first, last]),
+  ];
+  const firstBin = bins.length > 0 ? bins.reduce((least, bin) => Math.min(least, bin)) : 0;
+  const lastBin = bins.length > 0 ? bins.reduce((most, bin) => Math.max(most, bin)) : 0;
   const values = sources.reduce(
     (sum, source) => sum + 1 + (Array.isArray(source) ? source.length * (1 + taps) : 4),
     0,
@@ -164,12 +169,5 @@ export function bandReader(sources: readonly BandSource[]): BandReader {
     float(firstShare);
     float(lastShare);
   }
-  const none = firsts.length === 0;
-  return {
-    bands: sources.length,
-    firstBin: none ? 0 : firstBin,
-    lastBin: none ? 0 : lastBin,
-    taps,
-    words: view.buffer,
-  };
+  return { bands: sources.length, firstBin, lastBin, taps, words: view.buffer };
 }

@@ -1,5 +1,6 @@
 import { lawTerms, type LevelLaw } from './levelLaw';
-import { align, reach, scratch, signal } from './signalEngine';
+import { RowMemory } from './rowMemory';
+import { signal } from './signalEngine';
 import { averageTerms, onePoleShare, spreadTerms, type Smoothing } from './smoothing';
 import { springStep } from './spring';
 
@@ -31,33 +32,6 @@ export interface PeakHold {
 /** Rows are worked on that fill about so many bytes. */
 const chunkBytes = 1 << 17;
 
-/** Places in memory, one after the other. */
-class Room {
-  end = scratch();
-  take(bytes: number): number {
-    const start = this.end;
-    this.end = align(start + bytes);
-    return start;
-  }
-}
-
-/** Neighbours among the bands that are wanted: the first of them, where it goes, and how many they are. */
-function runsOf(shown: readonly number[]): { from: number; at: number; length: number }[] {
-  const runs: { from: number; at: number; length: number }[] = [];
-  shown.forEach((band, at) => {
-    const run = runs.at(-1);
-    if (run && run.from + run.length === band) run.length++;
-    else runs.push({ from: band, at, length: 1 });
-  });
-  return runs;
-}
-
-/** Copies values; few of them one by one, for `set` takes its time to begin. */
-function copy(from: Float32Array, start: number, to: Float32Array, at: number, length: number): void {
-  if (length > 16) to.set(from.subarray(start, start + length), at);
-  else for (let i = 0; i < length; i++) to[at + i] = from[start + i]!;
-}
-
 /**
  * Smooths rows of levels over time, a whole stretch, so that any moment can be looked up.
  * A spring may overshoot 0 and 1; all others stay within. Attack and release, springs and peaks begin settled on the first
@@ -78,105 +52,77 @@ export function settleRows(
   mapping?: Mapping,
   peaks?: PeakHold,
 ): void {
-  const width = mapping?.shown.length ?? bands;
+  const shown = mapping?.shown ?? Array.from({ length: bands }, (_, band) => band);
+  const width = shown.length;
   const count = width > 0 ? out.length / width : 0;
   if (count === 0) return;
-  const code = signal();
-  const row = align(4 * width);
-  const stride = row / 4;
   const law = mapping && lawTerms(mapping.law);
   const spread = how.acrossBands > 0 ? spreadTerms(how.acrossBands, width) : undefined;
   const average = how.smoothing === 'average' ? averageTerms(how.averageTime / step) : undefined;
   const spring = how.smoothing === 'spring' ? springStep(how.springHz, how.springDamping, step) : undefined;
   const [up, down] = [onePoleShare(how.attack, step), onePoleShare(how.release, step)];
   const isFollowing = how.smoothing === 'attackRelease' && (up < 1 || down < 1);
+  /** Rows that an average looks back, and ahead. */
   const lead = average ? average.whole + 1 : 0;
-  const chunk = Math.min(count, Math.max(8, Math.floor(chunkBytes / row), 2 * lead));
-  const side = spread ? spread.weights.length - 1 : 0;
 
-  const room = new Room();
-  const gainsAt = room.take(row);
-  const weightsAt = room.take(4 * (side + 1));
-  const totalsAt = room.take(row);
-  const spreadAt = room.take(row + 8 * side + 16);
-  const positionsAt = room.take(2 * row);
-  const velocitiesAt = room.take(2 * row);
-  const leftAt = room.take(row);
-  const loadedAt = room.take(average ? (chunk + 2 * lead) * row : 0);
-  const before = room.take(row);
-  const rowsAt = room.take(chunk * row);
-  const peakBefore = room.take(row);
-  const peaksAt = room.take(peaks ? chunk * row : 0);
-  const buffer = reach(room.end);
-  const memory = new Float32Array(buffer);
-  const runs = runsOf(mapping?.shown ?? Array.from({ length: bands }, (_, band) => band));
-  const put = (at: number, values: ArrayLike<number>) => memory.set(values, at / 4);
-  const copyRow = (from: number, to: number) => memory.copyWithin(to / 4, from / 4, from / 4 + stride);
-  memory.fill(0, gainsAt / 4, loadedAt / 4);
-  if (mapping)
-    put(
-      gainsAt,
-      mapping.shown.map((band) => mapping.gains[band]!),
-    );
+  const memory = new RowMemory(bands, shown);
+  const { row } = memory;
+  const chunk = Math.min(count, Math.max(8, Math.floor(chunkBytes / row), 2 * lead));
+  const reach = spread ? spread.weights.length - 1 : 0;
+  const gains = memory.take(row);
+  const weights = memory.take(4 * (reach + 1));
+  const totals = memory.take(row);
+  const spreading = memory.take(row + 8 * reach + 16);
+  /** Of springs; sums of averages. */
+  const positions = memory.take(2 * row);
+  const velocities = memory.take(2 * row);
+  /** How long peaks are still held. */
+  const left = memory.take(row);
+  const loaded = memory.take(average ? (chunk + 2 * lead) * row : 0);
+  /** The row before, and rows as they are smoothed; the same of peaks. */
+  const before = memory.take(row);
+  const rows = memory.take(chunk * row);
+  const peakBefore = memory.take(row);
+  const peakRows = memory.take(peaks ? chunk * row : 0);
+  memory.open(loaded);
+  if (mapping) {
+    const ofShown = shown.map((band) => mapping.gains[band]!);
+    memory.put(gains, ofShown);
+  }
   if (spread) {
-    put(weightsAt, spread.weights);
-    put(totalsAt, spread.totals);
+    memory.put(weights, spread.weights);
+    memory.put(totals, spread.totals);
   }
 
-  /** Loads rows from..to, of which those before the first and after the last are as these. */
-  const load = (at: number, from: number, to: number): void => {
-    const first = Math.max(from, 0);
-    const end = Math.min(to, count);
-    const start = at + (first - from) * row;
-    if (stride === bands && width === bands) put(start, source.subarray(first * bands, end * bands));
-    else {
-      for (let r = first, place = start / 4; r < end; r++, place += stride) {
-        for (const { from, at, length } of runs) copy(source, r * bands + from, memory, place + at, length);
-      }
-    }
-    for (let r = from; r < first; r++) copyRow(start, at + (r - from) * row);
-    for (let r = end; r < to; r++) copyRow(at + (end - 1 - from) * row, at + (r - from) * row);
-  };
-  const store = (at: number, to: Float32Array, first: number, rows: number): void => {
-    if (stride === width) {
-      to.set(memory.subarray(at / 4, at / 4 + rows * stride), first * width);
-      return;
-    }
-    for (let r = 0; r < rows; r++) copy(memory, at / 4 + r * stride, to, (first + r) * width, width);
-  };
-
+  const code = signal();
   for (let first = 0; first < count; first += chunk) {
-    const rows = Math.min(chunk, count - first);
-    const at = average ? loadedAt : rowsAt;
-    const loaded = rows + 2 * lead;
-    load(at, first - lead, first + rows + lead);
-    if (law) code.mapRows(at, loaded, row, gainsAt, law.octaves, law.low, law.factor);
-    if (spread) code.spreadRows(at, loaded, row, width, weightsAt, side, totalsAt, spreadAt);
+    const size = Math.min(chunk, count - first);
+    const at = average ? loaded : rows;
+    memory.load(source, count, first - lead, first + size + lead, at);
+    if (law) code.mapRows(at, size + 2 * lead, row, gains, law.octaves, law.low, law.factor);
+    if (spread) code.spreadRows(at, size + 2 * lead, row, width, weights, reach, totals, spreading);
     if (first === 0) {
-      copyRow(at, before);
-      const positions = new Float64Array(buffer, positionsAt, stride);
-      positions.set(memory.subarray(at / 4, at / 4 + stride));
+      memory.copyRow(at, before);
+      memory.copyRowAsDoubles(at, positions);
     }
     if (average) {
-      const { whole, part, scale } = average;
-      code.averageRows(at, rows, row, whole, part, scale, positionsAt, rowsAt);
+      code.averageRows(at, size, row, average.whole, average.part, average.scale, positions, rows);
     } else if (isFollowing) {
-      code.followRows(rowsAt, rows, row, up, down);
+      code.followRows(rows, size, row, up, down);
     } else if (spring) {
-      const { a, b, c, d } = spring;
-      code.swingRows(rowsAt, rows, row, positionsAt, velocitiesAt, a, b, c, d);
+      code.swingRows(rows, size, row, positions, velocities, spring.a, spring.b, spring.c, spring.d);
     }
-    store(rowsAt, out, first, rows);
+    memory.store(rows, size, out, first);
     if (peaks) {
       if (first === 0) {
-        copyRow(rowsAt, peakBefore);
-        memory.fill(peaks.hold, leftAt / 4, leftAt / 4 + stride);
+        memory.copyRow(rows, peakBefore);
+        memory.fillRow(left, peaks.hold);
       }
-      code.holdRows(rowsAt, rows, row, peaksAt, leftAt, peaks.hold, peaks.fall, step);
-      store(peaksAt, peaks.out, first, rows);
-      copyRow(peaksAt + (rows - 1) * row, peakBefore);
+      code.holdRows(rows, size, row, peakRows, left, peaks.hold, peaks.fall, step);
+      memory.store(peakRows, size, peaks.out, first);
+      memory.copyRow(peakRows + (size - 1) * row, peakBefore);
     }
-    copyRow(rowsAt + (rows - 1) * row, before);
+    memory.copyRow(rows + (size - 1) * row, before);
   }
 }
 
