@@ -9,20 +9,34 @@ import { weightingDb } from './weighting';
 const sampleRate = 48000;
 const ear = bandSettings();
 
-/** Levels of a segment in the middle of a second of sound. */
-function levelsOf(
-  settings: Partial<BandSettings>,
+/** Measures the segment in the middle of a second of sound: by the definition, or as whole songs are. */
+type Measure = (settings: BandSettings, samples: Float32Array, out: Float32Array, centre?: number) => void;
+const definition: Measure = (settings, samples, out, centre = 24000) =>
+  new SegmentAnalyser(settings, sampleRate).levels(samples, centre, out);
+const fast: Measure = (settings, samples, out, centre = 24000) =>
+  new SongAnalyser(settings, sampleRate, 800).levels([samples], centre, 800, 1, out, 0);
+const ways = [
+  ['by the definition', definition],
+  ['of whole songs', fast],
+] as const;
+
+function levelsBy(
+  measure: Measure,
+  part: Partial<BandSettings>,
   samples: Float32Array,
-): { levels: Float32Array; analyser: SegmentAnalyser } {
-  const analyser = new SegmentAnalyser({ ...ear, ...settings }, sampleRate);
-  const levels = new Float32Array(settings.bands ?? ear.bands);
-  analyser.levels(samples, 24000, levels);
-  return { levels, analyser };
+): { levels: Float32Array; edges: Float64Array } {
+  const settings = { ...ear, ...part };
+  const edges = bandEdges(settings);
+  const levels = new Float32Array(edges.length - 1);
+  measure(settings, samples, levels);
+  return { levels, edges };
 }
 const powerOf = (levels: Float32Array) => levels.reduce((sum, db) => sum + 10 ** (db / 10), 0);
 
-describe('level of a sine', () => {
-  const bin = sampleRate / 4096;
+const bin = sampleRate / 4096;
+
+describe.each(ways)('level of a sine %s', (_way, measure) => {
+  const levelsOf = (part: Partial<BandSettings>, samples: Float32Array) => levelsBy(measure, part, samples);
 
   it.each([85, 85.5, 85.25, 300, 300.5, 1200.37])(
     'in a wide band is 0 dBFS within 0.05 dB, at bin %d',
@@ -43,19 +57,6 @@ describe('level of a sine', () => {
     );
   });
 
-  it.each([0, 0.25, 0.5])(
-    'on a single bin is off by the scalloping of Harris, figure 12, at %d bins from it',
-    (offset) => {
-      // Response of the Hann window between bins: sinc(x) / (1 - x^2).
-      const settings = { ...ear, scale: 'linear' as const, fromHz: 900, toHz: 1100, bands: 1 };
-      const analyser = new SegmentAnalyser(settings, sampleRate);
-      const spectrum = analyser.spectrum(sine((85 + offset) * bin, 48000), 24000);
-      const amplitude = Math.sqrt(spectrum[85 * (analyser.plan.groups[0]!.fftSize / 4096)]!);
-      const expected = offset === 0 ? 1 : Math.sin(Math.PI * offset) / (Math.PI * offset) / (1 - offset ** 2);
-      expect(Math.abs(20 * Math.log10(amplitude / expected))).toBeLessThan(0.05);
-    },
-  );
-
   it.each([256, 4096, 16384])('does not depend on the zero-padding: a window of %i samples', (length) => {
     for (const bands of [1, 4]) {
       const settings = {
@@ -70,15 +71,52 @@ describe('level of a sine', () => {
     }
   });
 
-  it('falls into the band that holds it', () => {
-    const { levels, analyser } = levelsOf({ bands: 16 }, sine(1000, 48000));
+  it.each([16, 100, 400])('falls into the band that holds it, of %i', (bands) => {
+    const { levels, edges } = levelsOf({ bands }, sine(1000, 48000));
     const loudest = levels.indexOf(Math.max(...levels));
-    expect(analyser.plan.edges[loudest]).toBeLessThan(1000);
-    expect(analyser.plan.edges[loudest + 1]).toBeGreaterThan(1000);
+    expect(edges[loudest]).toBeLessThan(1000);
+    expect(edges[loudest + 1]).toBeGreaterThan(1000);
   });
+
+  // Harris 1978, table 1: highest side lobes at -31 (Hann), -43 (Hamming), -92 (Blackman-Harris) and -13 dB (rectangular).
+  it.each([
+    ['hann', 2, -31],
+    ['hamming', 2, -42],
+    ['blackmanHarris', 4, -91],
+    ['rectangular', 1, -13],
+  ] as const)(
+    'through a %s window, beyond %i bins from it, is as far down as its side lobes',
+    (windowShape, lobe, down) => {
+      // Bands of a fifth of a bin, read against the one at the top.
+      const width = bin / 5;
+      const tone = 300 * bin;
+      const edges = Array.from({ length: 120 }, (_, i) => tone + (i - 0.5) * width);
+      const { levels } = levelsOf({ scale: 'hand', edges, windowShape }, sine(tone, 48000));
+      const beyond = levels.subarray(5 * lobe + 1);
+      expect(Math.max(...beyond) - levels[0]!).toBeLessThan(down + 0.6);
+      expect(Math.max(...beyond) - levels[0]!).toBeGreaterThan(down - 2.5);
+    },
+  );
 });
 
-describe('powers of bands', () => {
+describe('a single bin', () => {
+  it.each([0, 0.25, 0.5])(
+    'on a single bin is off by the scalloping of Harris, figure 12, at %d bins from it',
+    (offset) => {
+      // Response of the Hann window between bins: sinc(x) / (1 - x^2).
+      const settings = { ...ear, scale: 'linear' as const, fromHz: 900, toHz: 1100, bands: 1 };
+      const analyser = new SegmentAnalyser(settings, sampleRate);
+      const spectrum = analyser.spectrum(sine((85 + offset) * bin, 48000), 24000);
+      const amplitude = Math.sqrt(spectrum[85 * (analyser.plan.groups[0]!.fftSize / 4096)]!);
+      const expected = offset === 0 ? 1 : Math.sin(Math.PI * offset) / (Math.PI * offset) / (1 - offset ** 2);
+      expect(Math.abs(20 * Math.log10(amplitude / expected))).toBeLessThan(0.05);
+    },
+  );
+});
+
+describe.each(ways)('powers of bands %s', (_way, measure) => {
+  const levelsOf = (part: Partial<BandSettings>, samples: Float32Array) => levelsBy(measure, part, samples);
+
   it.each(['linear', 'log', 'mel'] as const)('add up to the power of the range, on the %s scale', (scale) => {
     const sound = noise(48000);
     const whole = powerOf(levelsOf({ scale, bands: 1, fromHz: 60 }, sound).levels);
@@ -122,16 +160,16 @@ describe('choice of the transform', () => {
   });
 });
 
-describe('noise', () => {
+describe.each(ways)('noise %s', (_way, measure) => {
   /** Mean power of each band over many segments, in dB. */
-  function meanLevels(sound: Float32Array, settings: Partial<BandSettings>): number[] {
-    const analyser = new SegmentAnalyser({ ...ear, ...settings }, sampleRate);
-    const bands = analyser.plan.edges.length - 1;
+  function meanLevels(sound: Float32Array, part: Partial<BandSettings>): number[] {
+    const settings = { ...ear, ...part };
+    const bands = bandEdges(settings).length - 1;
     const row = new Float32Array(bands);
     const powers = new Float64Array(bands);
     let count = 0;
     for (let centre = 8192; centre < sound.length - 8192; centre += 2048, count++) {
-      analyser.levels(sound, centre, row);
+      measure(settings, sound.subarray(centre - 8192, centre + 8192), row, 8192);
       row.forEach((level, band) => (powers[band]! += 10 ** (level / 10)));
     }
     return Array.from(powers, (power) => 10 * Math.log10(power / count));
@@ -166,7 +204,7 @@ describe('noise', () => {
   });
 });
 
-describe('a chord of known sines', () => {
+describe.each(ways)('a chord of known sines %s', (_way, measure) => {
   const tones = [
     [110, 0.5],
     [440, 0.25],
@@ -179,11 +217,11 @@ describe('a chord of known sines', () => {
   it.each(['log', 'mel', 'bark', 'erb', 'octave', 'power'] as const)(
     'is found in the right bands at the right levels, on the %s scale',
     (scale) => {
-      const { levels, analyser } = levelsOf(
+      const { levels, edges } = levelsBy(
+        measure,
         { scale, bands: 12, exponent: 3, fraction: '1', window: 0.3 },
         chord,
       );
-      const { edges } = analyser.plan;
       for (const [hz] of tones) {
         const band = edges.findIndex((edge) => edge > hz) - 1;
         const inside = tones.filter(([other]) => other > edges[band]! && other < edges[band + 1]!);
