@@ -35,4 +35,17 @@ describe('loud moments', () => {
     expect(moments).toHaveLength(mostMoments);
     expect(moments.slice(0, 2)).toEqual([9.99, 9.98]);
   });
+
+  it('are near the loudest ones in a table of very many levels', () => {
+    const [bands, moments] = [300, 30_000];
+    const levels = new Float32Array(bands * moments);
+    // Louder and softer, loudest a second of 100 moments at 120 s.
+    for (let moment = 0; moment < moments; moment++) {
+      const level = moment >= 12_000 && moment < 12_100 ? 0.9 : 0.5 + 0.2 * Math.sin(moment / 50);
+      levels.fill(level, moment * bands, (moment + 1) * bands);
+    }
+    const times = loudMoments({ bands, rate: 100, first: 0, levels }, 20);
+    expect(times).toHaveLength(20);
+    for (const time of times) expect(Math.abs(time - 120.5)).toBeLessThanOrEqual(0.5);
+  });
 });
