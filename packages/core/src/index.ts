@@ -35,6 +35,7 @@ export * from './follower/onsets';
 export * from './follower/presets';
 export * from './hearing/bandLevels';
 export * from './hearing/bandListener';
+export * from './hearing/bandStatistics';
 export * from './hearing/earHearing';
 export * from './hearing/fitToSong';
 export * from './hearing/hearing';

@@ -1,7 +1,8 @@
 import { BandListener } from './bandListener';
+import { bandStatistics, type BandStatistics } from './bandStatistics';
 import { shownBands } from '../film/shownBands';
 import type { Ear } from '../film/schema';
-import { powerToDb, silenceDb } from '../spectrum/bands';
+import { silenceDb } from '../spectrum/bands';
 import { Distribution } from '../spectrum/distribution';
 import { settleRows } from '../spectrum/settleRows';
 import type { Smoothing } from '../spectrum/smoothing';
@@ -9,16 +10,6 @@ import { weightingDb } from '../spectrum/weighting';
 import type { LevelTable } from './hearing';
 import { interpolateRows } from './interpolateRows';
 import type { Stretch } from './listen';
-
-/** What one band does over a song. */
-export interface BandStatistics {
-  /** Mean power, in dBFS. */
-  meanDb: number;
-  /** Level that it is below for 95 % of the time, in dBFS. */
-  loudDb: number;
-  /** Whether it is never above the floor, but for a two-hundredth of the time. */
-  silent: boolean;
-}
 
 const limitsOf = ({ floorDb, ceilingDb }: Ear) => ({ floorDb, ceilingDb });
 
@@ -106,23 +97,11 @@ export class EarHearing extends BandListener {
     }
   }
 
-  /** Of each band, over what has been heard: mean and 95th percentile in dBFS, and whether it never gets above the floor. */
-  bandStatistics(): BandStatistics[] {
-    const { db, bands, heard, moments } = this;
+  /** What bands do over what has been heard. @param end of the bands from `first` on that are of interest: many take their time */
+  bandStatistics(first = 0, end = this.bands): BandStatistics[] {
+    const { db, bands, heard, limits } = this;
     const gains = weightingDb(this.edges, this.ear);
-    return Array.from({ length: bands }, (_, band) => {
-      const levels: number[] = [];
-      for (let moment = 0; moment < moments; moment++) {
-        if (heard[moment]) levels.push(db[moment * bands + band]!);
-      }
-      const powers = levels.reduce((sum, level) => sum + 10 ** (level / 10), 0);
-      const distribution = new Distribution(levels);
-      return {
-        meanDb: powerToDb(levels.length > 0 ? powers / levels.length : 0),
-        loudDb: distribution.percentile(95),
-        silent: distribution.percentile(99.5) + gains[band]! <= this.limits.floorDb,
-      };
-    });
+    return bandStatistics(db, bands, heard, [first, Math.min(end, bands)], gains, limits.floorDb);
   }
 
   /** Percentiles of all levels of the bands that are shown, over what has been heard; silence does not count. */

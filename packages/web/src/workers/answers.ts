@@ -7,12 +7,15 @@ import {
   powerToDb,
   SegmentAnalyser,
   SpectrogramListener,
+  type BandStatistics,
   type EarHearing,
+  type ReadSignal,
 } from '@cyclogram/core';
 import type { EarSounds } from './earSounds';
 import type { ListeningQueue } from './listeningQueue';
 import type { EarSource, QuestionName, Questions } from './messages';
 import { paintSpectrogram } from './spectrogram';
+import { turn } from './turn';
 
 /** What answers are found with. */
 interface Knowledge {
@@ -42,21 +45,38 @@ function sourceOf(earId: string, { sources }: Knowledge): EarSource {
 const heardBy = async (earId: string, { queue }: Knowledge) =>
   (await queue.complete(`ear ${earId}`)) as EarHearing;
 
+/** Bands looked at until others have their turn. */
+const bandsInTurn = 16;
+
+/** A reader that lets others have their turn each time: a question must not keep a changed ear waiting. */
+const inTurns =
+  (read: ReadSignal): ReadSignal =>
+  async (signal, start, out) => {
+    await turn();
+    await read(signal, start, out);
+  };
+
 const answers: Answers = {
   async fit({ earId }, knowledge) {
     const source = sourceOf(earId, knowledge);
-    return fitToSong(source.ear, knowledge.length, knowledge.sounds.reader(source));
+    return fitToSong(source.ear, knowledge.length, inTurns(knowledge.sounds.reader(source)));
   },
 
   async statistics({ earId }, knowledge) {
     const hearing = await heardBy(earId, knowledge);
-    hearing.settle(sourceOf(earId, knowledge).ear);
-    return hearing.bandStatistics();
+    // Its limits may be taken from the song; levels are not asked for.
+    hearing.settle(sourceOf(earId, knowledge).ear, { first: 0, count: 0 });
+    const statistics: BandStatistics[] = [];
+    for (let band = 0; band < hearing.bands; band += bandsInTurn) {
+      statistics.push(...hearing.bandStatistics(band, band + bandsInTurn));
+      await turn();
+    }
+    return statistics;
   },
 
   async beats({ tracks }, { length, sounds }) {
     const listener = new FluxListener('middle', ...beatRange, length);
-    await listenToAll(listener, sounds.tracksReader(tracks));
+    await listenToAll(listener, inTurns(sounds.tracksReader(tracks)));
     return estimateBeats(listener.raw(), listener.rate) ?? null;
   },
 

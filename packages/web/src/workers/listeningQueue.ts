@@ -6,6 +6,7 @@ import {
   type SongListener,
   type Stretch,
 } from '@cyclogram/core';
+import { turn } from './turn';
 
 /** Seconds of song analysed at a time; new wishes are looked at in between. */
 const stretchSeconds = 2;
@@ -34,14 +35,6 @@ const sendEvery = 300;
 
 /** Milliseconds between two reports of progress. */
 const tellEvery = 100;
-
-const turns = new MessageChannel();
-/** Lets what is waiting for this thread have its turn; a timer would wait four milliseconds each time. */
-const turn = () =>
-  new Promise<void>((resolve) => {
-    turns.port1.onmessage = () => resolve();
-    turns.port2.postMessage(null);
-  });
 
 /** A listener at work on a song. */
 export class Listening {
