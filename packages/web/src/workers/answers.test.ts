@@ -11,7 +11,8 @@ import { describe, expect, it } from 'vitest';
 import { answerQuestion } from './answers';
 import type { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
-import { Listening, ListeningQueue } from './listeningQueue';
+import { Listening } from './listening';
+import { ListeningQueue } from './listeningQueue';
 import type { QuestionName, Questions } from './messages';
 
 const length = 48000 * 6;

@@ -14,7 +14,8 @@ import { answerQuestion } from './answers';
 import { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
 import { HearingHelpers } from './hearingHelpers';
-import { Listening, ListeningQueue } from './listeningQueue';
+import { Listening } from './listening';
+import { ListeningQueue } from './listeningQueue';
 import type { EarSource, FromHearing, TableMessage, ToHearing } from './messages';
 
 /**

@@ -1,6 +1,7 @@
 import type { Influence, SongListener, Stretch } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
-import { Listening, ListeningQueue } from './listeningQueue';
+import { Listening } from './listening';
+import { ListeningQueue } from './listeningQueue';
 
 /** A listener of 20 seconds at 10 moments a second that notes what it is given to hear. */
 class NotingListener implements SongListener {
@@ -101,6 +102,23 @@ describe('the queue of what listens', () => {
     await queue.complete('ear');
     await expect.poll(() => progress.at(-1)).toBe(1);
     expect(counts.sent).toBe(sent + 1);
+  });
+
+  it('is not complete while the last stretch is still being read', async () => {
+    const { queue } = setUp();
+    let reads = 0;
+    let arrive = () => {};
+    const slow = () => (++reads === 11 ? new Promise<void>((resolve) => (arrive = resolve)) : undefined);
+    const { put, listeners } = listenIn(queue, 'ear', slow as () => void);
+    put('a');
+    let complete = false;
+    const done = queue.complete('ear').then(() => (complete = true));
+    await expect.poll(() => reads).toBe(11);
+    await new Promise((resolve) => setTimeout(resolve, 80));
+    expect(complete).toBe(false);
+    arrive();
+    await done;
+    expect(listeners[0]!.heard.every((heard) => heard === 1)).toBe(true);
   });
 
   it('hears what is wished meanwhile, though all else is with another', async () => {

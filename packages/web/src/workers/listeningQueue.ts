@@ -1,30 +1,9 @@
-import {
-  hearStretch,
-  stretchesFrom,
-  type Influence,
-  type ReadSignal,
-  type SongListener,
-  type Stretch,
-} from '@cyclogram/core';
+import { hearStretch, type Influence, type SongListener } from '@cyclogram/core';
+import type { Listening } from './listening';
 import { turn } from './turn';
-
-/** Seconds of song analysed at a time; new wishes are looked at in between. */
-const stretchSeconds = 2;
-/** The first stretch around the current moment is short, so that it is right at once; it begins where what shows there begins, */
-const firstSeconds = 0.3;
-/** but not earlier than so many seconds before. */
-const mostBefore = 6;
-
-/** Pairs of moments all over the song that are heard first where a moment is measured by the whole song, */
-const samples = 48;
-/** but not in long songs, whose sound is not kept. */
-const mostSampledSeconds = 15 * 60;
 
 /** What is patient has its turn so rarely while others are at work: one time in so many. */
 const patience = 4;
-
-/** Seconds after the current moment that are settled with it when levelling or smoothing change: it may be playing. */
-const secondsAhead = 1;
 
 /** Settling the whole takes long where it is more than so many milliseconds; then it waits until nothing has changed for a while. */
 const costly = 40;
@@ -35,65 +14,6 @@ const sendEvery = 300;
 
 /** Milliseconds between two reports of progress. */
 const tellEvery = 100;
-
-/** A listener at work on a song. */
-export class Listening {
-  /** What is heard before anything is sent. */
-  opening: Stretch[] = [];
-  waiting: Stretch[] = [];
-  /** Stretches that someone else hears now, each with its return. */
-  readonly lent = new Map<Stretch, Promise<void>>();
-  /** Whether something has been heard that has not been sent. */
-  unsent = false;
-  /** Milliseconds that sending all of it took last. */
-  cost = 0;
-
-  /**
-   * @param send settles what has been heard and passes it on: all of it, or only a stretch around the current moment;
-   *   true when it has passed all on in spite of that
-   * @param influence what else the current moment depends on
-   * @param share lets someone else hear a stretch at the same time; undefined when nobody is free now
-   */
-  constructor(
-    readonly listener: SongListener,
-    readonly read: ReadSignal,
-    readonly send: (only?: Stretch) => boolean | void,
-    public influence: Influence = { before: 0, after: 0, bySong: false },
-    private share: (stretch: Stretch) => Promise<void> | undefined = () => undefined,
-  ) {}
-
-  get isDone(): boolean {
-    return this.opening.length === 0 && this.waiting.length === 0 && this.lent.size === 0;
-  }
-
-  /**
-   * Gives stretches to whoever is free, from the far end: what lies around two stretches side by side would be worked out twice.
-   * One stretch is left for who asks.
-   */
-  lend(): void {
-    const { waiting, lent } = this;
-    while (waiting.length > 1) {
-      const stretch = waiting.at(-1)!;
-      const heard = this.share(stretch);
-      if (!heard) break;
-      waiting.pop();
-      const returned = heard.then(
-        () => {
-          this.unsent = true;
-        },
-        () => {
-          // Whatever was the matter, we find out when we hear it ourselves.
-          this.share = () => undefined;
-          waiting.push(stretch);
-        },
-      );
-      lent.set(
-        stretch,
-        returned.finally(() => lent.delete(stretch)),
-      );
-    }
-  }
-}
 
 interface Entry {
   /** What the analysis depends on, and everything else about it. */
@@ -110,34 +30,6 @@ interface Wish {
   /** Whether others go first. */
   patient?: boolean;
   failed: (error: Error) => void;
-}
-
-/**
- * The current moment, and all that shows in it.
- * @param ahead seconds after it that are wanted too
- * @param times as far back as what shows by more than a hundredth: twice is what shows by more than a ten-thousandth
- */
-function stretchAround({ listener, influence }: Listening, now: number, ahead = 0, times = 1): Stretch {
-  const { moments, rate } = listener;
-  const around = firstSeconds / 2;
-  const last = Math.max(0, moments - 1);
-  const place = (seconds: number) => Math.min(Math.max(0, Math.floor(seconds * rate)), last);
-  const first = place(now - Math.max(around, Math.min(times * influence.before, mostBefore)));
-  const end = place(now + ahead + Math.max(around, influence.after)) + 1;
-  return { first, count: end - first };
-}
-
-/**
- * What has to be heard for the current moment to be right, itself last.
- * @param isKnown whether its sound is at hand, so that what is far away costs little
- */
-function openingStretches(listening: Listening, now: number, isKnown: boolean): Stretch[] {
-  const { listener, influence } = listening;
-  const { moments, rate } = listener;
-  const here = stretchAround(listening, now);
-  if (!influence.bySong || !isKnown || moments / rate > mostSampledSeconds) return [here];
-  const sample = (_: unknown, i: number) => ({ first: Math.floor((i * (moments - 2)) / samples), count: 2 });
-  return moments > 2 * samples ? [...Array.from({ length: samples }, sample), here] : [here];
 }
 
 /**
@@ -184,10 +76,8 @@ export class ListeningQueue {
     }
     try {
       const listening = wish.create();
-      const { moments, rate } = listening.listener;
       listening.cost = known?.listening.cost ?? 0;
-      listening.opening = openingStretches(listening, this.now, known !== undefined);
-      listening.waiting = stretchesFrom(moments, this.now * rate, rate * stretchSeconds);
+      listening.begin(this.now, known !== undefined);
       this.entries.set(name, { key, details, listening, patient: wish.patient ?? false });
       this.wake();
       void this.run();
@@ -200,7 +90,7 @@ export class ListeningQueue {
   /** Settled anew: first around the current moment, then all of it. */
   private sendAgain(listening: Listening, influence = listening.influence): void {
     listening.influence = influence;
-    listening.unsent = !listening.send(stretchAround(listening, this.now, secondsAhead, 2));
+    listening.sendAround(this.now);
     this.lastWish = performance.now();
     void this.run();
   }
@@ -233,7 +123,7 @@ export class ListeningQueue {
         const now = eager.length === 0 || round % patience === 0 ? ready : eager;
         for (const [name, entry] of now) await this.hearNext(name, entry);
         if (ready.length === 0) await this.somethingToDo();
-        for (const { listening } of this.entries.values()) if (listening.isDone) this.sendNow(listening);
+        for (const { listening } of this.entries.values()) if (listening.isDone) listening.sendAll();
         this.tellProgress();
         this.sendSome();
         await turn();
@@ -273,10 +163,8 @@ export class ListeningQueue {
     if (opening.length > 0) {
       // The very first is sent at once, and waits for nobody.
       for (const stretch of opening) await hearStretch(listener, read, stretch);
-      listening.opening = [];
       if (this.entries.get(name) !== entry) return;
-      listening.send(opening.at(-1));
-      listening.unsent = true;
+      listening.sendOpening();
       // The whole is settled later: it takes time that others wait for.
       this.lastSent = this.lastSentAround = performance.now();
       return;
@@ -284,16 +172,13 @@ export class ListeningQueue {
     listening.lend();
     const stretch = waiting.shift();
     if (!stretch || this.entries.get(name) !== entry) return;
-    await hearStretch(listener, read, stretch);
+    listening.isHearing = true;
+    try {
+      await hearStretch(listener, read, stretch);
+    } finally {
+      listening.isHearing = false;
+    }
     if (this.entries.get(name) === entry) listening.unsent = true;
-  }
-
-  private sendNow(listening: Listening): void {
-    if (!listening.unsent) return;
-    const start = performance.now();
-    listening.unsent = false;
-    listening.send();
-    listening.cost = performance.now() - start;
   }
 
   /** What sending all takes. */
@@ -307,8 +192,7 @@ export class ListeningQueue {
     if (now - this.lastSent > Math.max(sendEvery, 10 * this.cost)) this.sendAll();
     else if (now - this.lastSentAround > sendEvery) {
       for (const { listening } of this.entries.values()) {
-        if (listening.unsent)
-          listening.unsent = !listening.send(stretchAround(listening, this.now, secondsAhead, 2));
+        if (listening.unsent) listening.sendAround(this.now);
       }
       this.lastSentAround = performance.now();
     }
@@ -335,7 +219,7 @@ export class ListeningQueue {
   }
 
   private sendAll(): void {
-    for (const { listening } of this.entries.values()) this.sendNow(listening);
+    for (const { listening } of this.entries.values()) listening.sendAll();
     this.lastSent = this.lastSentAround = performance.now();
   }
 }
