@@ -94,7 +94,8 @@ async function changeOf(page: Page, redone: Redone) {
   );
   return {
     momentMs: moment ? Math.round(moment.at - changedAt) : null,
-    wholeSongMs: Math.round((redone === 'heard' ? wholeAt : sentAt) - changedAt),
+    wholeSongMs: Math.round(sentAt - changedAt),
+    ...(redone === 'heard' ? { withSpectrogramMs: Math.round(wholeAt - changedAt) } : {}),
     longestMainThreadTaskMs: Math.round(longest),
   };
 }
