@@ -131,6 +131,16 @@ async function choose(page: Page, name: string, label: string, redone: Redone = 
   return changeOf(page, redone);
 }
 
+/** Window shapes, scales and channels, one after the other. */
+const chooseAll = async (page: Page) => ({
+  rectangular: await choose(page, 'Shape', 'Rectangular'),
+  Hann: await choose(page, 'Shape', 'Hann'),
+  'scale mel': await choose(page, 'Scale', 'Mel'),
+  'scale log': await choose(page, 'Scale', 'Logarithmic'),
+  'both channels': await choose(page, 'Channel', 'Both, by power'),
+  sides: await choose(page, 'Channel', 'Sides'),
+});
+
 /** A song of any length, made by repeating a decoded demo song. */
 async function longSong(data: string, seconds: number, out: string): Promise<string> {
   const assets = join(data, 'assets');
@@ -187,12 +197,7 @@ export async function benchListening(url: string, data: string) {
       'window of 85 ms': await setNumber(page, 'Length', '85'),
       'long windows of 500 ms for low bands': await setNumber(page, 'Low bands up to', '500'),
       'one window': await setNumber(page, 'Low bands up to', '0'),
-      rectangular: await choose(page, 'Shape', 'Rectangular'),
-      Hann: await choose(page, 'Shape', 'Hann'),
-      'scale mel': await choose(page, 'Scale', 'Mel'),
-      'scale log': await choose(page, 'Scale', 'Logarithmic'),
-      'both channels': await choose(page, 'Channel', 'Both, by power'),
-      sides: await choose(page, 'Channel', 'Sides'),
+      ...(await chooseAll(page)),
       middle: await choose(page, 'Channel', 'Middle'),
       'struck part': await choose(page, 'Part', 'Struck'),
       'sustained part': await choose(page, 'Part', 'Sustained'),
@@ -203,12 +208,7 @@ export async function benchListening(url: string, data: string) {
       '512 bands': await setNumber(page, 'Bands', '512'),
       'and a window of 10 ms': await setNumber(page, 'Length', '10'),
       '500 bands': await setNumber(page, 'Bands', '500'),
-      rectangular: await choose(page, 'Shape', 'Rectangular'),
-      Hann: await choose(page, 'Shape', 'Hann'),
-      'scale mel': await choose(page, 'Scale', 'Mel'),
-      'scale log': await choose(page, 'Scale', 'Logarithmic'),
-      'both channels': await choose(page, 'Channel', 'Both, by power'),
-      sides: await choose(page, 'Channel', 'Sides'),
+      ...(await chooseAll(page)),
       'struck part': await choose(page, 'Part', 'Struck'),
       'all of it': await choose(page, 'Part', 'All'),
       'levels by power': await choose(page, 'Follows', 'Power', 'settled'),

@@ -15,7 +15,7 @@ const stepDb = 0.02;
 const highestDb = 60;
 const steps = Math.round((highestDb - silenceDb) / stepDb);
 /** Bands that are counted at a time: what is counted then stays in the nearest caches. */
-const together = 16;
+export const bandsTogether = 16;
 /** Moments that are looked at, at most: a quarter of an hour has as many. */
 const mostMoments = 54_000;
 
@@ -71,8 +71,8 @@ export function bandStatistics(
 ): BandStatistics[] {
   const stride = Math.ceil(heard.length / mostMoments);
   const found: BandStatistics[] = [];
-  for (let band = first; band < end; band += together) {
-    const width = Math.min(together, end - band);
+  for (let band = first; band < end; band += bandsTogether) {
+    const width = Math.min(bandsTogether, end - band);
     const counts = new Uint32Array(width * steps);
     for (let moment = 0; moment < heard.length; moment += stride) {
       if (!heard[moment]) continue;

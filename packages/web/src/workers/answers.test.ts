@@ -33,7 +33,7 @@ function knowledge() {
   );
   const put = (name: string, listener: EarHearing | SpectrogramListener) =>
     queue.put(name, '', '', {
-      create: () => new Listening(listener, read, () => {}),
+      create: () => new Listening(listener, read, { all: () => {} }),
       failed: () => {},
     });
   put('ear e', new EarHearing(ear, length));

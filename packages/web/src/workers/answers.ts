@@ -1,4 +1,5 @@
 import {
+  bandsTogether,
   estimateBeats,
   fitToSong,
   FluxListener,
@@ -45,9 +46,6 @@ function sourceOf(earId: string, { sources }: Knowledge): EarSource {
 const heardBy = async (earId: string, { queue }: Knowledge) =>
   (await queue.complete(`ear ${earId}`)) as EarHearing;
 
-/** Bands looked at until others have their turn. */
-const bandsInTurn = 16;
-
 /** A reader that lets others have their turn each time: a question must not keep a changed ear waiting. */
 const inTurns =
   (read: ReadSignal): ReadSignal =>
@@ -67,8 +65,8 @@ const answers: Answers = {
     // Its limits may be taken from the song; levels are not asked for.
     hearing.settle(sourceOf(earId, knowledge).ear, { first: 0, count: 0 });
     const statistics: BandStatistics[] = [];
-    for (let band = 0; band < hearing.bands; band += bandsInTurn) {
-      statistics.push(...hearing.bandStatistics(band, band + bandsInTurn));
+    for (let band = 0; band < hearing.bands; band += bandsTogether) {
+      statistics.push(...hearing.bandStatistics(band, band + bandsTogether));
       await turn();
     }
     return statistics;

@@ -118,7 +118,8 @@ function listenWithEar(source: EarSource): void {
       const hearing = new EarHearing(ear, length);
       const task = { what: 'bands', key, source, length } as const;
       const share = (stretch: Stretch) => helpers.hear(hearing, task, stretch);
-      const send = (only?: Stretch) => sendEar(ear.id, hearing, only);
+      const part = (stretch: Stretch) => sendEar(ear.id, hearing, stretch);
+      const send = { all: () => sendEar(ear.id, hearing), part };
       return new Listening(hearing, sounds.reader(source), send, influence, share);
     },
     influence,
@@ -146,7 +147,7 @@ function listenWithFollower(follower: Follower, source: EarSource): void {
   queue.put(key, followerKey(follower, source), JSON.stringify(follower), {
     create: () => {
       const hearing = new FollowerHearing(follower, source.ear, length);
-      const send = () => sendFollower(follower.id, hearing);
+      const send = { all: () => sendFollower(follower.id, hearing) };
       return new Listening(hearing, sounds.reader(source), send, influence);
     },
     influence,
@@ -155,15 +156,14 @@ function listenWithFollower(follower: Follower, source: EarSource): void {
   });
 }
 
-function sendFollower(id: string, hearing: FollowerHearing): true {
+function sendFollower(id: string, hearing: FollowerHearing): void {
   const follower = followersNow.find((other) => other.id === id);
-  if (!follower) return true;
+  if (!follower) return;
   hearing.settle(follower);
   const table = hearing.toTable();
   const message: TableMessage = { what: 'follower', id, table };
   painter?.postMessage(message, [table.values.buffer]);
   say({ say: 'follower', followerId: id, report: reportFollower(hearing) });
-  return true;
 }
 
 /** The waveform that an ear's figures show. */
@@ -172,10 +172,11 @@ function listenToWave(source: EarSource): void {
   queue.put(`wave ${id}`, JSON.stringify([channel, part, source.tracks, length]), '', {
     create: () => {
       const listener = new WaveListener(channel, length);
-      return new Listening(listener, sounds.reader(source), () => {
+      const all = () => {
         const message: TableMessage = { what: 'wave', id, wave: listener.toWave() };
         painter?.postMessage(message, [message.wave.samples.buffer]);
-      });
+      };
+      return new Listening(listener, sounds.reader(source), { all });
     },
     failed: (error) => say({ say: 'failed', text: `The ear "${name}" cannot hear: ${error.message}.` }),
   });
@@ -193,7 +194,7 @@ function watchSpectrogram(): void {
       const listener = new SpectrogramListener(channel, length);
       const task = { what: 'spectrogram', key, source, length } as const;
       const share = (stretch: Stretch) => helpers.hear(listener, task, stretch);
-      const send = () => say({ say: 'spectrogram' });
+      const send = { all: () => say({ say: 'spectrogram' }) };
       return new Listening(listener, sounds.reader(source), send, undefined, share);
     },
     failed: (error) => say({ say: 'failed', text: error.message }),

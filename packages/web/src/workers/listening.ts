@@ -29,6 +29,13 @@ function samplesOf({ moments, rate }: SongListener): Stretch[] {
   }));
 }
 
+/** Settles what has been heard and passes it on. */
+export interface Sending {
+  all: () => void;
+  /** Only a stretch around the current moment, where that is less work than all. */
+  part?: (stretch: Stretch) => void;
+}
+
 /** A listener at work on a song. */
 export class Listening {
   /** What is heard before anything is sent. */
@@ -44,15 +51,13 @@ export class Listening {
   cost = 0;
 
   /**
-   * @param send settles what has been heard and passes it on: all of it, or only a stretch around the current moment;
-   *   true when it has passed all on in spite of that
    * @param influence what else the current moment depends on
    * @param share lets someone else hear a stretch at the same time; undefined when nobody is free now
    */
   constructor(
     readonly listener: SongListener,
     readonly read: ReadSignal,
-    private readonly send: (only?: Stretch) => boolean | void,
+    private readonly send: Sending,
     public influence: Influence = { before: 0, after: 0, bySong: false },
     private share: (stretch: Stretch) => Promise<void> | undefined = () => undefined,
   ) {}
@@ -71,15 +76,20 @@ export class Listening {
 
   /** Sends the last stretch of the opening: what is around the current moment. */
   sendOpening(): void {
-    const [here] = this.opening.slice(-1);
+    const here = this.opening.at(-1)!;
     this.opening = [];
-    this.send(here);
     this.unsent = true;
+    if (this.send.part) this.send.part(here);
+    else this.sendAll();
   }
 
-  /** Sends what is around the current moment, and a little ahead, for it may be playing. */
-  sendAround(now: number): void {
-    this.unsent = !this.send(this.around(now, secondsAhead, 2));
+  /**
+   * Sends what is around the current moment, and a little ahead, for it may be playing.
+   * @returns whether that can be sent by itself
+   */
+  sendAround(now: number): boolean {
+    this.send.part?.(this.around(now, secondsAhead, 2));
+    return this.send.part !== undefined;
   }
 
   /** Sends all that has been heard, if there is anything new. */
@@ -87,7 +97,7 @@ export class Listening {
     if (!this.unsent) return;
     const start = performance.now();
     this.unsent = false;
-    this.send();
+    this.send.all();
     this.cost = performance.now() - start;
   }
 

@@ -48,8 +48,10 @@ function listenIn(
         return new Listening(
           listener,
           read,
-          () => {
-            if (counts.sent++ === 0) counts.heardWhenFirstSent = listener.order.length;
+          {
+            all: () => {
+              if (counts.sent++ === 0) counts.heardWhenFirstSent = listener.order.length;
+            },
           },
           influence,
           share,
@@ -241,8 +243,13 @@ describe('the queue of what listens', () => {
 
   describe('settling what has been heard', () => {
     /** Puts listeners that take some time to be sent whole; notes of what each time was. */
-    function slowToSend(queue: ListeningQueue, milliseconds: number, isAlwaysAll = false) {
+    function slowToSend(queue: ListeningQueue, milliseconds: number, hasParts = true) {
       const sent: (Stretch | 'all')[] = [];
+      const all = () => {
+        sent.push('all');
+        const end = performance.now() + milliseconds;
+        while (performance.now() < end);
+      };
       const put = (key: string, details: string, before = 0.5) => {
         const influence = { before, after: 0, bySong: false };
         queue.put('ear', key, details, {
@@ -250,12 +257,7 @@ describe('the queue of what listens', () => {
             new Listening(
               new NotingListener(),
               () => {},
-              (only) => {
-                sent.push(only ?? 'all');
-                const end = performance.now() + (only ? 0 : milliseconds);
-                while (performance.now() < end);
-                return isAlwaysAll;
-              },
+              hasParts ? { all, part: (stretch) => void sent.push(stretch) } : { all },
               influence,
             ),
           influence,
@@ -303,16 +305,30 @@ describe('the queue of what listens', () => {
       expect(sent).toHaveLength(7);
     });
 
-    it('is not done twice where the moment shown does not come by itself', async () => {
+    it('is of all at once, and once, where the moment shown does not come by itself', async () => {
       const { queue } = setUp();
-      const { put, sent } = slowToSend(queue, 0, true);
+      const { put, sent } = slowToSend(queue, 0, false);
       put('a', 'x');
       await queue.complete('ear');
       await expect.poll(() => sent.at(-1)).toBe('all');
       sent.length = 0;
       put('a', 'y');
       await new Promise((resolve) => setTimeout(resolve, 60));
-      expect(sent).toHaveLength(1);
+      expect(sent).toEqual(['all']);
+    });
+
+    it('is of all rarely while the song is heard, where that takes long and there are no parts', async () => {
+      const { queue } = setUp();
+      const { put, sent } = slowToSend(queue, 60, false);
+      put('a', 'x');
+      await queue.complete('ear');
+      await expect.poll(() => sent.length).toBeGreaterThanOrEqual(2);
+      sent.length = 0;
+      put('b', 'x');
+      await queue.complete('ear');
+      await new Promise((resolve) => setTimeout(resolve, 400));
+      // The opening, and the end.
+      expect(sent).toEqual(['all', 'all']);
     });
   });
 
@@ -364,12 +380,7 @@ describe('the queue of what listens', () => {
     const put = (name: string, patient: boolean) =>
       queue.put(name, 'k', '', {
         patient,
-        create: () =>
-          new Listening(
-            new NotingListener(),
-            () => void order.push(name),
-            () => {},
-          ),
+        create: () => new Listening(new NotingListener(), () => void order.push(name), { all: () => {} }),
         failed: () => {},
       });
     put('spectrogram', true);

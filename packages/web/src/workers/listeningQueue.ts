@@ -90,7 +90,8 @@ export class ListeningQueue {
   /** Settled anew: first around the current moment, then all of it. */
   private sendAgain(listening: Listening, influence = listening.influence): void {
     listening.influence = influence;
-    listening.sendAround(this.now);
+    listening.unsent = true;
+    if (!listening.sendAround(this.now)) listening.sendAll();
     this.lastWish = performance.now();
     void this.run();
   }
