@@ -12,7 +12,7 @@ export interface BandSettings extends ScaleSettings {
 }
 
 /** Longest transform; bands too narrow for it share bins. */
-export const maxFftSize = 32768;
+const maxFftSize = 32768;
 
 /** Bands that are heard through the same window. */
 export interface WindowGroup {
