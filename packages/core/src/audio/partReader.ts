@@ -32,7 +32,13 @@ export function partReader(read: ReadSignal, mostBlocks = 8): PartReader {
 
   const readStruck: ReadSignal = async (signal, start, out) => {
     const end = start + out.length;
-    for (let index = Math.floor(start / blockLength); index * blockLength < end; index++) {
+    const first = Math.floor(start / blockLength);
+    if (out.length < blockLength / 2 && !blocks.has(`${signal} ${first}`)) {
+      // Of the moment that is wanted first, only what is wanted: whole blocks around it would take several times as long.
+      await separate((from, samples) => read(signal, from, samples), start, out);
+      return;
+    }
+    for (let index = first; index * blockLength < end; index++) {
       const samples = await block(signal, index);
       const from = Math.max(start, index * blockLength);
       const to = Math.min(end, (index + 1) * blockLength);
