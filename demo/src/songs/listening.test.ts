@@ -6,7 +6,7 @@ import {
   FollowerHearing,
   followerPresets,
   listenToAll,
-  partReader,
+  PartReader,
   type ReadSignal,
 } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
@@ -101,7 +101,7 @@ describe('presets find what they are for', () => {
     const from = Math.round(28 * 4 * beat * 48000);
     const count = Math.round(4 * beat * 48000);
     const struck = new Float32Array(count);
-    await partReader(reader(mix))('struck')('middle', from, struck);
+    await new PartReader(reader(mix)).of('struck')('middle', from, struck);
     const like = async (stem: Stem) => {
       const own = new Float32Array(count);
       await reader(stem)('middle', from, own);

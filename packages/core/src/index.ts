@@ -1,3 +1,4 @@
+export * from './audio/keptBlocks';
 export * from './audio/partReader';
 export * from './audio/pcm';
 export * from './audio/separate';

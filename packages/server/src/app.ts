@@ -38,6 +38,8 @@ export function createApp(services: Services, log: Logger, webFolder: string): E
           formAction: ["'self'"],
         },
       },
+      // With it the workers may share memory.
+      crossOriginEmbedderPolicy: true,
       strictTransportSecurity: false,
     }),
   );

@@ -1,55 +1,96 @@
 import type { Ear } from '../film/schema';
-import type { ReadSignal } from '../hearing/songListener';
+import type { ChannelPart, ReadSignal } from '../hearing/songListener';
+import { KeptBlocks } from './keptBlocks';
 import { separate } from './separate';
 
 /** Samples that are separated and kept together: 2.7 s. */
-const blockLength = 1 << 17;
+export const partBlockLength = 1 << 17;
 
-/** Reads a part of a sound: all of it, what is sustained, or what is struck. */
-export type PartReader = (part: Ear['part']) => ReadSignal;
+/** Blocks that are kept where nothing else is said: 21 s of one signal. */
+const mostBlocks = 8;
+
+/** Where what has been separated is kept. */
+export interface StruckBlocks {
+  has(name: string): boolean;
+  get(name: string): Float32Array | undefined;
+  put(name: string, block: Float32Array): void;
+}
+
+/** Memory that threads share, where the page may have it. */
+function newBlock(): Float32Array {
+  const bytes = 4 * partBlockLength;
+  return new Float32Array(
+    typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(bytes) : new SharedArrayBuffer(bytes),
+  );
+}
 
 /**
  * Reads the sustained and the struck part of a sound. What has been
  * separated is kept for both, for it costs more than all that comes after.
- * @param mostBlocks how many blocks of 2.7 s are kept; the one used longest ago goes first
  */
-export function partReader(read: ReadSignal, mostBlocks = 8): PartReader {
-  const blocks = new Map<string, Float32Array>();
+export class PartReader {
+  /**
+   * @param readAll reads the sound itself
+   * @param blocks where blocks of its struck part are kept
+   * @param name tells them from those of other sounds that are kept there too
+   */
+  constructor(
+    private readonly readAll: ReadSignal,
+    private readonly blocks: StruckBlocks = new KeptBlocks(mostBlocks),
+    private readonly name = '',
+  ) {}
+
+  /** Reads a part of the sound: all of it, what is sustained, or what is struck. */
+  of(part: Ear['part']): ReadSignal {
+    if (part === 'all') return this.readAll;
+    return part === 'struck' ? this.readStruck : this.readSustained;
+  }
+
+  /** Separates a block before it is wanted, unless it is kept. @param index counted in {@link partBlockLength} */
+  async prepare(signal: ChannelPart, index: number): Promise<void> {
+    if (!this.blocks.has(this.nameOf(signal, index))) await this.block(signal, index);
+  }
 
   /** A block of the struck part. */
-  const block = async (signal: Parameters<ReadSignal>[0], index: number) => {
-    const key = `${signal} ${index}`;
-    let samples = blocks.get(key);
-    if (samples) blocks.delete(key);
-    else {
-      samples = new Float32Array(blockLength);
-      await separate((start, out) => read(signal, start, out), index * blockLength, samples);
-    }
-    blocks.set(key, samples);
-    if (blocks.size > mostBlocks) blocks.delete(blocks.keys().next().value!);
+  private async block(signal: ChannelPart, index: number): Promise<Float32Array> {
+    const name = this.nameOf(signal, index);
+    const known = this.blocks.get(name);
+    if (known) return known;
+    const samples = newBlock();
+    await this.separate(signal, index * partBlockLength, samples);
+    this.blocks.put(name, samples);
     return samples;
-  };
+  }
 
-  const readStruck: ReadSignal = async (signal, start, out) => {
+  private nameOf(signal: ChannelPart, index: number): string {
+    return `${this.name} ${signal} ${index}`;
+  }
+
+  private separate(signal: ChannelPart, start: number, out: Float32Array): Promise<void> {
+    return separate((from, samples) => this.readAll(signal, from, samples), start, out);
+  }
+
+  private readonly readStruck: ReadSignal = async (signal, start, out) => {
     const end = start + out.length;
-    const first = Math.floor(start / blockLength);
-    if (out.length < blockLength / 2 && !blocks.has(`${signal} ${first}`)) {
+    const first = Math.floor(start / partBlockLength);
+    if (out.length < partBlockLength / 2 && !this.blocks.has(this.nameOf(signal, first))) {
       // Of the moment that is wanted first, only what is wanted: whole blocks around it would take several times as long.
-      await separate((from, samples) => read(signal, from, samples), start, out);
+      await this.separate(signal, start, out);
       return;
     }
-    for (let index = first; index * blockLength < end; index++) {
-      const samples = await block(signal, index);
-      const from = Math.max(start, index * blockLength);
-      const to = Math.min(end, (index + 1) * blockLength);
-      out.set(samples.subarray(from - index * blockLength, to - index * blockLength), from - start);
+    for (let index = first; index * partBlockLength < end; index++) {
+      const blockStart = index * partBlockLength;
+      const from = Math.max(start, blockStart);
+      const to = Math.min(end, blockStart + partBlockLength);
+      const samples = await this.block(signal, index);
+      out.set(samples.subarray(from - blockStart, to - blockStart), from - start);
     }
   };
-  const readSustained: ReadSignal = async (signal, start, out) => {
+
+  private readonly readSustained: ReadSignal = async (signal, start, out) => {
     const struck = new Float32Array(out.length);
-    await readStruck(signal, start, struck);
-    await read(signal, start, out);
+    await this.readStruck(signal, start, struck);
+    await this.readAll(signal, start, out);
     for (let n = 0; n < out.length; n++) out[n]! -= struck[n]!;
   };
-  return (part) => ({ all: read, sustained: readSustained, struck: readStruck })[part];
 }

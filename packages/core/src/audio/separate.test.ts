@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { windowSamples } from '../spectrum/windows';
 import { noise, readerOf, referenceTransform, sine } from '../testing';
-import { partReader } from './partReader';
+import { KeptBlocks } from './keptBlocks';
+import { PartReader } from './partReader';
 import { separate } from './separate';
 
 type SoundPart = 'sustained' | 'struck';
@@ -48,9 +49,9 @@ describe('sustained and struck parts', () => {
   const sound = notes.map((value, n) => value + strokes[n]!);
   const parts = async (start = 0, count = length) => {
     const [sustained, struck] = [new Float32Array(count), new Float32Array(count)];
-    const reader = partReader(readerOf(sound));
-    await reader('sustained')('middle', start, sustained);
-    await reader('struck')('middle', start, struck);
+    const reader = new PartReader(readerOf(sound));
+    await reader.of('sustained')('middle', start, sustained);
+    await reader.of('struck')('middle', start, struck);
     return { sustained, struck };
   };
   const rmsDb = (values: ArrayLike<number>) =>
@@ -75,7 +76,7 @@ describe('sustained and struck parts', () => {
     const short = sound.subarray(20_000, 34_321);
     const expected = partByDefinition(short, part);
     const out = new Float32Array(short.length);
-    await partReader(readerOf(short))(part)('middle', 0, out);
+    await new PartReader(readerOf(short)).of(part)('middle', 0, out);
     // Magnitudes are compared in single precision.
     for (let n = 0; n < out.length; n++) expect(Math.abs(out[n]! - expected[n]!)).toBeLessThan(2e-6);
   });
@@ -97,26 +98,27 @@ describe('sustained and struck parts', () => {
 
   it('are worked out once for both, as long as they are kept; of a short piece only what is wanted', async () => {
     let read = 0;
-    const reader = partReader((signal, start, out) => {
+    const blocks = new KeptBlocks(1);
+    const reader = new PartReader((signal, start, out) => {
       read += out.length;
       return readerOf(sound)(signal, start, out);
-    }, 1);
+    }, blocks);
     const short = new Float32Array(1000);
-    await reader('struck')('middle', 5000, short);
+    await reader.of('struck')('middle', 5000, short);
     // Itself, and the frames around it whose medians are taken.
     expect(read).toBeLessThan(40_000);
     const long = new Float32Array(70_000);
-    await reader('struck')('middle', 0, long);
+    await reader.of('struck')('middle', 0, long);
     expect(Array.from(short)).toEqual(
       Array.from(long.subarray(5000, 6000), (value) => expect.closeTo(value, 6)),
     );
     const before = read;
-    await reader('struck')('middle', 5000, short.fill(0));
+    await reader.of('struck')('middle', 5000, short.fill(0));
     expect(read).toBe(before);
-    await reader('sustained')('middle', 5000, short.fill(0));
+    await reader.of('sustained')('middle', 5000, short.fill(0));
     expect(read).toBe(before + 1000);
-    await reader('struck')('sides', 0, long.fill(0));
-    await reader('struck')('middle', 0, long.fill(0));
+    await reader.of('struck')('sides', 0, long.fill(0));
+    await reader.of('struck')('middle', 0, long.fill(0));
     expect(read).toBeGreaterThan(before + 2 * 70_000);
   });
 });

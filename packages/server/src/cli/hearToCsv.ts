@@ -3,7 +3,7 @@ import {
   channelParts,
   EarHearing,
   listenToAll,
-  partReader,
+  PartReader,
   pcmSampleRate,
   placeTrack,
   powerToDb,
@@ -75,7 +75,10 @@ export async function withSound<T>(
   const path = services.assets.pcmPath(asset.sha256);
   const reader = new PcmMixReader([{ path, channels, length, gain: 0, placement }]);
   try {
-    return await use(partReader((signal, start, out) => reader.read(signal, start, out))(ear.part), asset);
+    return await use(
+      new PartReader((signal, start, out) => reader.read(signal, start, out)).of(ear.part),
+      asset,
+    );
   } finally {
     reader.close();
   }

@@ -2,7 +2,7 @@ import {
   EarHearing,
   FollowerHearing,
   hearStretch,
-  partReader,
+  PartReader,
   pcmSampleRate,
   stretchesFrom,
   wavedEars,
@@ -36,7 +36,7 @@ export async function withEarSound<T>(
 ): Promise<T> {
   const reader = new PcmMixReader(earFiles(film, ear, tracks));
   try {
-    return await use(partReader((signal, start, out) => reader.read(signal, start, out))(ear.part));
+    return await use(new PartReader((signal, start, out) => reader.read(signal, start, out)).of(ear.part));
   } finally {
     reader.close();
   }

@@ -2,15 +2,21 @@ import {
   addMono,
   coveredPart,
   dbToGain,
-  partReader,
-  type PartReader,
+  channelParts,
+  KeptBlocks,
+  partBlockLength,
+  PartReader,
+  spectrogramChannel,
+  type ChannelPart,
+  type Ear,
   type ReadSignal,
 } from '@cyclogram/core';
 import { PcmSource } from '../sound/pcmSource';
 import type { EarSource, TrackSource } from './messages';
+import { turn } from './turn';
 
-/** Blocks of 2.7 s of a separated part that are kept: ten minutes. */
-const keptBlocks = 220;
+/** Blocks of 2.7 s of a separated signal that are kept: five minutes of all four, 220 MiB. */
+const keptBlocks = 440;
 
 /** Decoded sound that is kept, so that a song of six minutes is read once, not at every change. */
 const keptMegabytes = 72;
@@ -18,8 +24,11 @@ const keptMegabytes = 72;
 /** What ears listen to, read from the server. */
 export class EarSounds {
   private readonly pcm = new PcmSource(keptMegabytes);
-  /** Readers of parts of tracks, which keep what they have separated. */
-  private readonly parts = new Map<string, PartReader>();
+  /** The struck parts of signals. */
+  private readonly struck = new KeptBlocks(keptBlocks);
+
+  /** @param onSeparated is told of every block that is separated here, and under what name it is kept */
+  constructor(private readonly onSeparated: (name: string, block: Float32Array) => void) {}
 
   /** Reads tracks, mixed. */
   tracksReader(tracks: TrackSource[]): ReadSignal {
@@ -38,10 +47,25 @@ export class EarSounds {
   reader(source: EarSource): ReadSignal {
     const { ear, tracks } = source;
     if (ear.part === 'all') return this.tracksReader(tracks);
-    const key = partKey(source);
-    let reader = this.parts.get(key);
-    if (!reader) this.parts.set(key, (reader = partReader(this.tracksReader(tracks), keptBlocks)));
-    return reader(ear.part);
+    return this.partReader(tracks).of(ear.part);
+  }
+
+  private partReader(tracks: TrackSource[]): PartReader {
+    const { struck } = this;
+    const blocks = {
+      has: (name: string) => struck.has(name),
+      get: (name: string) => struck.get(name),
+      put: (name: string, block: Float32Array) => {
+        struck.put(name, block);
+        this.onSeparated(name, block);
+      },
+    };
+    return new PartReader(this.tracksReader(tracks), blocks, nameOf(tracks));
+  }
+
+  /** Keeps a block that someone else has separated. */
+  putSeparated(name: string, block: Float32Array): void {
+    this.struck.put(name, block);
   }
 
   /**
@@ -58,11 +82,42 @@ export class EarSounds {
       .catch(() => undefined);
   }
 
-  /** Forgets the parts that no ear listens to any more. */
+  /**
+   * Separates, while there is nothing else to do, what an ear would listen to after a change of its part, or of its
+   * channel while it listens to a part.
+   * @param length of the song, in samples
+   * @param goesOn asked again and again
+   * @param share which block is done here first, and how many workers do this
+   */
+  async separateAhead(
+    { ear, tracks }: EarSource,
+    length: number,
+    goesOn: () => boolean,
+    share: { first: number; of: number },
+  ): Promise<void> {
+    const reader = this.partReader(tracks);
+    const blocks = Math.ceil(length / partBlockLength);
+    for (const signal of signalsAhead(ear).slice(0, Math.floor(keptBlocks / blocks))) {
+      for (let index = share.first; index < blocks; index += share.of) {
+        await turn();
+        if (!goesOn()) return;
+        await reader.prepare(signal, index);
+      }
+    }
+  }
+
+  /** Forgets the parts of what no ear listens to any more. */
   keepOnly(sources: EarSource[]): void {
-    const wanted = new Set(sources.filter(({ ear }) => ear.part !== 'all').map(partKey));
-    for (const key of this.parts.keys()) if (!wanted.has(key)) this.parts.delete(key);
+    const wanted = sources.map(({ tracks }) => nameOf(tracks));
+    this.struck.keepOnly((name) => wanted.some((one) => name.startsWith(one)));
   }
 }
 
-const partKey = ({ tracks }: EarSource) => JSON.stringify(tracks);
+const nameOf = (tracks: TrackSource[]) => JSON.stringify(tracks);
+
+/** The signals whose parts may be wanted next: those of the ear and of its spectrogram; of an ear that listens to a part, all. */
+function signalsAhead({ channel, part }: Ear): ChannelPart[] {
+  const own = [...channelParts(channel), spectrogramChannel(channel)];
+  const others: ChannelPart[] = part === 'all' ? [] : ['middle', 'left', 'right', 'sides'];
+  return [...new Set([...own, ...others])];
+}

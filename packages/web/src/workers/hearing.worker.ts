@@ -24,12 +24,14 @@ import type { EarSource, FromHearing, TableMessage, ToHearing } from './messages
  */
 
 const say = (message: FromHearing, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
-const sounds = new EarSounds();
-const helpers = new HearingHelpers(navigator.hardwareConcurrency);
+const sounds = new EarSounds((name, block) => helpers.tellSeparated(name, block));
+const helpers = new HearingHelpers(navigator.hardwareConcurrency, (name, block) =>
+  sounds.putSeparated(name, block),
+);
 const queue = new ListeningQueue(
   (share) => {
     say({ say: 'progress', share });
-    if (share === 1) readAhead();
+    if (share === 1) prepare();
   },
   (text) => say({ say: 'failed', text }),
 );
@@ -52,10 +54,12 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
       break;
     case 'playing':
       helpers.playing = data.playing;
+      prepare();
       break;
     case 'watch':
       watched = data.earId;
       watchSpectrogram();
+      prepare();
       break;
     case 'ask':
       answerQuestion(data.what, data.given, { sources, length, sounds, queue }).then(
@@ -66,12 +70,18 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
   }
 };
 
-/** When all has been heard, whoever has heard a half reads the other one: after the next change it may be theirs. */
-function readAhead(): void {
+/**
+ * When all has been heard, whoever has heard a half reads the other one: after the next change it may be theirs.
+ * Helpers separate what the open ear may listen to next.
+ */
+function prepare(): void {
+  if (!queue.isIdle) return;
   const now = sources;
-  helpers.readAhead(now);
+  helpers.prepare(now, watchedSource(), length);
   void sounds.readAhead(now, () => queue.isIdle && sources === now);
 }
+
+const watchedSource = () => sources.find(({ ear }) => ear.id === watched);
 
 /** What the levels of an ear in dBFS depend on: a change of anything else needs no new analysis. */
 function spectralKey({ ear, tracks }: EarSource): string {
@@ -184,7 +194,7 @@ function listenToWave(source: EarSource): void {
 
 /** The Tape shows what the watched ear listens to: its tracks, channel and part, whatever its bands are. */
 function watchSpectrogram(): void {
-  const source = sources.find(({ ear }) => ear.id === watched);
+  const source = watchedSource();
   if (!source || length === 0) return;
   const { channel, part } = source.ear;
   const key = JSON.stringify([spectrogramChannel(channel), part, source.tracks, length]);

@@ -1,24 +1,32 @@
 import { BandListener, defaultEar, SpectrogramListener } from '@cyclogram/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { HelperTask, StretchAnswer, StretchWish, ToHelper } from './helper.worker';
+import type {
+  FromHelper,
+  HelperTask,
+  Preparation,
+  SeparatedBlock,
+  StretchWish,
+  ToHelper,
+} from './helper.worker';
 import { HearingHelpers } from './hearingHelpers';
-import type { EarSource } from './messages';
 
 /** A worker that notes its wishes, to be answered by hand. */
 class FakeWorker {
   static all: FakeWorker[] = [];
   wishes: StretchWish[] = [];
-  onmessage: (event: { data: StretchAnswer }) => void = () => {};
+  onmessage: (event: { data: FromHelper }) => void = () => {};
   onerror: () => void = () => {};
   constructor() {
     FakeWorker.all.push(this);
   }
-  ahead: EarSource[][] = [];
+  preparations: Preparation[] = [];
+  separated: SeparatedBlock[] = [];
   postMessage(message: ToHelper): void {
     if (message.say === 'hear') this.wishes.push(message);
-    else this.ahead.push(message.sources);
+    else if (message.say === 'prepare') this.preparations.push(message);
+    else this.separated.push(message);
   }
-  answer(answer: StretchAnswer): void {
+  answer(answer: FromHelper): void {
     this.onmessage({ data: answer });
   }
   /** Answers the wish that has waited longest with levels of nothing. */
@@ -129,14 +137,45 @@ describe('helpers that hear', () => {
     expect(helpers.hear(listenerOf(), task, stretch)).toBeUndefined();
   });
 
-  it('read ahead only when they are there already', async () => {
+  it('prepare only when they are there already, each a part of it', () => {
     const helpers = new HearingHelpers(3);
-    helpers.readAhead([task.source]);
+    helpers.prepare([task.source], task.source, length);
     expect(FakeWorker.all).toHaveLength(0);
-    const heard = helpers.hear(listenerOf(), task, stretch);
-    helpers.readAhead([task.source]);
-    expect(FakeWorker.all.map(({ ahead }) => ahead)).toEqual([[[task.source]]]);
-    FakeWorker.all[0]!.answerNext();
-    await heard;
+    while (helpers.hear(listenerOf(), task, stretch));
+    helpers.prepare([task.source], task.source, length);
+    expect(FakeWorker.all.map(({ preparations }) => preparations)).toEqual(
+      [0, 1].map((first) => [
+        expect.objectContaining({
+          sources: [task.source],
+          open: task.source,
+          length,
+          share: { first, of: 2 },
+        }),
+      ]),
+    );
+  });
+
+  it('separate nothing ahead while the song plays', () => {
+    const helpers = new HearingHelpers(2);
+    void helpers.hear(listenerOf(), task, stretch);
+    helpers.playing = true;
+    helpers.prepare([task.source], task.source, length);
+    expect(FakeWorker.all[0]!.preparations).toMatchObject([{ sources: [task.source], open: undefined }]);
+  });
+
+  it('tell all but the one who has done it what has been separated', () => {
+    const told: SeparatedBlock[] = [];
+    const helpers = new HearingHelpers(4, (name, block) => told.push({ name, block }));
+    while (helpers.hear(listenerOf(), task, stretch));
+    const [a, b, c] = FakeWorker.all;
+    const byHelper = { name: 'left 1', block: Float32Array.of(1) };
+    b!.answer(byHelper);
+    expect(told).toEqual([byHelper]);
+    helpers.tellSeparated('left 2', Float32Array.of(2));
+    const byUs = expect.objectContaining({ name: 'left 2', block: Float32Array.of(2) }) as unknown;
+    expect(b!.separated).toEqual([byUs]);
+    for (const other of [a!, c!]) expect(other.separated).toEqual([expect.objectContaining(byHelper), byUs]);
+    // What was asked is answered all the same.
+    expect([a, b, c].map((worker) => worker!.wishes.length)).toEqual([2, 2, 2]);
   });
 });

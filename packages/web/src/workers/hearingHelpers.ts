@@ -1,5 +1,5 @@
 import type { SharedListener, Stretch } from '@cyclogram/core';
-import type { HelperTask, StretchAnswer, ToHelper } from './helper.worker';
+import type { FromHelper, HelperTask, SeparatedBlock, StretchAnswer, ToHelper } from './helper.worker';
 import type { EarSource } from './messages';
 
 /** Longer songs are heard by one worker: each helper would keep their sound once more. */
@@ -19,8 +19,10 @@ class Helper {
   isBroken = false;
   private readonly worker = new Worker(new URL('./helper.worker.ts', import.meta.url), { type: 'module' });
 
-  constructor() {
-    this.worker.onmessage = ({ data }: MessageEvent<StretchAnswer>) => {
+  /** @param onSeparated is told what it has separated */
+  constructor(onSeparated: (separated: SeparatedBlock) => void) {
+    this.worker.onmessage = ({ data }: MessageEvent<FromHelper>) => {
+      if ('block' in data) return onSeparated(data);
       this.wishes.get(data.id)?.resolve(data);
       this.wishes.delete(data.id);
     };
@@ -50,8 +52,14 @@ export class HearingHelpers {
   private readonly helpers: Helper[] = [];
   private lastId = 0;
 
-  /** @param processors how many there are */
-  constructor(private readonly processors: number) {}
+  /**
+   * @param processors how many there are
+   * @param onSeparated is told what a helper has separated; the other helpers know it already
+   */
+  constructor(
+    private readonly processors: number,
+    private readonly onSeparated: (name: string, block: Float32Array) => void = () => {},
+  ) {}
 
   /** How many may be at work now, besides the page, the painter and the worker that asks. */
   private get allowed(): number {
@@ -73,9 +81,28 @@ export class HearingHelpers {
     listener.putLevels(stretch.first, answer.levels);
   }
 
-  /** Has those that are there read what ears listen to, for they have nothing else to do now. */
-  readAhead(sources: EarSource[]): void {
-    for (const helper of this.helpers) helper.tell({ say: 'readAhead', sources });
+  /**
+   * Has those that are there read what ears listen to, for they have nothing else to do now, and separate what the
+   * open one may listen to next unless the song plays.
+   */
+  prepare(sources: EarSource[], open: EarSource | undefined, length: number): void {
+    const of = this.helpers.length;
+    this.helpers.forEach((helper, first) =>
+      helper.tell({
+        say: 'prepare',
+        sources,
+        open: this.playing ? undefined : open,
+        length,
+        share: { first, of },
+      }),
+    );
+  }
+
+  /** Lets helpers know what has been separated elsewhere, so that nobody does it again. */
+  tellSeparated(name: string, block: Float32Array, by?: Helper): void {
+    for (const helper of this.helpers) {
+      if (helper !== by) helper.tell({ say: 'separated', name, block });
+    }
   }
 
   /** The helper with the least to do; undefined when all have enough. */
@@ -86,7 +113,10 @@ export class HearingHelpers {
     const least = working.sort((a, b) => a.wishes.size - b.wishes.size)[0];
     if (least && least.wishes.size === 0) return least;
     if (helpers.length < this.allowed) {
-      const helper = new Helper();
+      const helper: Helper = new Helper(({ name, block }) => {
+        this.onSeparated(name, block);
+        this.tellSeparated(name, block, helper);
+      });
       helpers.push(helper);
       return helper;
     }

@@ -18,21 +18,44 @@ export interface HelperTask {
   length: number;
 }
 
-/** What a helper is asked: the levels of one stretch, or to read what ears listen to before it is asked again. */
+/** What a helper may do until it is asked to hear again. */
+export interface Preparation {
+  /** What ears listen to, to be read. */
+  sources: EarSource[];
+  /** The ear whose parts may be wanted next; undefined while the song plays. */
+  open: EarSource | undefined;
+  /** Of the song, in samples. */
+  length: number;
+  /** Which block is this helper's first, and how many helpers there are. */
+  share: { first: number; of: number };
+}
+
+/** A block of the struck part of a signal, which is kept under a name. */
+export interface SeparatedBlock {
+  name: string;
+  block: Float32Array;
+}
+
+/** What a helper is asked: the levels of one stretch, or to prepare; or it is told what has been separated elsewhere. */
 export type ToHelper =
-  ({ say: 'hear'; id: number; stretch: Stretch } & HelperTask) | { say: 'readAhead'; sources: EarSource[] };
+  | ({ say: 'hear'; id: number; stretch: Stretch } & HelperTask)
+  | ({ say: 'prepare' } & Preparation)
+  | ({ say: 'separated' } & SeparatedBlock);
 export type StretchWish = Extract<ToHelper, { say: 'hear' }>;
 
+export type FromHelper = StretchAnswer | SeparatedBlock;
 export type StretchAnswer =
   | { id: number; levels: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> }
   | { id: number; problem: string };
 
 /** Hears stretches for the hearing worker, which has others meanwhile. */
 
+const tell = (message: FromHelper, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+
 /** Analyses that are kept: of those that take turns when several ears are changed at once. */
 const mostKept = 4;
 
-const sounds = new EarSounds();
+const sounds = new EarSounds((name, block) => tell({ name, block }));
 const kept = new Map<string, { source: EarSource; analysis: StretchLevels }>();
 
 function analysisFor({ what, key, source, length }: HelperTask): StretchLevels {
@@ -56,10 +79,26 @@ function analysisFor({ what, key, source, length }: HelperTask): StretchLevels {
 let asked = 0;
 
 self.onmessage = ({ data }: MessageEvent<ToHelper>) => {
-  const now = ++asked;
-  if (data.say === 'hear') void hear(data);
-  else void sounds.readAhead(data.sources, () => asked === now);
+  switch (data.say) {
+    case 'hear':
+      asked++;
+      void hear(data);
+      break;
+    case 'prepare':
+      void prepare(data, ++asked);
+      break;
+    case 'separated':
+      sounds.putSeparated(data.name, data.block);
+      break;
+  }
 };
+
+async function prepare({ sources, open, length, share }: Preparation, now: number): Promise<void> {
+  const goesOn = () => asked === now;
+  await sounds.readAhead(sources, goesOn);
+  // Whoever needs it finds out that it cannot be read.
+  if (open) await sounds.separateAhead(open, length, goesOn, share).catch(() => undefined);
+}
 
 async function hear(data: StretchWish): Promise<void> {
   const { id, stretch } = data;
@@ -69,10 +108,8 @@ async function hear(data: StretchWish): Promise<void> {
     const levels = await readStretch(analysis, sounds.reader(data.source), stretch, (signals, start) =>
       analysis.measure(signals, start, first, count),
     );
-    const answer: StretchAnswer = { id, levels };
-    self.postMessage(answer, { transfer: [levels.buffer] });
+    tell({ id, levels }, [levels.buffer]);
   } catch (error) {
-    const answer: StretchAnswer = { id, problem: (error as Error).message };
-    self.postMessage(answer);
+    tell({ id, problem: (error as Error).message });
   }
 }
