@@ -76,59 +76,117 @@ function coverPower(bins: usize, cover: usize): v128 {
 }
 
 /**
- * Squares of what is found between bins. It is summed in four parts, for one addition need not wait for the one before.
- * @param point see bandReader.ts
+ * Powers at points between bins, of both pairs of segments: a tap is loaded once for both.
+ * @param points see bandReader.ts
+ * @param next bytes from the bins of the first pair to those of the second
+ * @param out four floats for each point and pair
  */
-function pointPower(bins: usize, point: usize, taps: usize): v128 {
-  let at = bins + <usize>load<u32>(point);
-  let tap = point + 4;
-  const end = tap + (taps << 2);
-  let a = f32x4.splat(0);
-  let b = f32x4.splat(0);
-  let c = f32x4.splat(0);
-  let d = f32x4.splat(0);
-  for (; tap < end; tap += 16, at += 64) {
-    a = f32x4.add(a, f32x4.mul(v128.load32_splat(tap), v128.load(at)));
-    b = f32x4.add(b, f32x4.mul(v128.load32_splat(tap, 4), v128.load(at, 16)));
-    c = f32x4.add(c, f32x4.mul(v128.load32_splat(tap, 8), v128.load(at, 32)));
-    d = f32x4.add(d, f32x4.mul(v128.load32_splat(tap, 12), v128.load(at, 48)));
+function pointPowers(bins: usize, next: usize, points: usize, count: i32, taps: usize, out: usize): void {
+  for (let point = 0; point < count; point++, out += 32) {
+    let at = bins + <usize>load<u32>(points);
+    let other = at + next;
+    let tap = points + 4;
+    const end = tap + (taps << 2);
+    // Summed in parts, for one addition need not wait for the one before.
+    let a = f32x4.splat(0);
+    let b = f32x4.splat(0);
+    let c = f32x4.splat(0);
+    let d = f32x4.splat(0);
+    for (; tap < end; tap += 16, at += 64, other += 64) {
+      let weight = v128.load32_splat(tap);
+      a = f32x4.add(a, f32x4.mul(weight, v128.load(at)));
+      b = f32x4.add(b, f32x4.mul(weight, v128.load(other)));
+      weight = v128.load32_splat(tap, 4);
+      c = f32x4.add(c, f32x4.mul(weight, v128.load(at, 16)));
+      d = f32x4.add(d, f32x4.mul(weight, v128.load(other, 16)));
+      weight = v128.load32_splat(tap, 8);
+      a = f32x4.add(a, f32x4.mul(weight, v128.load(at, 32)));
+      b = f32x4.add(b, f32x4.mul(weight, v128.load(other, 32)));
+      weight = v128.load32_splat(tap, 12);
+      c = f32x4.add(c, f32x4.mul(weight, v128.load(at, 48)));
+      d = f32x4.add(d, f32x4.mul(weight, v128.load(other, 48)));
+    }
+    a = f32x4.add(a, c);
+    b = f32x4.add(b, d);
+    v128.store(out, f32x4.mul(a, a));
+    v128.store(out, f32x4.mul(b, b), 16);
+    points = end;
   }
-  const value = f32x4.add(f32x4.add(a, b), f32x4.add(c, d));
-  return f32x4.mul(value, value);
+}
+
+// Powers of a band in both pairs.
+let bandA: v128 = f32x4.splat(0);
+let bandB: v128 = f32x4.splat(0);
+
+/** Adds the powers at four points to the band's, each times its weight. */
+function weighFour(weights: usize, powers: usize): void {
+  const first = v128.load32_splat(weights);
+  const second = v128.load32_splat(weights, 4);
+  const third = v128.load32_splat(weights, 8);
+  const fourth = v128.load32_splat(weights, 12);
+  bandA = f32x4.add(
+    bandA,
+    f32x4.add(
+      f32x4.add(f32x4.mul(first, v128.load(powers)), f32x4.mul(second, v128.load(powers, 32))),
+      f32x4.add(f32x4.mul(third, v128.load(powers, 64)), f32x4.mul(fourth, v128.load(powers, 96))),
+    ),
+  );
+  bandB = f32x4.add(
+    bandB,
+    f32x4.add(
+      f32x4.add(f32x4.mul(first, v128.load(powers, 16)), f32x4.mul(second, v128.load(powers, 48))),
+      f32x4.add(f32x4.mul(third, v128.load(powers, 80)), f32x4.mul(fourth, v128.load(powers, 112))),
+    ),
+  );
 }
 
 /**
- * Powers of the bands of two segments, as their reader asks: see bandReader.ts.
- * @param together whether `powerA` gets the sums of both
+ * Powers of the bands of two pairs of segments, as their reader asks: see bandReader.ts.
+ * @param next bytes from the bins of the first pair to those of the second
+ * @param row bytes from the powers of a segment to those of the next
+ * @param together whether a pair has one row: the sums of both
  */
 function readBands(
   bins: usize,
+  next: usize,
   reader: usize,
   bands: usize,
   taps: usize,
-  powerA: usize,
-  powerB: usize,
+  points: usize,
+  powers: usize,
+  row: usize,
   together: bool,
 ): void {
-  let at = reader;
-  for (let band: usize = 0; band < bands; band++) {
-    const points = load<u32>(at);
-    at += 4;
-    let power: v128;
-    if (points == 0) {
-      power = coverPower(bins, at);
-      at += 16;
+  const count = load<i32>(reader);
+  pointPowers(bins, next, reader + 4, count, taps, points);
+  let at = reader + 4 + <usize>count * (4 + (taps << 2));
+  for (let band: usize = 0; band < bands; band++, powers += 4) {
+    const fours = load<u32>(at);
+    if (fours == 0) {
+      bandA = coverPower(bins, at + 4);
+      bandB = coverPower(bins + next, at + 4);
+      at += 20;
     } else {
-      power = f32x4.splat(0);
-      for (let point: u32 = 0; point < points; point++) {
-        power = f32x4.add(power, pointPower(bins, at, taps));
-        at += 4 + (taps << 2);
-      }
+      let point = points + <usize>load<u32>(at, 4);
+      at += 8;
+      bandA = f32x4.splat(0);
+      bandB = f32x4.splat(0);
+      for (const end = at + ((<usize>fours) << 4); at < end; at += 16, point += 128) weighFour(at, point);
     }
-    const a = f32x4.extract_lane(power, 0) + f32x4.extract_lane(power, 1);
-    const b = f32x4.extract_lane(power, 2) + f32x4.extract_lane(power, 3);
-    store<f32>(powerA + (band << 2), together ? a + b : a);
-    store<f32>(powerB + (band << 2), b);
+    // The squares of the real and the imaginary parts.
+    const sums = f32x4.add(
+      v128.shuffle<u32>(bandA, bandB, 0, 2, 4, 6),
+      v128.shuffle<u32>(bandA, bandB, 1, 3, 5, 7),
+    );
+    if (together) {
+      store<f32>(powers, f32x4.extract_lane(sums, 0) + f32x4.extract_lane(sums, 1));
+      store<f32>(powers + row, f32x4.extract_lane(sums, 2) + f32x4.extract_lane(sums, 3));
+    } else {
+      store<f32>(powers, f32x4.extract_lane(sums, 0));
+      store<f32>(powers + row, f32x4.extract_lane(sums, 1));
+      store<f32>(powers + 2 * row, f32x4.extract_lane(sums, 2));
+      store<f32>(powers + 3 * row, f32x4.extract_lane(sums, 3));
+    }
   }
 }
 
@@ -175,10 +233,11 @@ function writeLevels(
  * @param start first sample of the first segment
  * @param hop samples from one to the next
  * @param first and `last`: the bins that are read
- * @param bins room for four floats for each of them
+ * @param bins room for four floats for each of them, twice
  * @param reader says of which bins each band is made, see bandReader.ts
  * @param taps bins from which a value between them is found, a multiple of four
- * @param powerA and `powerB`: room for `bands` floats each, and three more
+ * @param points room for eight floats for each point between bins
+ * @param powers room for four rows of `bands` floats and up to three more
  * @param scale that powers are multiplied by
  * @param silence power below which nothing is heard
  * @param out rows of `bands` floats, and room for three more
@@ -203,29 +262,34 @@ export function bandLevels(
   reader: usize,
   bands: usize,
   taps: usize,
-  powerA: usize,
-  powerB: usize,
+  points: usize,
+  powers: usize,
   scale: f32,
   silence: f32,
   silenceDb: f32,
   out: usize,
 ): void {
-  const row = bands << 2;
   const together = others != 0;
-  for (let moment = 0; moment < moments; moment += together ? 1 : 2) {
-    const two = !together && moment + 1 < moments;
-    const at = start + moment * hop;
-    fillMiddle(samples, count, at, window, length, re, size);
-    if (together) fillMiddle(others, count, at, window, length, im, size);
-    else fillMiddle(samples, count, two ? at + hop : nowhere, window, length, im, size);
-    transform<f32>(re, im, size, twiddles);
-    separateBins(re, im, size, order, first, last, bins);
-    readBands(bins, reader, bands, taps, powerA, powerB, together);
-    writeLevels(powerA, bands, scale, silence, silenceDb, out);
-    out += row;
-    if (two) {
-      writeLevels(powerB, bands, scale, silence, silenceDb, out);
-      out += row;
+  const row = ((bands + 3) & ~3) << 2;
+  const next = (<usize>(last - first + 1)) << 4;
+  const inPair = together ? 1 : 2;
+  for (let moment = 0; moment < moments; moment += 2 * inPair) {
+    for (let pair = 0; pair < 2; pair++) {
+      const own = moment + pair * inPair;
+      // What is read of a second pair that is not there is not written.
+      if (own >= moments) break;
+      const at = start + own * hop;
+      fillMiddle(samples, count, at, window, length, re, size);
+      if (together) fillMiddle(others, count, at, window, length, im, size);
+      else fillMiddle(samples, count, own + 1 < moments ? at + hop : nowhere, window, length, im, size);
+      transform<f32>(re, im, size, twiddles);
+      separateBins(re, im, size, order, first, last, bins + pair * next);
+    }
+    readBands(bins, next, reader, bands, taps, points, powers, row, together);
+    const rows = min(2 * inPair, moments - moment);
+    for (let i = 0; i < rows; i++) {
+      writeLevels(powers + <usize>i * row, bands, scale, silence, silenceDb, out);
+      out += bands << 2;
     }
   }
 }

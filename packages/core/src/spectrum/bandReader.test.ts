@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { noise, referenceTransform, sine } from '../testing';
-import { bandPlaces, bandPoint, bandReader, mostFilled, tapCount } from './bandReader';
+import { bandPlaces, bandReader, mostFilled, tapCount, type BandSource } from './bandReader';
 import { bandCovers, bandPower, powerToDb } from './bands';
 import { levelsOfSegments } from './segmentLevels';
 import { windowSamples, type WindowKind } from './windows';
@@ -17,8 +17,9 @@ function finePowers(samples: Float32Array, window: Float64Array, start: number):
 
 /** Levels at fine bins, read between the bins of a short transform. */
 function levelsBetween(samples: Float32Array, window: Float64Array, size: number, fineBins: number[]) {
-  const points = fineBins.map((bin) => [bandPoint((bin * size) / fineSize, 1, window.length / size)]);
-  return levelsOfSegments([samples], window, size, bandReader(points), 1, 100, 777, 3);
+  const points = fineBins.map((bin) => [{ at: (bin * size) / fineSize, weight: 1 }]);
+  const reader = bandReader(points, window.length / size);
+  return levelsOfSegments([samples], window, size, reader, 1, 100, 777, 3);
 }
 
 const shapes: WindowKind[] = ['hann', 'hamming', 'blackmanHarris', 'flatTop', 'rectangular'];
@@ -147,19 +148,55 @@ describe('places at which a band is read', () => {
 });
 
 describe('the reader of bands', () => {
+  const samples = noise(3000, 12);
+  const window = windowSamples('hann', 480);
+  const filled = 480 / 1024;
+  const levelsOf = (sources: BandSource[], count = 1) =>
+    levelsOfSegments([samples], window, 1024, bandReader(sources, filled), 1, 50, 300, count).slice();
+  const pointsAt = (...places: number[]) => places.map((at) => ({ at, weight: 1 / places.length }));
+
   it('takes covers and points in any order, also without bins', () => {
-    const samples = noise(3000, 12);
-    const window = windowSamples('hann', 480);
     const [wide] = bandCovers(Float64Array.of(40.3, 90.8), 1, 513);
     const none = { first: 0, last: -1, firstShare: 0, lastShare: 0 };
-    const narrow = [bandPoint(20.25, 0.5, 480 / 1024), bandPoint(20.75, 0.5, 480 / 1024)];
-    const levels = (...sources: Parameters<typeof bandReader>[0][]) =>
-      sources.map((one) => levelsOfSegments([samples], window, 1024, bandReader(one), 1, 50, 0, 1).slice());
+    const narrow = [20.25, 20.75].map((at) => ({ at, weight: 0.5 }));
+    const levels = (...sources: BandSource[][]) => sources.map((one) => Array.from(levelsOf(one)));
     const [together, apart, alone] = levels([narrow, wide!, none, [], narrow], [wide!], [narrow]);
-    expect(Array.from(together!)).toEqual(
+    expect(together).toEqual(
       [alone![0], apart![0], -200, -200, alone![0]].map((db) => expect.closeTo(db!, 4)),
     );
   });
 
-  it('reads nothing from no bands', () => expect(bandReader([]).bands).toBe(0));
+  it('reads once what bands have in common', () => {
+    const sources = [pointsAt(20, 21), pointsAt(21, 22.5), pointsAt(22.5), pointsAt(23)];
+    expect(bandReader(sources, filled).points).toBe(4);
+    const alone = sources.map((source) => levelsOf([source])[0]!);
+    expect(Array.from(levelsOf(sources))).toEqual(alone.map((db) => expect.closeTo(db, 4)));
+  });
+
+  it.each([1, 2, 3, 4, 5, 8, 9])('weighs %i points of a band, beside other bands or alone', (count) => {
+    const places = Array.from({ length: count }, (_, i) => 100 + i / 3);
+    const powers = places.map((at) => 10 ** (levelsOf([pointsAt(at)])[0]! / 10));
+    const mean = powerToDb(powers.reduce((sum, power) => sum + power, 0) / count);
+    for (const others of [[], [pointsAt(7)], [pointsAt(7, 8, 9, 10, 11)]]) {
+      for (const sources of [
+        [...others, pointsAt(...places)],
+        [pointsAt(...places), ...others],
+      ]) {
+        const band = sources[0] === others[0] ? others.length : 0;
+        expect(levelsOf(sources)[band]).toBeCloseTo(mean, 4);
+      }
+    }
+  });
+
+  it('reads as many segments as are wanted, each as if it were alone', () => {
+    const sources = [pointsAt(20, 21), pointsAt(300.3), ...bandCovers(Float64Array.of(40.3, 90.8), 1, 513)];
+    const all = levelsOf(sources, 9);
+    for (let count = 1; count <= 8; count++) {
+      expect(Array.from(levelsOf(sources, count))).toEqual(
+        Array.from(all.subarray(0, 3 * count), (db) => expect.closeTo(db, 4)),
+      );
+    }
+  });
+
+  it('reads nothing from no bands', () => expect(bandReader([], filled).bands).toBe(0));
 });

@@ -12,11 +12,12 @@ import { kaiser, kaiserBeta, kaiserOrder } from './kaiser';
  * quadrature.
  */
 
-/** A place between bins: its value is the sum of bins from `first` on, times the taps. */
+/** A point between the bins of a transform at which a band's power is read. */
 export interface BandPoint {
-  /** May be below 0. */
-  first: number;
-  taps: number[];
+  /** In bins. */
+  at: number;
+  /** How much its power counts. */
+  weight: number;
 }
 
 /** What a band is read from. */
@@ -92,22 +93,20 @@ function windowAt(x: number): number {
 }
 
 /**
- * A point between the bins of a transform.
+ * The taps by which the value at a point between the bins of a transform is found.
  * @param at in bins
- * @param weight of its power
- * @param filled share of the transform that segments fill: they stand in its middle
+ * @param count see {@link tapCount}
+ * @returns the first bin, which may be below 0, and the factors of it and of those that follow
  */
-export function bandPoint(at: number, weight: number, filled: number): BandPoint {
-  const count = tapCount(filled);
+function tapsAt(at: number, count: number): { first: number; taps: number[] } {
   const first = Math.floor(at) - count / 2 + 1;
   const taps = new Array<number>(count).fill(0);
-  const height = Math.sqrt(weight);
   // What stands in the middle of a transform has every other bin turned round, as the sinc has its lobes.
-  const wave = (-height * Math.sin(Math.PI * at)) / Math.PI;
+  const wave = -Math.sin(Math.PI * at) / Math.PI;
   for (let tap = 0; tap < count; tap++) {
     const bin = first + tap;
     const away = bin - at;
-    if (Math.abs(away) < 1e-9) taps[tap] = bin % 2 === 0 ? height : -height;
+    if (Math.abs(away) < 1e-9) taps[tap] = bin % 2 === 0 ? 1 : -1;
     else taps[tap] = (wave / away) * windowAt(away / (count / 2));
   }
   return { first, taps };
@@ -121,22 +120,44 @@ export interface BandReader {
   /** Bins that are needed, of which the first may be below 0. */
   firstBin: number;
   lastBin: number;
-  /** Taps of every point. */
+  /** Points between bins, and the taps of each. */
+  points: number;
   taps: number;
   /**
-   * For each band the number of its points, then of each the place of its first bin and its taps; or 0, then the places of
-   * the first and the last bin of its cover, and their shares. Places count bytes from `firstBin`, sixteen for each bin.
+   * The number of points, then of each the place of its first bin and its taps. Then for each band the number of fours of
+   * points that it is read from, the place of the first and the weight of each; or 0, then the places of the first and the last bin of its cover,
+   * and their shares. Places of bins count bytes from `firstBin`, sixteen for each; those of points thirty-two for each.
    */
   words: ArrayBuffer;
 }
 
-export function bandReader(given: readonly BandSource[]): BandReader {
+/** Points less far apart than this, in bins, are one. */
+const samePoint = 1e-9;
+
+/**
+ * @param given what each band is read from
+ * @param filled share of the transform that segments fill, at most {@link mostFilled} if there are points: they stand in its middle
+ */
+export function bandReader(given: readonly BandSource[], filled: number): BandReader {
   const sources = given.map((source) => (Array.isArray(source) && source.length === 0 ? noBins : source));
-  const points = sources.flatMap((source) => (Array.isArray(source) ? source : []));
+  // Bands side by side have a point in common where their edge lies within a bin of the definition.
+  const places: number[] = [];
+  const firstPoints = sources.map((source) => {
+    if (!Array.isArray(source)) return 0;
+    const known =
+      Math.abs((places.at(-1) ?? -1) - source[0]!.at) < samePoint ? places.length - 1 : places.length;
+    places.splice(known, Infinity, ...source.map(({ at }) => at));
+    return known;
+  });
+  // Bands are read from whole fours of points, of which some may weigh nothing.
+  const fours = sources.map((source) => (Array.isArray(source) ? Math.ceil(source.length / 4) : 0));
+  const most = fours.reduce((a, b) => Math.max(a, b), 0);
+  while (places.length < 4 * most) places.push(places.at(-1)!);
+  const taps = places.length > 0 ? tapCount(filled) : 0;
+  const points = places.map((at) => tapsAt(at, taps));
   const covers = sources.flatMap((source) =>
     Array.isArray(source) || source.last < source.first ? [] : [source],
   );
-  const taps = points[0]?.taps.length ?? 0;
   const bins = [
     ...points.flatMap(({ first }) => [first, first + taps - 1]),
     ...covers.flatMap(({ first, last }) => [first, last]),
@@ -144,30 +165,41 @@ export function bandReader(given: readonly BandSource[]): BandReader {
   const firstBin = bins.length > 0 ? bins.reduce((least, bin) => Math.min(least, bin)) : 0;
   const lastBin = bins.length > 0 ? bins.reduce((most, bin) => Math.max(most, bin)) : 0;
   const values = sources.reduce(
-    (sum, source) => sum + 1 + (Array.isArray(source) ? source.length * (1 + taps) : 4),
-    0,
+    (sum, source, band) => sum + (Array.isArray(source) ? 2 + 4 * fours[band]! : 5),
+    1 + points.length * (1 + taps),
   );
   const view = new DataView(new ArrayBuffer(4 * values));
   let at = 0;
   const integer = (value: number) => view.setUint32((at += 4) - 4, value, true);
   const float = (value: number) => view.setFloat32((at += 4) - 4, value, true);
-  const place = (bin: number) => integer(16 * (bin - firstBin));
-  for (const source of sources) {
+  const binPlace = (bin: number) => integer(16 * (bin - firstBin));
+  integer(points.length);
+  for (const point of points) {
+    binPlace(point.first);
+    point.taps.forEach(float);
+  }
+  sources.forEach((source, band) => {
     if (Array.isArray(source)) {
-      integer(source.length);
-      for (const point of source) {
-        place(point.first);
-        point.taps.forEach(float);
-      }
-      continue;
+      const count = 4 * fours[band]!;
+      const first = Math.min(firstPoints[band]!, points.length - count);
+      const weights = new Array<number>(count).fill(0);
+      source.forEach(({ weight }, i) => (weights[firstPoints[band]! - first + i] = weight));
+      integer(fours[band]!);
+      integer(32 * first);
+      weights.forEach(float);
+      return;
     }
     const { first, last, firstShare, lastShare } = source;
-    const isEmpty = last < first;
     integer(0);
-    integer(isEmpty ? 16 : 16 * (first - firstBin));
-    integer(isEmpty ? 0 : 16 * (last - firstBin));
+    if (last < first) {
+      integer(16);
+      integer(0);
+    } else {
+      binPlace(first);
+      binPlace(last);
+    }
     float(firstShare);
     float(lastShare);
-  }
-  return { bands: sources.length, firstBin, lastBin, taps, words: view.buffer };
+  });
+  return { bands: sources.length, firstBin, lastBin, points: points.length, taps, words: view.buffer };
 }

@@ -34,7 +34,7 @@ export function levelsOfSegments(
 ): Float32Array {
   checkTransform(window.length, size);
   const { twiddles, order } = tablesFor(size, 'single');
-  const { bands, firstBin, lastBin, taps, words } = reader;
+  const { bands, firstBin, lastBin, taps, points, words } = reader;
   const re = scratch();
   const im = re + 4 * size;
   const windowAt = im + 4 * size;
@@ -43,10 +43,10 @@ export function levelsOfSegments(
   const { length, byteLength } = samples!;
   const othersAt = others ? align(samplesAt + byteLength) : 0;
   const bins = align((othersAt || samplesAt) + byteLength);
-  const readerAt = bins + 16 * (lastBin - firstBin + 1);
-  const powerA = align(readerAt + words.byteLength);
-  const powerB = align(powerA + 4 * bands);
-  const out = align(powerB + 4 * bands);
+  const readerAt = bins + 32 * (lastBin - firstBin + 1);
+  const pointsAt = align(readerAt + words.byteLength);
+  const powers = pointsAt + 32 * points;
+  const out = powers + 4 * align(4 * bands);
   const buffer = reach(out + 4 * bands * count + 12);
   new Float32Array(buffer, windowAt, window.length).set(window);
   new Float32Array(buffer, samplesAt, length).set(samples!);
@@ -54,7 +54,7 @@ export function levelsOfSegments(
   new Uint8Array(buffer, readerAt, words.byteLength).set(new Uint8Array(words));
   const segments = [samplesAt, othersAt, length, windowAt, window.length] as const;
   const transform = [re, im, size, twiddles, order, start, hop, count] as const;
-  const read = [firstBin, lastBin, bins, readerAt, bands, taps, powerA, powerB] as const;
+  const read = [firstBin, lastBin, bins, readerAt, bands, taps, pointsAt, powers] as const;
   const share = scale / sumSquared / signals.length;
   signal().bandLevels(...segments, ...transform, ...read, share, silencePower, silenceDb, out);
   return new Float32Array(buffer, out, bands * count);

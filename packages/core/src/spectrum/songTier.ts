@@ -1,4 +1,4 @@
-import { bandPoint, bandReader, type BandReader } from './bandReader';
+import { bandReader, type BandReader } from './bandReader';
 import { bandCovers } from './bands';
 import type { BandRun } from './divideBands';
 import { levelsOfSegments } from './segmentLevels';
@@ -29,9 +29,10 @@ export class SongTier {
     this.reader = bandReader(
       run.bands.map(
         (band) =>
-          between.get(band)?.map(({ hz, weight }) => bandPoint(hz / binHz, weight / binHz, filled)) ??
+          between.get(band)?.map(({ hz, weight }) => ({ at: hz / binHz, weight: weight / binHz })) ??
           covers[band]!,
       ),
+      filled,
     );
   }
 
