@@ -171,6 +171,8 @@ test('nothing is asked of any other machine, and nothing breaks the content secu
   await page.getByRole('button', { name: 'Help' }).click();
   await expect(page.getByRole('dialog')).toContainText('Bring the song in');
   expect(outside).toEqual([]);
+  // Else workers copy what they could share.
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   expect(complaints).toEqual([]);
 });
 

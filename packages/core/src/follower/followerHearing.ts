@@ -3,7 +3,7 @@ import type { FollowerTable } from '../hearing/hearing';
 import type { ChannelPart, SongListener } from '../hearing/songListener';
 import { LoudnessListener, silenceLufs } from '../loudness/loudness';
 import { silenceDb } from '../spectrum/bands';
-import { Distribution } from '../spectrum/distribution';
+import { Distribution } from '../levels/distribution';
 import { FluxListener } from './fluxListener';
 import { gateOpenings, shapeValues } from './mapping';
 import { pickOnsets } from './onsets';

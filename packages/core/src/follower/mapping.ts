@@ -1,6 +1,6 @@
 import type { Follower } from '../film/schema';
 import { earStandard } from '../film/defaults';
-import { smooth } from '../spectrum/settleRows';
+import { smooth } from '../levels/settleRows';
 
 /** Greatest value of the last `time` seconds, in place. */
 export function holdValues(values: Float32Array, time: number, step: number): void {

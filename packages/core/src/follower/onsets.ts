@@ -1,4 +1,4 @@
-import { Distribution } from '../spectrum/distribution';
+import { Distribution } from '../levels/distribution';
 
 /** A moment at which something begins. */
 export interface Onset {

@@ -3,11 +3,11 @@ import { earStandard } from '../film/defaults';
 import { shownBands } from '../film/shownBands';
 import type { Ear } from '../film/schema';
 import { powerToDb, silenceDb } from '../spectrum/bands';
-import { Distribution } from '../spectrum/distribution';
+import { Distribution } from '../levels/distribution';
 import type { BandSettings } from '../spectrum/plan';
 import { bandMiddle } from '../spectrum/scales';
 import { SongAnalyser } from '../spectrum/songAnalyser';
-import { weightingDb } from '../spectrum/weighting';
+import { weightingDb } from '../levels/weighting';
 import { momentCount } from './moments';
 import type { ReadSignal } from './songListener';
 

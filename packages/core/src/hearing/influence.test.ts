@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { defaultEar, defaultFollower } from '../film/defaults';
 import type { Ear } from '../film/schema';
-import { settleRows } from '../spectrum/settleRows';
+import { settleRows } from '../levels/settleRows';
 import { earInfluence, followerInfluence } from './influence';
 
 const step = 1 / 480;

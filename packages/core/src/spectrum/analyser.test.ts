@@ -4,7 +4,7 @@ import { SegmentAnalyser } from './analyser';
 import type { BandSettings } from './plan';
 import { bandEdges } from './scales';
 import { SongAnalyser } from './songAnalyser';
-import { weightingDb } from './weighting';
+import { weightingDb } from '../levels/weighting';
 
 const sampleRate = 48000;
 const ear = bandSettings();

@@ -1,5 +1,5 @@
-import { interpolateAt } from './interpolate';
-import { bandMiddle } from './scales';
+import { interpolateAt } from '../spectrum/interpolate';
+import { bandMiddle } from '../spectrum/scales';
 
 /** A point of a weights curve. */
 export interface WeightPoint {
