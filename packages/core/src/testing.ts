@@ -103,3 +103,16 @@ export function variants<Settings extends object>(
     }),
   );
 }
+
+/** Powers of a windowed segment in a transform that is padded to `size`, by the package fft.js: 0 .. half of it. */
+export function finePowers(
+  samples: Float32Array,
+  window: Float64Array,
+  start: number,
+  size: number,
+): Float64Array {
+  const padded = new Float64Array(size);
+  window.forEach((w, n) => (padded[n] = w * (samples[start + n] ?? 0)));
+  const [re, im] = referenceTransform(padded);
+  return Float64Array.from({ length: size / 2 + 1 }, (_, k) => re[k]! ** 2 + im[k]! ** 2);
+}

@@ -1,4 +1,5 @@
-import { bandPlaces, mostFilled, tapCount, type BandPlace } from './bandReader';
+import { bandPlaces, type BandPlace } from './bandPlaces';
+import { mostFilled, tapCount } from './betweenBins';
 import { usableShare } from './decimate';
 import { nextPowerOfTwo } from './nextPowerOfTwo';
 import type { WindowGroup } from './plan';

@@ -1,0 +1,49 @@
+import { bandCovers } from './bands';
+import { gaussLegendre } from './gaussLegendre';
+
+/** Points of Gauss's quadrature that a band needs. @param width in bins of a transform without padding */
+function gaussPoints(width: number): number {
+  // A power spectrum is made of waves of at most one period in such a bin, of which those near one hardly count.
+  const spans = [0, 0.35, 0.9, 1.5, 2.1];
+  const enough = spans.findIndex((span) => width <= span);
+  return enough >= 0 ? enough + 1 : Math.ceil(spans.length + (width - 2.1) / 0.6);
+}
+
+/** A frequency at which a band's power is read, and how much it counts: both in Hz. */
+export interface BandPlace {
+  hz: number;
+  weight: number;
+}
+
+/**
+ * Where in a band its power is read, and with which weights: at the bins of the definition, where they are few, else where
+ * few points give the integral.
+ * @param lowHz and `highHz`: its edges
+ * @param sampleRate of the song
+ * @param fftSize of the definition's transform
+ * @param segmentLength in samples of the song
+ */
+export function bandPlaces(
+  lowHz: number,
+  highHz: number,
+  sampleRate: number,
+  fftSize: number,
+  segmentLength: number,
+): BandPlace[] {
+  const binHz = sampleRate / fftSize;
+  const [cover] = bandCovers(Float64Array.of(lowHz, highHz), binHz, fftSize / 2 + 1);
+  const { first, last, firstShare, lastShare } = cover!;
+  const width = Math.min(highHz, sampleRate / 2) - lowHz;
+  const points = gaussPoints((width * segmentLength) / sampleRate);
+  if (last - first < Math.max(4, points + 1)) {
+    return Array.from({ length: last - first + 1 }, (_, i) => ({
+      hz: (first + i) * binHz,
+      weight: binHz * (i === 0 ? firstShare : first + i === last ? lastShare : 1),
+    }));
+  }
+  const { places, weights } = gaussLegendre(points);
+  return places.map((place, i) => ({
+    hz: lowHz + ((1 + place) * width) / 2,
+    weight: (weights[i]! * width) / 2,
+  }));
+}
