@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
+import { PNG } from 'pngjs';
 import type { Film } from '../packages/core/src/film/schema';
 import { difference, heard, makeSong, openFilm, save, screenPixels } from './support';
 
@@ -227,6 +228,26 @@ test('a track can be muted for now, replaced, and started later', async ({ page 
   await expect(page.getByRole('dialog')).toContainText('stays as it is');
   await page.keyboard.press('Escape');
   await openFilm(page, page.url());
+});
+
+test('a film whose song is taken away asks for one, and has it back by undo', async ({ page }) => {
+  await copyOf(page, 'dry-dock');
+  const tape = page.getByRole('slider', { name: 'Time in the song' });
+  const shown = async () => PNG.sync.read(await tape.screenshot());
+  const before = await shown();
+  let removed = 0;
+  while ((await tape.count()) > 0) {
+    const card = hear(page).getByRole('button', { expanded: false }).first();
+    await card.click();
+    await hear(page).getByRole('button', { name: 'Remove', exact: true }).first().click();
+    removed++;
+  }
+  await expect(page.getByText('Drop the song here.')).toBeVisible();
+  // Nothing fades out of a film without a length.
+  expect((await screenPixels(page)).data.some((value, i) => i % 4 < 3 && value > 8)).toBe(true);
+  for (let i = 0; i < removed; i++) await page.getByRole('button', { name: /^Undo: remove track/ }).click();
+  await heard(page);
+  await expect.poll(async () => difference(await shown(), before)).toBeLessThan(1);
 });
 
 test('nothing is heard before all of a film’s sounds are known', async ({ page }) => {

@@ -76,6 +76,8 @@ describe('a fade', () => {
   it('is none with lengths of nothing', () => {
     for (const t of [-1, 0, 5, 10, 11]) expect(fadeLevel(fadeStandard, 0, 10, t)).toBe(1);
   });
+  it('is none in a film without a length', () => expect(fadeLevel(fade, 0, 0, 0)).toBe(1));
+
   it('out waits while the end is not known', () => expect(fadeLevel(fade, 0, Infinity, 7000)).toBe(1));
 });
 

@@ -68,9 +68,10 @@ export const pictureFadeFields: readonly FieldGroup[] = [
 
 /**
  * Level (0..1) at `t` of what fades in from `from` on and out towards `to`, in
- * seconds. Where the two overlap they multiply.
+ * seconds. Where the two overlap they multiply; nothing fades in no time, as in a film without a song.
  */
 export function fadeLevel({ fadeIn, fadeOut, curve }: Fade, from: number, to: number, t: number): number {
+  if (to <= from) return 1;
   const { at } = fadeCurves[curve];
   const course = (passed: number, length: number) =>
     length > 0 && passed < length ? at(Math.max(passed, 0) / length) : 1;

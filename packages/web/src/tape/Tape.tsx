@@ -20,11 +20,22 @@ interface TapeProps {
   watched: string | undefined;
 }
 
+/** The time axis of the film; where there is no song yet, a place to drop one. */
+export function Tape(props: TapeProps) {
+  const isEmpty = useEditor((state) => state.film.tracks.length === 0);
+  if (!isEmpty) return <SongTape {...props} />;
+  return (
+    <section aria-label="Tape" className="h-full bg-room">
+      <AddSong />
+    </section>
+  );
+}
+
 /**
- * The time axis: ruler with beats, waveform, spectrogram, the open follower's level,
+ * Ruler with beats, waveform, spectrogram, the open follower's level,
  * and when the picture, the sound and the open layer fade. Click or drag to move, drag on the ruler to loop, wheel to zoom.
  */
-export function Tape({ assets, watched }: TapeProps) {
+function SongTape({ assets, watched }: TapeProps) {
   const stage = useStage();
   const tracks = useEditor((state) => state.film.tracks);
   const followers = useEditor((state) => state.film.followers);
@@ -49,6 +60,8 @@ export function Tape({ assets, watched }: TapeProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const head = useRef<HTMLDivElement>(null);
   const { width, height } = useElementSize(box);
+  const tools = useRef<HTMLDivElement>(null);
+  const { width: covered } = useElementSize(tools);
   const lanes = useMemo(
     () => layLanes(height, follower !== undefined && report !== undefined, rowCount(layer)),
     [height, follower, report, layer],
@@ -63,7 +76,7 @@ export function Tape({ assets, watched }: TapeProps) {
   useEffect(() => {
     if (!canvas.current || width < 1) return;
     const shown = followers.filter(({ ear, id }) => ear === watched || id === openFollower);
-    const contents = { width, height, view: visible, end, track, overview, detail, tiles };
+    const contents = { width, height, covered, view: visible, end, track, overview, detail, tiles };
     drawTape(canvas.current, {
       ...{ ...contents, loop, beats, followers: shown, follower, report },
       ...{ lanes, fades: rows, held },
@@ -71,6 +84,7 @@ export function Tape({ assets, watched }: TapeProps) {
   }, [
     width,
     height,
+    covered,
     visible,
     end,
     track,
@@ -130,13 +144,6 @@ export function Tape({ assets, watched }: TapeProps) {
     event.preventDefault();
   };
 
-  if (tracks.length === 0) {
-    return (
-      <section aria-label="Tape" className="h-full bg-room">
-        <AddSong />
-      </section>
-    );
-  }
   return (
     <section aria-label="Tape" className="relative h-full bg-room">
       <div
@@ -160,7 +167,7 @@ export function Tape({ assets, watched }: TapeProps) {
         <canvas ref={canvas} className="block size-full" />
         <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
       </div>
-      <TapeTools heard={heard} onZoom={zoom} />
+      <TapeTools ref={tools} heard={heard} onZoom={zoom} />
     </section>
   );
 }

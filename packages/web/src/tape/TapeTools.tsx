@@ -1,6 +1,7 @@
 import { AudioWaveform, Magnet, Metronome, ZoomIn, ZoomOut } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { clsx } from 'clsx';
+import type { Ref } from 'react';
 import { IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { BeatCard } from './BeatCard';
@@ -8,18 +9,20 @@ import { ExportDialog } from './ExportDialog';
 import { useTapePreferences } from './tapePreferences';
 
 interface TapeToolsProps {
+  /** The element, whose size is of interest. */
+  ref: Ref<HTMLDivElement>;
   /** 0..1 of the song that has been heard. */
   heard: number;
   onZoom: (factor: number) => void;
 }
 
 /** What is done with the Tape, in its upper right corner. */
-export function TapeTools({ heard, onZoom }: TapeToolsProps) {
+export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
   const beats = useEditor((state) => state.film.beats);
   const { scrubSound, snap, set } = useTapePreferences();
   const toggle = (on: boolean) => clsx('size-5', on ? 'text-amber' : 'text-dim');
   return (
-    <div className="absolute top-0 right-0 flex items-center bg-room px-1 text-dim">
+    <div ref={ref} className="absolute top-0 right-0 flex items-center bg-room px-1 text-dim">
       {heard < 1 && <span className="figures mx-2 text-amber">hearing {Math.round(heard * 100)} %</span>}
       <Popover.Root>
         <Popover.Trigger

@@ -41,7 +41,7 @@ function drawn(change: Partial<TapeContents> = {}): Pixel {
   const lanes = change.lanes ?? layLanes(height, false, 1);
   const canvas = createCanvas(1, 1);
   drawTape(canvas as unknown as HTMLCanvasElement, {
-    ...{ width, height, view: { from: 0, to: end }, end, overview, detail: undefined, tiles: [] },
+    ...{ width, height, covered: 0, view: { from: 0, to: end }, end, overview, detail: undefined, tiles: [] },
     track: defaultTrack('t', 'T', { path: 't.wav' }),
     ...{ loop: undefined, beats: null, followers: [], follower: undefined, report: undefined },
     lanes,

@@ -1,7 +1,5 @@
 import { beatsBetween, type Beats, type Follower, type Track } from '@cyclogram/core';
-import { ticks } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import { clock } from '../controls/time';
 import type { FollowerReport } from '../workers/messages';
 import { colours, tapeFont } from './colours';
 import { drawFades } from './drawFades';
@@ -10,6 +8,7 @@ import { drawWave, type WaveDetail } from './drawWave';
 import { namedFrequencies, yOfHz } from './frequencyAxis';
 import type { FadeGrip, FadeRow } from './fadeRows';
 import type { Lane, Lanes } from './lanes';
+import { rulerMarks, textOffset } from './rulerMarks';
 import { xOf, type TapeView } from './tapeView';
 
 /** A part of the spectrogram as it can be drawn. */
@@ -23,6 +22,8 @@ export interface SpectrogramTile {
 export interface TapeContents {
   width: number;
   height: number;
+  /** Pixels at the right end of the ruler that lie under tools. */
+  covered: number;
   view: TapeView;
   /** Length of the film in seconds. */
   end: number;
@@ -66,20 +67,22 @@ export function drawTape(canvas: HTMLCanvasElement, contents: TapeContents): voi
   if (loop) drawLoop(context, view, width, height, loop);
 }
 
-function drawRuler(context: CanvasRenderingContext2D, { view, width, height, beats }: TapeContents): void {
+function drawRuler(
+  context: CanvasRenderingContext2D,
+  { view, width, height, beats, covered }: TapeContents,
+): void {
   const x = scaleLinear([view.from, view.to], [0, width]);
   context.font = tapeFont;
   context.textBaseline = 'middle';
-  const marks = ticks(view.from, view.to, Math.max(2, Math.floor(width / 90)));
-  const step = (marks[1] ?? 1) - (marks[0] ?? 0);
-  const text = (time: number) =>
-    step < 0.1 ? `${time.toFixed(Math.ceil(-Math.log10(step) - 1e-9))} s` : clock(time, step < 1);
-  for (const time of marks) {
-    const at = Math.round(x(time));
+  const widthOf = (text: string) => context.measureText(text).width;
+  for (const mark of rulerMarks(view, width, widthOf)) {
+    const at = Math.round(mark.x);
     context.fillStyle = colours.rule;
     context.fillRect(at, 0, 1, height);
+    // A text of which a part would be covered says something else.
+    if (at + textOffset + widthOf(mark.text) > width - covered) continue;
     context.fillStyle = colours.ruler;
-    context.fillText(text(time), at + 4, 8);
+    context.fillText(mark.text, at + textOffset, 8);
   }
   if (!beats) return;
   // Beats too close together to be told apart are left to the bars.

@@ -1,8 +1,7 @@
-import { ticks } from 'd3-array';
-import { clock } from '../controls/time';
 import type { Stage } from '../editor/stage';
 import { colours, tapeFont } from './colours';
 import { namedFrequencies } from './frequencyAxis';
+import { rulerMarks } from './rulerMarks';
 
 const mostColumns = 6000;
 const pixelsPerSecond = 30;
@@ -26,10 +25,11 @@ export async function spectrogramPng(stage: Stage): Promise<Blob> {
   context.fillStyle = colours.ruler;
   context.textBaseline = 'middle';
   for (const { y, text } of namedFrequencies({ top: 0, height })) context.fillText(`${text} Hz`, 2, y);
-  for (const time of ticks(0, end, Math.floor(columns / 120))) {
-    const x = margin.left + (time / end) * columns;
+  const widthOf = (text: string) => context.measureText(text).width;
+  for (const mark of rulerMarks({ from: 0, to: end }, columns, widthOf)) {
+    const x = margin.left + mark.x;
     context.fillRect(x, height, 1, 5);
-    context.fillText(clock(time), x + 3, height + 15);
+    context.fillText(mark.text, x + 3, height + 15);
   }
   return canvas.convertToBlob({ type: 'image/png' });
 }
