@@ -221,7 +221,10 @@ test('a track can be muted for now, replaced, and started later', async ({ page 
   await start.fill('2.5');
   await start.press('Enter');
   await expect(page.getByTestId('time')).toContainText('/ 0:42');
-  await page.getByRole('switch', { name: 'Heard in the film' }).click();
+  const heardInFilm = page.getByRole('switch', { name: 'Heard in the film' });
+  // Amber: what is sound.
+  await expect(heardInFilm).toHaveCSS('border-color', 'rgb(240, 172, 72)');
+  await heardInFilm.click();
   await expect(hear(page).getByTitle('Not heard in the film')).toHaveCount(4);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await page.getByRole('button', { name: 'Replace' }).click();

@@ -103,7 +103,7 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
         <span
           className={clsx(
             'figures shrink-0 pl-1 text-dim',
-            unit.length > 3 ? 'w-11' : unit.length > 2 ? 'w-7' : 'w-6',
+            unit.length > 3 ? 'w-13' : unit.length > 2 ? 'w-7' : 'w-6',
           )}
         >
           {unit}

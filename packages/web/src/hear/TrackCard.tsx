@@ -60,7 +60,7 @@ export function TrackCard({ track, asset }: { track: Track; asset: Asset | undef
   const setOut = (value: number) =>
     set('out-point', { out: value >= seconds ? null : Math.max(value, track.in + 0.01) });
   return (
-    <div className="pb-2 pl-4">
+    <div className="px-1.5 pb-2">
       <input
         aria-label="Name of the track"
         value={track.name}

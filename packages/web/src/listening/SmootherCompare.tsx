@@ -125,6 +125,7 @@ function Traces({ from, rate, own, other }: TracesProps) {
   const box = useRef<HTMLDivElement>(null);
   const head = useRef<SVGLineElement>(null);
   const { width, height } = useElementSize(box);
+  const isSilent = [own, other].every((levels) => levels.every((level) => level <= 0));
   const x = scaleLinear([0, passageSeconds * rate], [0, width]);
   const y = scaleLinear([0, 1], [height - 4, 6]);
   const path = (values: Float32Array) =>
@@ -146,6 +147,11 @@ function Traces({ from, rate, own, other }: TracesProps) {
       <svg width={width} height={height} className="absolute inset-0" role="img" aria-label="Two smoothers">
         <path d={path(own)} fill="none" stroke="#f0ac48" strokeWidth={1.5} />
         <path d={path(other)} fill="none" stroke="#efe8dc" strokeWidth={1.5} strokeDasharray="4 3" />
+        {isSilent && (
+          <text x={width / 2} y={height / 2} textAnchor="middle" className="fill-dim text-xs">
+            Here this band is silent. Go elsewhere in the song, or choose another one.
+          </text>
+        )}
         <line ref={head} y1={0} y2={height} stroke="#efe8dc" strokeOpacity={0.6} />
       </svg>
     </div>
