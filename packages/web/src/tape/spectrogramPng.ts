@@ -24,7 +24,9 @@ export async function spectrogramPng(stage: Stage): Promise<Blob> {
   context.font = tapeFont;
   context.fillStyle = colours.ruler;
   context.textBaseline = 'middle';
-  for (const { y, text } of namedFrequencies({ top: 0, height })) context.fillText(`${text} Hz`, 2, y);
+  for (const { y, hz } of namedFrequencies({ top: 0, height })) {
+    context.fillText(hz < 1000 ? `${hz} Hz` : `${hz / 1000} kHz`, 2, y);
+  }
   const widthOf = (text: string) => context.measureText(text).width;
   for (const mark of rulerMarks({ from: 0, to: end }, columns, widthOf)) {
     const x = margin.left + mark.x;
