@@ -1,8 +1,9 @@
 import { channelParts, pcmSampleRate, type ChannelKind } from '../audio/pcm';
 import type { AnalysisPlan, BandSettings } from '../spectrum/plan';
 import { bandEdges } from '../spectrum/scales';
+import { mostDecimation } from '../spectrum/divideBands';
 import { SongAnalyser } from '../spectrum/songAnalyser';
-import { affordableRate, hopSamples, momentCount } from './moments';
+import { affordableRate, hopSamples, momentCount, momentsPerSecond } from './moments';
 import type { ChannelPart, StretchLevels } from './songListener';
 
 /** Levels of bands at the moments of a song: dBFS before any mapping. Nothing is kept of them. */
@@ -24,7 +25,8 @@ export class BandLevels implements StretchLevels {
   constructor(settings: BandSettings, channel: ChannelKind, lengthSamples: number) {
     this.rate = affordableRate(settings.window, bandEdges(settings).length - 1, lengthSamples);
     this.signals = channelParts(channel);
-    this.analyser = new SongAnalyser(settings, pcmSampleRate, hopSamples(this.rate));
+    const everyOf = (window: number) => Math.max(1, this.rate / momentsPerSecond(window));
+    this.analyser = new SongAnalyser(settings, pcmSampleRate, hopSamples(this.rate), everyOf);
     this.plan = this.analyser.plan;
     this.edges = this.plan.edges;
     this.bands = this.edges.length - 1;
@@ -33,9 +35,10 @@ export class BandLevels implements StretchLevels {
 
   samplesFor(first: number, count: number): [number, number] {
     const hop = hopSamples(this.rate);
-    // Whole steps of 32 samples, so that decimated copies of all stretches lie on one grid.
-    const reach = Math.ceil(this.analyser.reach / 32) * 32;
-    return [first * hop - reach, (first + count - 1) * hop + reach];
+    const { reach } = this.analyser;
+    // On the grid of all copies at lower rates, so that those of all stretches are the same.
+    const start = Math.floor((first * hop - reach) / mostDecimation) * mostDecimation;
+    return [start, (first + count - 1) * hop + reach];
   }
 
   /**
@@ -51,7 +54,7 @@ export class BandLevels implements StretchLevels {
     offset = 0,
   ): Float32Array<ArrayBuffer> {
     const hop = hopSamples(this.rate);
-    this.analyser.levels(signals, first * hop - start, hop, count, out, offset);
+    this.analyser.levels(signals, first * hop - start, hop, count, out, offset, first);
     return out;
   }
 }

@@ -10,7 +10,7 @@ const mostMomentsPerSecond = 480;
  * Every rate divides the sample rate, so moments stand on samples.
  * @param window seconds
  */
-function momentsPerSecond(window: number): number {
+export function momentsPerSecond(window: number): number {
   let rate = usualMomentsPerSecond;
   if ((rate / 2) * window >= 8 - 1e-9) return rate / 2;
   while (rate < mostMomentsPerSecond && rate * window < 4 - 1e-9) rate *= 2;

@@ -29,6 +29,8 @@ const needs = {
 };
 
 const decimations = [1, 2, 4, 8, 16, 32];
+/** Every decimation divides this one. */
+export const mostDecimation = 32;
 
 /** Steps of a transform that each sample costs of which a copy at a lower rate is made. */
 const stepsPerSample = 6;

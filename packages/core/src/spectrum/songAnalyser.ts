@@ -1,6 +1,7 @@
 import { decimate, decimationFilter } from './decimate';
 import { divideBands } from './divideBands';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from './plan';
+import { putRows, putRowsBetween } from './putRows';
 import { SongTier } from './songTier';
 
 /** A copy of the song at a lower rate, made from the next finer one. */
@@ -9,6 +10,13 @@ interface Copy {
   /** Decimation of the copy that it is made from, 1 for the song. */
   from: number;
   filter: Float64Array;
+}
+
+/** A tier, and how many moments its segments are apart. */
+interface TierSteps {
+  decimation: number;
+  every: number;
+  tier: SongTier;
 }
 
 /**
@@ -21,26 +29,34 @@ interface Copy {
  */
 export class SongAnalyser {
   readonly plan: AnalysisPlan;
-  private readonly tiers: { decimation: number; tier: SongTier }[];
+  private readonly tiers: TierSteps[];
   private readonly copies: Copy[] = [];
 
   /**
    * @param hop samples from one segment's centre to the next, all of them multiples of it
+   * @param everyOf how many moments apart segments are analysed through a window of so many seconds; between them levels
+   *   are interpolated, for what lasts long changes slowly
    * @throws RangeError when the bands cannot be made
    */
-  constructor(settings: BandSettings, sampleRate: number, hop: number) {
+  constructor(
+    settings: BandSettings,
+    sampleRate: number,
+    private readonly hop: number,
+    everyOf: (window: number) => number = () => 1,
+  ) {
     this.plan = planAnalysis(settings, sampleRate);
     const { groups, edges } = this.plan;
     const { windowShape } = settings;
-    this.tiers = groups.flatMap((group) =>
-      divideBands(group, edges, sampleRate, hop, windowShape).map((run) => {
+    this.tiers = groups.flatMap((group) => {
+      const { segmentLength } = group;
+      const every = everyOf(segmentLength / sampleRate);
+      return divideBands(group, edges, sampleRate, hop * every, windowShape).map((run) => {
         const { decimation, fftSize } = run;
-        const { segmentLength } = group;
         const rate = sampleRate / decimation;
         const shape = { sampleRate: rate, decimation, fftSize, windowShape, segmentLength };
-        return { decimation, tier: new SongTier(shape, edges, run) };
-      }),
-    );
+        return { decimation, every, tier: new SongTier(shape, edges, run) };
+      });
+    });
     let from = 1;
     for (const decimation of new Set(this.tiers.map((tier) => tier.decimation).sort((a, b) => a - b))) {
       if (decimation === 1) continue;
@@ -49,19 +65,27 @@ export class SongAnalyser {
     }
   }
 
-  /** Samples before and after a segment's centre that its levels depend on. */
+  /** Samples before and after a moment that its levels depend on. */
   get reach(): number {
     const longest = Math.max(...this.plan.groups.map(({ segmentLength }) => segmentLength));
-    return (longest >> 1) + 1 + this.copies.reduce((sum, { from, filter }) => sum + from * filter.length, 0);
+    const most = Math.max(...this.tiers.map(({ every }) => every));
+    return (
+      (most - 1) * this.hop +
+      (longest >> 1) +
+      1 +
+      this.copies.reduce((sum, { from, filter }) => sum + from * filter.length, 0)
+    );
   }
 
   /**
    * Levels in dBFS of segments at equal distances.
    * @param signals one, -1..1, or two of the same length for the mean of their powers; silence is assumed beyond their ends
-   * @param firstCentre index of the first segment's centre, a multiple of 32
+   * @param firstCentre index of the first segment's centre; the centres that are analysed are multiples of each decimation
    * @param hop samples between centres
    * @param count how many segments
    * @param out `count` rows of levels, from `offset` on
+   * @param firstMoment number of the first segment in the song, so that what is analysed less often is at the same moments
+   *   however the song is cut
    */
   levels(
     signals: readonly Float32Array[],
@@ -70,16 +94,23 @@ export class SongAnalyser {
     count: number,
     out: Float32Array,
     offset: number,
+    firstMoment = 0,
   ): void {
-    const bands = this.plan.edges.length - 1;
+    const target = { out, offset, width: this.plan.edges.length - 1 };
     const copies = new Map<number, readonly Float32Array[]>([[1, signals]]);
     for (const { decimation, from, filter } of this.copies) {
       const lowered = copies.get(from)!.map((signal) => decimate(signal, decimation / from, filter));
       copies.set(decimation, lowered);
     }
-    for (const { decimation, tier } of this.tiers) {
-      const copy = copies.get(decimation)!;
-      tier.levels(copy, firstCentre / decimation, hop / decimation, count, out, offset, bands);
+    for (const { decimation, every, tier } of this.tiers) {
+      const { bands } = tier;
+      const first = Math.floor(firstMoment / every);
+      const last = Math.ceil((firstMoment + count - 1) / every);
+      const phase = firstMoment - first * every;
+      const centre = (firstCentre - phase * hop) / decimation;
+      const rows = tier.levels(copies.get(decimation)!, centre, (hop * every) / decimation, last - first + 1);
+      if (every === 1) putRows(rows, bands, count, target);
+      else putRowsBetween(rows, bands, count, target, every, phase);
     }
   }
 }

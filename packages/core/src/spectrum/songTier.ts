@@ -36,37 +36,22 @@ export class SongTier {
     );
   }
 
+  /** Indices of this tier's bands. */
+  get bands(): readonly number[] {
+    return this.run.bands;
+  }
+
   /**
    * Levels in dBFS of this tier's bands at moments equally far apart.
    * @param signals as for `SongAnalyser.levels`, at this tier's rate
    * @param centre of the first moment's segment
    * @param hop samples from one centre to the next
    * @param count how many moments
-   * @param out rows of `width` values, from `offset` on; only those of this tier's bands are written
+   * @returns `count` rows of this tier's bands, good until this or the like is called again
    */
-  levels(
-    signals: readonly Float32Array[],
-    centre: number,
-    hop: number,
-    count: number,
-    out: Float32Array,
-    offset: number,
-    width: number,
-  ): void {
-    const { bands } = this.run;
+  levels(signals: readonly Float32Array[], centre: number, hop: number, count: number): Float32Array {
     const { window, firstOffset, levelScale } = this.shape;
     const start = centre + firstOffset;
-    const rows = levelsOfSegments(signals, window, this.fftSize, this.reader, levelScale, start, hop, count);
-    if (bands.length === width) {
-      out.set(rows, offset);
-      return;
-    }
-    const contiguous = bands.at(-1)! - bands[0]! === bands.length - 1;
-    for (let i = 0; i < count; i++) {
-      const row = rows.subarray(i * bands.length, (i + 1) * bands.length);
-      const at = offset + i * width;
-      if (contiguous) out.set(row, at + bands[0]!);
-      else bands.forEach((band, j) => (out[at + band] = row[j]!));
-    }
+    return levelsOfSegments(signals, window, this.fftSize, this.reader, levelScale, start, hop, count);
   }
 }
