@@ -47,7 +47,9 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
       painter = data.painter;
       break;
     case 'film':
+      helpers.rest();
       setFilm(data.ears, data.followers, data.waved, data.length);
+      prepare();
       break;
     case 'now':
       queue.now = data.time;

@@ -21,10 +21,12 @@ class FakeWorker {
   }
   preparations: Preparation[] = [];
   separated: SeparatedBlock[] = [];
+  rests = 0;
   postMessage(message: ToHelper): void {
     if (message.say === 'hear') this.wishes.push(message);
     else if (message.say === 'prepare') this.preparations.push(message);
-    else this.separated.push(message);
+    else if (message.say === 'separated') this.separated.push(message);
+    else this.rests++;
   }
   answer(answer: FromHelper): void {
     this.onmessage({ data: answer });
@@ -161,6 +163,14 @@ describe('helpers that hear', () => {
     helpers.playing = true;
     helpers.prepare([task.source], task.source, length);
     expect(FakeWorker.all[0]!.preparations).toMatchObject([{ sources: [task.source], open: undefined }]);
+  });
+
+  it('end together what they do ahead', () => {
+    const helpers = new HearingHelpers(3);
+    helpers.rest();
+    while (helpers.hear(listenerOf(), task, stretch));
+    helpers.rest();
+    expect(FakeWorker.all.map(({ rests }) => rests)).toEqual([1, 1]);
   });
 
   it('tell all but the one who has done it what has been separated', () => {

@@ -98,6 +98,11 @@ export class HearingHelpers {
     );
   }
 
+  /** Ends what is done ahead: something is wanted now, and processors are few. */
+  rest(): void {
+    for (const helper of this.helpers) helper.tell({ say: 'rest' });
+  }
+
   /** Lets helpers know what has been separated elsewhere, so that nobody does it again. */
   tellSeparated(name: string, block: Float32Array, by?: Helper): void {
     for (const helper of this.helpers) {

@@ -36,10 +36,11 @@ export interface SeparatedBlock {
   block: Float32Array;
 }
 
-/** What a helper is asked: the levels of one stretch, or to prepare; or it is told what has been separated elsewhere. */
+/** What a helper is asked: the levels of one stretch, or to prepare; to let it be; or it is told what has been separated elsewhere. */
 export type ToHelper =
   | ({ say: 'hear'; id: number; stretch: Stretch } & HelperTask)
   | ({ say: 'prepare' } & Preparation)
+  | { say: 'rest' }
   | ({ say: 'separated' } & SeparatedBlock);
 export type StretchWish = Extract<ToHelper, { say: 'hear' }>;
 
@@ -86,6 +87,9 @@ self.onmessage = ({ data }: MessageEvent<ToHelper>) => {
       break;
     case 'prepare':
       void prepare(data, ++asked);
+      break;
+    case 'rest':
+      asked++;
       break;
     case 'separated':
       sounds.putSeparated(data.name, data.block);
