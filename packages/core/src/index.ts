@@ -1,4 +1,4 @@
-export * from './audio/keptBlocks';
+export * from './audio/lastUsed';
 export * from './audio/partReader';
 export * from './audio/pcm';
 export * from './audio/separate';

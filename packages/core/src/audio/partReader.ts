@@ -1,6 +1,6 @@
 import type { Ear } from '../film/schema';
 import type { ChannelPart, ReadSignal } from '../hearing/songListener';
-import { KeptBlocks } from './keptBlocks';
+import { LastUsed } from './lastUsed';
 import { separate } from './separate';
 
 /** Samples that are separated and kept together: 2.7 s. */
@@ -9,12 +9,8 @@ export const partBlockLength = 1 << 17;
 /** Blocks that are kept where nothing else is said: 21 s of one signal. */
 const mostBlocks = 8;
 
-/** Where what has been separated is kept. */
-export interface StruckBlocks {
-  has(name: string): boolean;
-  get(name: string): Float32Array | undefined;
-  put(name: string, block: Float32Array): void;
-}
+/** Where what has been separated is kept, by name. */
+export type StruckBlocks = Pick<LastUsed<Float32Array>, 'has' | 'get' | 'set'>;
 
 /** Memory that threads share, where the page may have it. */
 function newBlock(): Float32Array {
@@ -36,7 +32,7 @@ export class PartReader {
    */
   constructor(
     private readonly readAll: ReadSignal,
-    private readonly blocks: StruckBlocks = new KeptBlocks(mostBlocks),
+    private readonly blocks: StruckBlocks = new LastUsed(mostBlocks),
     private readonly name = '',
   ) {}
 
@@ -46,19 +42,19 @@ export class PartReader {
     return part === 'struck' ? this.readStruck : this.readSustained;
   }
 
-  /** Separates a block before it is wanted, unless it is kept. @param index counted in {@link partBlockLength} */
-  async prepare(signal: ChannelPart, index: number): Promise<void> {
-    if (!this.blocks.has(this.nameOf(signal, index))) await this.block(signal, index);
+  /** Whether a block of the struck part is there already. */
+  isKept(signal: ChannelPart, index: number): boolean {
+    return this.blocks.has(this.nameOf(signal, index));
   }
 
-  /** A block of the struck part. */
-  private async block(signal: ChannelPart, index: number): Promise<Float32Array> {
+  /** A block of the struck part, separated unless it is kept. @param index counted in {@link partBlockLength} */
+  async block(signal: ChannelPart, index: number): Promise<Float32Array> {
     const name = this.nameOf(signal, index);
     const known = this.blocks.get(name);
     if (known) return known;
     const samples = newBlock();
     await this.separate(signal, index * partBlockLength, samples);
-    this.blocks.put(name, samples);
+    this.blocks.set(name, samples);
     return samples;
   }
 
@@ -73,7 +69,7 @@ export class PartReader {
   private readonly readStruck: ReadSignal = async (signal, start, out) => {
     const end = start + out.length;
     const first = Math.floor(start / partBlockLength);
-    if (out.length < partBlockLength / 2 && !this.blocks.has(this.nameOf(signal, first))) {
+    if (out.length < partBlockLength / 2 && !this.isKept(signal, first)) {
       // Of the moment that is wanted first, only what is wanted: whole blocks around it would take several times as long.
       await this.separate(signal, start, out);
       return;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { windowSamples } from '../spectrum/windows';
 import { noise, readerOf, referenceTransform, sine } from '../testing';
-import { KeptBlocks } from './keptBlocks';
+import { LastUsed } from './lastUsed';
 import { PartReader } from './partReader';
 import { separate } from './separate';
 
@@ -98,7 +98,7 @@ describe('sustained and struck parts', () => {
 
   it('are worked out once for both, as long as they are kept; of a short piece only what is wanted', async () => {
     let read = 0;
-    const blocks = new KeptBlocks(1);
+    const blocks = new LastUsed<Float32Array>(1);
     const reader = new PartReader((signal, start, out) => {
       read += out.length;
       return readerOf(sound)(signal, start, out);

@@ -100,10 +100,12 @@ export function bandReader(given: readonly BandSource[], filled: number): BandRe
   const { places, firstOf } = sharePoints(sources);
   const taps = places.length > 0 ? tapCount(filled) : 0;
   const points = places.map((at) => tapsAt(at, taps));
-  const covers = sources.filter((source) => !Array.isArray(source) && source.last >= source.first);
+  const covers = sources.flatMap((source) =>
+    Array.isArray(source) || source.last < source.first ? [] : [source],
+  );
   const bins = [
     ...points.flatMap(({ first }) => [first, first + taps - 1]),
-    ...(covers as BandCover[]).flatMap(({ first, last }) => [first, last]),
+    ...covers.flatMap(({ first, last }) => [first, last]),
   ];
   const firstBin = bins.length > 0 ? bins.reduce((least, bin) => Math.min(least, bin)) : 0;
   const lastBin = bins.length > 0 ? bins.reduce((most, bin) => Math.max(most, bin)) : 0;

@@ -1,3 +1,4 @@
+import { LastUsed } from '@cyclogram/core';
 import type { Asset } from '../api/assets';
 
 const chunkBytes = 1 << 20;
@@ -7,10 +8,12 @@ const chunkBytes = 1 << 20;
  * music never is in memory as a whole.
  */
 export class PcmSource {
-  private readonly chunks = new Map<string, Promise<ArrayBuffer>>();
+  private readonly chunks: LastUsed<Promise<ArrayBuffer>>;
 
   /** @param keptChunks how many pieces of 1 MB are kept */
-  constructor(private readonly keptChunks = 24) {}
+  constructor(keptChunks = 24) {
+    this.chunks = new LastUsed(keptChunks);
+  }
 
   /**
    * Interleaved samples [start, end) of a track, per channel; the range must lie within it.
@@ -71,7 +74,7 @@ export class PcmSource {
     const wanted = [...lengths].flatMap(([sha256, bytes]) =>
       Array.from({ length: Math.ceil(bytes / chunkBytes) }, (_, index) => ({ sha256, index })),
     );
-    if (wanted.length > this.keptChunks) return;
+    if (wanted.length > this.chunks.most) return;
     for (const { sha256, index } of wanted) {
       if (!goesOn()) return;
       await this.chunk(sha256, index);
@@ -80,15 +83,11 @@ export class PcmSource {
 
   private chunk(sha256: string, index: number): Promise<ArrayBuffer> {
     const key = `${sha256}:${index}`;
-    let chunk = this.chunks.get(key);
-    if (chunk) this.chunks.delete(key);
-    else {
-      chunk = fetchRange(`/api/assets/${sha256}/pcm`, index * chunkBytes, (index + 1) * chunkBytes - 1);
-      chunk.catch(() => this.chunks.delete(key));
-    }
-    // Last used goes last; the one used longest ago is dropped.
+    const known = this.chunks.get(key);
+    if (known) return known;
+    const chunk = fetchRange(`/api/assets/${sha256}/pcm`, index * chunkBytes, (index + 1) * chunkBytes - 1);
+    chunk.catch(() => this.chunks.delete(key));
     this.chunks.set(key, chunk);
-    if (this.chunks.size > this.keptChunks) this.chunks.delete(this.chunks.keys().next().value!);
     return chunk;
   }
 }

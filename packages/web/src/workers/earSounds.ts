@@ -2,8 +2,8 @@ import {
   addMono,
   coveredPart,
   dbToGain,
+  LastUsed,
   channelParts,
-  KeptBlocks,
   partBlockLength,
   PartReader,
   spectrogramChannel,
@@ -25,7 +25,7 @@ const keptMegabytes = 72;
 export class EarSounds {
   private readonly pcm = new PcmSource(keptMegabytes);
   /** The struck parts of signals. */
-  private readonly struck = new KeptBlocks(keptBlocks);
+  private readonly struck = new LastUsed<Float32Array>(keptBlocks);
 
   /** @param onSeparated is told of every block that is separated here, and under what name it is kept */
   constructor(private readonly onSeparated: (name: string, block: Float32Array) => void) {}
@@ -55,8 +55,8 @@ export class EarSounds {
     const blocks = {
       has: (name: string) => struck.has(name),
       get: (name: string) => struck.get(name),
-      put: (name: string, block: Float32Array) => {
-        struck.put(name, block);
+      set: (name: string, block: Float32Array) => {
+        struck.set(name, block);
         this.onSeparated(name, block);
       },
     };
@@ -65,7 +65,7 @@ export class EarSounds {
 
   /** Keeps a block that someone else has separated. */
   putSeparated(name: string, block: Float32Array): void {
-    this.struck.put(name, block);
+    this.struck.set(name, block);
   }
 
   /**
@@ -99,9 +99,10 @@ export class EarSounds {
     const blocks = Math.ceil(length / partBlockLength);
     for (const signal of signalsAhead(ear).slice(0, Math.floor(keptBlocks / blocks))) {
       for (let index = share.first; index < blocks; index += share.of) {
+        if (reader.isKept(signal, index)) continue;
         await turn();
         if (!goesOn()) return;
-        await reader.prepare(signal, index);
+        await reader.block(signal, index);
       }
     }
   }
@@ -109,7 +110,9 @@ export class EarSounds {
   /** Forgets the parts of what no ear listens to any more. */
   keepOnly(sources: EarSource[]): void {
     const wanted = sources.map(({ tracks }) => nameOf(tracks));
-    this.struck.keepOnly((name) => wanted.some((one) => name.startsWith(one)));
+    for (const name of this.struck.names()) {
+      if (!wanted.some((one) => name.startsWith(one))) this.struck.delete(name);
+    }
   }
 }
 

@@ -47,9 +47,9 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
       painter = data.painter;
       break;
     case 'film':
-      helpers.rest();
       setFilm(data.ears, data.followers, data.waved, data.length);
-      prepare();
+      // Most changes of a film change nothing of what is heard.
+      if (!queue.isIdle) helpers.rest();
       break;
     case 'now':
       queue.now = data.time;

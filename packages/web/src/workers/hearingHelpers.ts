@@ -86,8 +86,9 @@ export class HearingHelpers {
    * open one may listen to next unless the song plays.
    */
   prepare(sources: EarSource[], open: EarSource | undefined, length: number): void {
-    const of = this.helpers.length;
-    this.helpers.forEach((helper, first) =>
+    const working = this.helpers.filter(({ isBroken }) => !isBroken);
+    const of = working.length;
+    working.forEach((helper, first) =>
       helper.tell({
         say: 'prepare',
         sources,

@@ -1,5 +1,6 @@
 import {
   BandLevels,
+  LastUsed,
   readStretch,
   SpectrogramLevels,
   type Stretch,
@@ -57,22 +58,19 @@ const tell = (message: FromHelper, transfer: Transferable[] = []) => self.postMe
 const mostKept = 4;
 
 const sounds = new EarSounds((name, block) => tell({ name, block }));
-const kept = new Map<string, { source: EarSource; analysis: StretchLevels }>();
+const kept = new LastUsed<{ source: EarSource; analysis: StretchLevels }>(mostKept);
+/** What ears listen to that may be wanted next. */
+let prepared: EarSource[] = [];
 
 function analysisFor({ what, key, source, length }: HelperTask): StretchLevels {
   const name = `${what} ${key}`;
   const known = kept.get(name);
-  kept.delete(name);
+  if (known) return known.analysis;
   const { ear } = source;
   const analysis =
-    known?.analysis ??
-    (what === 'bands'
-      ? new BandLevels(ear, ear.channel, length)
-      : new SpectrogramLevels(ear.channel, length));
-  // Last used goes last; the one used longest ago is dropped.
+    what === 'bands' ? new BandLevels(ear, ear.channel, length) : new SpectrogramLevels(ear.channel, length);
   kept.set(name, { source, analysis });
-  if (kept.size > mostKept) kept.delete(kept.keys().next().value!);
-  if (!known) sounds.keepOnly([...kept.values()].map((one) => one.source));
+  sounds.keepOnly([...prepared, ...kept.values().map((one) => one.source)]);
   return analysis;
 }
 
@@ -98,6 +96,7 @@ self.onmessage = ({ data }: MessageEvent<ToHelper>) => {
 };
 
 async function prepare({ sources, open, length, share }: Preparation, now: number): Promise<void> {
+  prepared = sources;
   const goesOn = () => asked === now;
   await sounds.readAhead(sources, goesOn);
   // Whoever needs it finds out that it cannot be read.
