@@ -1,3 +1,4 @@
+import { cutInto } from './cut';
 import { fill } from './segments';
 import { transform } from './transform';
 
@@ -6,19 +7,30 @@ import { transform } from './transform';
 /** Where no segment is: beyond the end of every signal. */
 const nowhere: i32 = i32.MAX_VALUE;
 
-/** A windowed segment in the middle of `size` floats, with silence around it. */
+/**
+ * A windowed segment in the middle of `size` floats, with silence around it.
+ * @param copies 0 unless the segment is cut out and lowered in rate: see cut.ts
+ */
 function fillMiddle(
   samples: usize,
   count: i32,
+  copies: usize,
   start: i32,
   window: usize,
   length: i32,
   out: usize,
   size: usize,
 ): void {
-  const front = (size >> 1) - <usize>(length >> 1);
-  memory.fill(out, 0, front << 2);
-  fill<f32>(samples, count, start, window, length, out + (front << 2), size - front);
+  const front = ((size >> 1) - <usize>(length >> 1)) << 2;
+  if (copies == 0 || start == nowhere) {
+    memory.fill(out, 0, front);
+    fill<f32>(samples, count, start, window, length, out + front, size - (front >> 2));
+    return;
+  }
+  const back = front + ((<usize>length) << 2);
+  memory.fill(out, 0, front);
+  cutInto(copies, count, start, window, length, out + front);
+  memory.fill(out + back, 0, (size << 2) - back);
 }
 
 /**
@@ -228,7 +240,9 @@ function writeLevels(
 /**
  * Levels of bands.
  * @param others as `samples`, for the sum of the powers of two signals; 0 for those of one
- * @param window of `length` floats
+ * @param copies and `othersCopies`: 0, or addresses of both signals and of their copies at lower rates, where segments are
+ *   lowered in rate when they have been cut out: see cut.ts
+ * @param window of `length` floats; of segments that are cut out what of it falls to nothing
  * @param re and `im`: room for `size` floats each
  * @param start first sample of the first segment
  * @param hop samples from one to the next
@@ -246,6 +260,8 @@ export function bandLevels(
   samples: usize,
   others: usize,
   count: i32,
+  copies: usize,
+  othersCopies: usize,
   window: usize,
   length: i32,
   re: usize,
@@ -279,9 +295,12 @@ export function bandLevels(
       // What is read of a second pair that is not there is not written.
       if (own >= moments) break;
       const at = start + own * hop;
-      fillMiddle(samples, count, at, window, length, re, size);
-      if (together) fillMiddle(others, count, at, window, length, im, size);
-      else fillMiddle(samples, count, own + 1 < moments ? at + hop : nowhere, window, length, im, size);
+      fillMiddle(samples, count, copies, at, window, length, re, size);
+      if (together) fillMiddle(others, count, othersCopies, at, window, length, im, size);
+      else {
+        const second = own + 1 < moments ? at + hop : nowhere;
+        fillMiddle(samples, count, copies, second, window, length, im, size);
+      }
       transform<f32>(re, im, size, twiddles);
       separateBins(re, im, size, order, first, last, bins + pair * next);
     }

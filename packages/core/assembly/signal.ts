@@ -1,8 +1,9 @@
 /**
  * The heavy work on signals, in AssemblyScript: compiled to WebAssembly by `npm run wasm`. Addresses and
- * tables are made by spectrum/segmentTransform.ts, spectrum/decimate.ts and audio/separate.ts.
+ * tables are made by spectrum/segmentTransform.ts, spectrum/halve.ts, spectrum/cutSegments.ts and audio/separate.ts.
  */
-export { decimate } from './decimate';
+export { loadCut } from './cut';
+export { halve } from './halve';
 export { bandLevels } from './levels';
 export { loadSignal, powers } from './segments';
 export { loadSeparation, separate } from './separate';

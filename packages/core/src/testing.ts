@@ -4,7 +4,10 @@
 import FFT from 'fft.js';
 import { earStandard } from './film/defaults';
 import type { FieldGroup } from './property/field';
+import type { BandReader } from './spectrum/bandReader';
 import type { BandSettings } from './spectrum/plan';
+import { bandTransform, levelsOfSong } from './spectrum/segmentLevels';
+import { loadSong } from './spectrum/songCopies';
 
 /** Signals for tests: deterministic, in the shapes the analysers take. */
 
@@ -115,4 +118,21 @@ export function finePowers(
   window.forEach((w, n) => (padded[n] = w * (samples[start + n] ?? 0)));
   const [re, im] = referenceTransform(padded);
   return Float64Array.from({ length: size / 2 + 1 }, (_, k) => re[k]! ** 2 + im[k]! ** 2);
+}
+
+/** Levels in dBFS of the bands of segments of signals. Parameters as for `bandTransform` and `levelsOfSong`. */
+export function levelsOfSegments(
+  signals: readonly Float32Array[],
+  window: Float64Array,
+  size: number,
+  reader: BandReader,
+  scale: number,
+  start: number,
+  hop: number,
+  count: number,
+): Float32Array {
+  // Made first: it keeps tables.
+  const transform = bandTransform(window, size, reader, scale);
+  // A copy: the levels themselves are good until anything else is measured.
+  return levelsOfSong(loadSong(signals), 0, transform, start, hop, count).slice();
 }

@@ -1,11 +1,11 @@
 import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
-import { decimate, decimationFilter } from '../spectrum/decimate';
+import { halve, loweringReach } from '../spectrum/halve';
 import type { Wave } from './hearing';
 import { hopSamples, momentCount } from './moments';
 import type { ChannelPart, SongListener } from './songListener';
 
 const rate = 60;
-/** Every so many-th sample is kept: what a picture of a waveform can show. */
+/** Every so many-th sample is kept, of a signal halved twice: what a picture of a waveform can show. */
 const decimation = 4;
 
 /** Listens to the waveform itself, at a quarter of the sample rate. */
@@ -16,7 +16,6 @@ export class WaveListener implements SongListener {
   readonly signals: readonly ChannelPart[];
   /** -32768..32767; from the start of the song. */
   readonly samples: Int16Array;
-  private readonly filter = decimationFilter(decimation);
 
   /** @param lengthSamples length of the song in samples */
   constructor(channel: ChannelKind, lengthSamples: number) {
@@ -28,12 +27,12 @@ export class WaveListener implements SongListener {
 
   samplesFor(first: number, count: number): [number, number] {
     const hop = hopSamples(rate);
-    const reach = Math.ceil(this.filter.length / 32) * 32;
+    const reach = Math.ceil(loweringReach(decimation) / 32) * 32;
     return [first * hop - reach, (first + count) * hop + reach];
   }
 
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
-    const kept = decimate(signals[0]!, decimation, this.filter);
+    const kept = halve(halve(signals[0]!));
     const hop = hopSamples(rate);
     for (let at = (first * hop) / decimation; at < ((first + count) * hop) / decimation; at++) {
       const value = kept[at - start / decimation] ?? 0;

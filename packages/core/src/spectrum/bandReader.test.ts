@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { noise } from '../testing';
+import { levelsOfSegments, noise } from '../testing';
 import { bandReader, type BandSource } from './bandReader';
 import { bandCovers, powerToDb } from './bands';
-import { levelsOfSegments } from './segmentLevels';
 import { windowSamples } from './windows';
 
 describe('the reader of bands', () => {

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { finePowers, noise, sine } from '../testing';
+import { levelsOfSegments, finePowers, noise, sine } from '../testing';
 import { bandReader } from './bandReader';
 import { powerToDb } from './bands';
 import { mostFilled, tapCount } from './betweenBins';
-import { levelsOfSegments } from './segmentLevels';
 import { windowKinds, windowSamples } from './windows';
 
 const fineSize = 32768;

@@ -1,9 +1,10 @@
 import { bandPlaces, type BandPlace } from './bandPlaces';
 import { mostFilled, tapCount } from './betweenBins';
-import { usableShare } from './decimate';
+import { cutRange } from './cutSegments';
+import { usableShare } from './halve';
 import { nextPowerOfTwo } from './nextPowerOfTwo';
 import type { WindowGroup } from './plan';
-import type { WindowKind } from './windows';
+import { stepOf, type WindowKind } from './windows';
 
 /** A transform of a copy of the song at a lower rate. */
 interface Transform {
@@ -20,23 +21,24 @@ export interface BandRun extends Transform {
   betweenBins: { band: number; places: BandPlace[] }[];
 }
 
-/** What a window that falls to nothing at its ends asks for, and one that ends in a step and so has far side lobes. */
-const needs = {
-  /** A band that covers so many bins is measured well by their sum. */
-  smooth: { enoughBins: 8, fewestSamples: 32 },
-  /** A window keeps its shape with so many samples, and its side lobes that a low-pass takes away do not count. */
-  stepped: { enoughBins: 24, fewestSamples: 1024 },
-};
+/** A band that covers so many bins is measured well by their sum: of a window that ends in a step, and of others. */
+const enoughBins = { stepped: 24, smooth: 8 };
+
+/** A window keeps its shape with so many samples. */
+const fewestSamples = 32;
 
 const decimations = [1, 2, 4, 8, 16, 32];
 /** Every decimation divides this one. */
 export const mostDecimation = 32;
 
 /** Steps of a transform that each sample costs of which a copy at a lower rate is made. */
-const stepsPerSample = 6;
+const stepsPerSample = 3;
 
 /** Cost of a transform of two segments, in steps of its butterflies, with all that belongs to it. */
 const transformCost = (size: number) => size * Math.log2(size) + 2500;
+
+/** Cost of cutting two segments out of the song before they are lowered in rate, see cutSegments.ts, in the same steps. */
+const cutCost = (decimation: number) => 1000 + 1900 * Math.log2(decimation);
 
 /** Costs of a tap, of a bin of a cover and of a band, in the same steps. */
 const tapCost = 1.9;
@@ -58,13 +60,14 @@ export function divideBands(
   windowShape: WindowKind,
 ): BandRun[] {
   const { segmentLength } = group;
-  const isStepped = windowShape === 'hamming' || windowShape === 'rectangular';
-  const { enoughBins, fewestSamples } = isStepped ? needs.stepped : needs.smooth;
-  // The rectangular window has far side lobes that a low-pass would take away, whatever its length.
-  const most = windowShape === 'rectangular' ? 1 : Infinity;
-  const allowed = decimations.filter(
-    (d) => d === 1 || (d <= most && hop % d === 0 && segmentLength / d >= fewestSamples),
-  );
+  const isStepped = stepOf(windowShape) > 0;
+  const enough = isStepped ? enoughBins.stepped : enoughBins.smooth;
+  const allowed = decimations.filter((d) => d === 1 || (hop % d === 0 && segmentLength / d >= fewestSamples));
+  /** Samples that are transformed. */
+  const lengthAt = (decimation: number) =>
+    decimation > 1 && isStepped
+      ? cutRange(segmentLength, decimation).length
+      : Math.ceil(segmentLength / decimation);
   const places = remembered((band: number) =>
     bandPlaces(edges[band]!, edges[band + 1]!, sampleRate, group.fftSize, segmentLength),
   );
@@ -73,11 +76,11 @@ export function divideBands(
   /** Whether a band covers so few bins of a transform that it is read between them. */
   const isBetween = (band: number, { decimation, fftSize }: Transform) =>
     fftSize * decimation !== group.fftSize &&
-    ((edges[band + 1]! - edges[band]!) * fftSize * decimation) / sampleRate < enoughBins;
+    ((edges[band + 1]! - edges[band]!) * fftSize * decimation) / sampleRate < enough;
 
   /** What it costs to read the bands of a class from a transform; Infinity where they cannot be. */
   const readingCost = remembered((index: number, decimation: number, fftSize: number) => {
-    const filled = Math.ceil(segmentLength / decimation) / fftSize;
+    const filled = lengthAt(decimation) / fftSize;
     const costOfPlace = filled > mostFilled ? Infinity : tapCost * tapCount(filled);
     return classes[index]!.bands.reduce((cost, band) => {
       if (isBetween(band, { decimation, fftSize })) {
@@ -97,12 +100,13 @@ export function divideBands(
       const lowest = Math.min(...indices.map((index) => classes[index]!.decimation));
       for (const decimation of allowed.filter((d) => d >= made && d <= lowest)) {
         const copy = decimation > made ? (stepsPerSample * 2 * hop) / made : 0;
+        const cut = decimation > 1 && isStepped ? cutCost(decimation) : 0;
         const rest = divide(end, decimation);
-        const shortest = Math.max(16, nextPowerOfTwo(segmentLength / decimation));
+        const shortest = Math.max(16, nextPowerOfTwo(lengthAt(decimation)));
         const ofDefinition = Math.max(shortest, group.fftSize / decimation);
         for (const fftSize of new Set([shortest, 2 * shortest, ofDefinition])) {
           const reading = indices.reduce((sum, index) => sum + readingCost(index, decimation, fftSize), 0);
-          const cost = copy + transformCost(fftSize) + reading + rest.cost;
+          const cost = copy + cut + transformCost(fftSize) + reading + rest.cost;
           if (cost < least.cost) {
             least = { cost, parts: [{ decimation, fftSize, classes: indices }, ...rest.parts] };
           }

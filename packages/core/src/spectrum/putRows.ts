@@ -43,16 +43,23 @@ export function putRowsBetween(
   phase: number,
 ): void {
   const size = bands.length;
-  const { width } = target;
+  const { out, offset, width } = target;
+  const isRun = areRun(bands);
   const row = new Float32Array(size);
   for (let i = 0; i < count; i++) {
     const low = Math.floor((phase + i) / every) * size;
     const share = ((phase + i) % every) / every;
-    if (share === 0) row.set(rows.subarray(low, low + size));
+    const at = offset + i * width;
+    // Neighbours stand in the row of all bands as they do in their own.
+    const to = isRun ? out : row;
+    const first = isRun ? at + bands[0]! : 0;
+    if (share === 0) to.set(rows.subarray(low, low + size), first);
     else {
       const high = low + size;
-      for (let j = 0; j < size; j++) row[j] = rows[low + j]! + (rows[high + j]! - rows[low + j]!) * share;
+      for (let j = 0; j < size; j++) {
+        to[first + j] = rows[low + j]! + (rows[high + j]! - rows[low + j]!) * share;
+      }
     }
-    putRows(row, bands, 1, { ...target, offset: target.offset + i * width });
+    if (!isRun) putRows(row, bands, 1, { ...target, offset: at });
   }
 }

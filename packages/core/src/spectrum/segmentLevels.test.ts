@@ -1,13 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { noise, sine } from '../testing';
+import { levelsOfSegments, noise, sine } from '../testing';
 import { bandReader } from './bandReader';
 import { bandCovers, bandPower, powerToDb, silenceDb } from './bands';
-import { levelsOfSegments } from './segmentLevels';
 import { loadSegments } from './segmentTransform';
 import { windowSamples } from './windows';
 
-/** A copy: the levels themselves are good until anything else is measured. */
-const levelsOf = (...given: Parameters<typeof levelsOfSegments>) => levelsOfSegments(...given).slice();
 const ones = (length: number) => new Float64Array(length).fill(1);
 /** Each bin of a transform by itself. */
 const binCovers = (size: number) =>
@@ -36,7 +33,7 @@ describe('levels by transforms in floats', () => {
       const samples = noise(2 * size, size);
       const window = windowSamples('hann', size);
       const starts = [0, size / 4, size / 2];
-      const rows = levelsOf([samples], window, size, eachBin(size), 1, 0, size / 4, 3);
+      const rows = levelsOfSegments([samples], window, size, eachBin(size), 1, 0, size / 4, 3);
       const expected = expectedLevels(samples, window, size, binCovers(size), starts);
       expected.forEach((levels, i) => {
         const loudest = Math.max(...levels);
@@ -53,7 +50,7 @@ describe('levels by transforms in floats', () => {
   it('leave rounding 130 dB below a full-scale sine, far below what 16 bits leave', () => {
     const size = 4096;
     const window = windowSamples('blackmanHarris', size);
-    const rows = levelsOf([sine(997, size)], window, size, eachBin(size), 1, 0, 0, 1);
+    const rows = levelsOfSegments([sine(997, size)], window, size, eachBin(size), 1, 0, 0, 1);
     const loudest = Math.max(...rows);
     // Beyond the window's side lobes, which fall from -92 dB (Harris 1978, table 1).
     const far = rows.subarray(1000, 2000).map((level) => level - loudest);
@@ -67,7 +64,7 @@ describe('levels by transforms in floats', () => {
     (start) => {
       const samples = noise(600, 4);
       const covers = bandCovers(Float64Array.of(0, 20, 64), 1, 129);
-      const rows = levelsOf([samples], ones(200), 256, bandReader(covers, 0), 1, start, 0, 1);
+      const rows = levelsOfSegments([samples], ones(200), 256, bandReader(covers, 0), 1, start, 0, 1);
       const [expected] = expectedLevels(samples, ones(200), 256, covers, [start]);
       expected!.forEach((level, band) => expect(rows[band]).toBeCloseTo(level, 3));
     },
@@ -79,7 +76,7 @@ describe('levels by transforms in floats', () => {
       // One sample, one bin: its square times the scale.
       const sample = Float32Array.of(1);
       const cover = { first: 1, last: 1, firstShare: 1, lastShare: 0 };
-      const [db] = levelsOf([sample], ones(1), 16, bandReader([cover], 0), power, 0, 0, 1);
+      const [db] = levelsOfSegments([sample], ones(1), 16, bandReader([cover], 0), power, 0, 0, 1);
       expect(Math.abs(db! - Math.fround(powerToDb(power)))).toBeLessThan(1e-6 * Math.abs(db!) + 1e-12);
     },
   );
@@ -87,7 +84,7 @@ describe('levels by transforms in floats', () => {
   it('sum the bins of each band, the outermost in part, and read the floor without any', () => {
     const samples = noise(600, 4);
     const covers = bandCovers(Float64Array.of(0, 0.4, 1.5, 2.5, 2.6, 7, 7, 12, 13.5, 99.9, 128), 1, 129);
-    const rows = levelsOf([samples], ones(200), 256, bandReader(covers, 0), 1, 30, 85, 3);
+    const rows = levelsOfSegments([samples], ones(200), 256, bandReader(covers, 0), 1, 30, 85, 3);
     expectedLevels(samples, ones(200), 256, covers, [30, 115, 200]).forEach((levels, i) => {
       levels.forEach((level, band) => expect(rows[i * covers.length + band]).toBeCloseTo(level, 3));
     });
@@ -98,7 +95,7 @@ describe('levels by transforms in floats', () => {
     const [one, other] = [noise(900, 4), noise(900, 5).map((value) => 3 * value)];
     const covers = bandCovers(Float64Array.of(0, 20, 64, 128), 1, 129);
     const levels = (signals: Float32Array[]) =>
-      levelsOf(signals, ones(200), 256, bandReader(covers, 0), 1, 30, 85, count);
+      levelsOfSegments(signals, ones(200), 256, bandReader(covers, 0), 1, 30, 85, count);
     const [first, second, both] = [levels([one]), levels([other]), levels([one, other])];
     expect(both).toHaveLength(3 * count);
     both.forEach((level, i) => {
@@ -110,7 +107,7 @@ describe('levels by transforms in floats', () => {
 
   it('are the same whatever was measured before, in a memory that grows', () => {
     const samples = noise(8192, 1);
-    const measure = () => levelsOf([samples], ones(4096), 4096, eachBin(4096), 1, 0, 4096, 2);
+    const measure = () => levelsOfSegments([samples], ones(4096), 4096, eachBin(4096), 1, 0, 4096, 2);
     const first = measure();
     levelsOfSegments([noise(4_000_000, 2)], ones(32768), 32768, eachBin(32768), 1, 0, 9999, 40);
     expect(measure()).toEqual(first);

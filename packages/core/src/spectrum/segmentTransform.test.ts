@@ -4,7 +4,6 @@ import { fft as otherFft } from 'fourier-transform';
 import { readFile } from 'node:fs/promises';
 import { describe, expect, it } from 'vitest';
 import { noise, referenceTransform } from '../testing';
-import { decimate, decimationFilter } from './decimate';
 import { loadSegments } from './segmentTransform';
 import { windowSamples } from './windows';
 
@@ -104,27 +103,6 @@ describe('powers of segments', () => {
   );
   it('cannot be had of segments that are longer than the transform', () =>
     expect(() => loadSegments(noise(99), ones(65), 64, 0, 1, 1)).toThrow(RangeError));
-});
-
-describe('decimation', () => {
-  it.each([2, 4, 8, 16, 32])(
-    'by %i is the convolution with its filter, every so many-th sample',
-    (factor) => {
-      const samples = noise(3001, factor);
-      const filter = decimationFilter(factor);
-      const half = (filter.length - 1) / 2;
-      const out = decimate(samples, factor, filter);
-      expect(out).toHaveLength(Math.ceil(3001 / factor));
-      for (let j = 0; j < out.length; j++) {
-        let sum = 0;
-        for (let k = 0; k < filter.length; k++) sum += (samples[j * factor + k - half] ?? 0) * filter[k]!;
-        // In floats.
-        expect(Math.abs(out[j]! - sum)).toBeLessThan(5e-7);
-      }
-    },
-  );
-  it('of nothing is nothing', () =>
-    expect(decimate(new Float32Array(0), 2, decimationFilter(2))).toHaveLength(0));
 });
 
 describe('the compiled code', () => {

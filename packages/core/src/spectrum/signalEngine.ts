@@ -23,7 +23,8 @@ interface SignalCode {
   followRows: (...numbers: number[]) => void;
   swingRows: (...numbers: number[]) => void;
   holdRows: (...numbers: number[]) => void;
-  decimate: (...numbers: number[]) => void;
+  halve: (...numbers: number[]) => void;
+  loadCut: (...numbers: number[]) => void;
   loadSeparation: (...numbers: number[]) => void;
   separate: (...numbers: number[]) => void;
 }

@@ -1,16 +1,9 @@
-import { decimate, decimationFilter } from './decimate';
 import { divideBands } from './divideBands';
+import { loweringReach } from './halve';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from './plan';
 import { putRows, putRowsBetween } from './putRows';
+import { loadSong } from './songCopies';
 import { SongTier } from './songTier';
-
-/** A copy of the song at a lower rate, made from the next finer one. */
-interface Copy {
-  decimation: number;
-  /** Decimation of the copy that it is made from, 1 for the song. */
-  from: number;
-  filter: Float64Array;
-}
 
 /** A tier, and how many moments its segments are apart. */
 interface TierSteps {
@@ -30,7 +23,8 @@ interface TierSteps {
 export class SongAnalyser {
   readonly plan: AnalysisPlan;
   private readonly tiers: TierSteps[];
-  private readonly copies: Copy[] = [];
+  /** That of the copy at the lowest rate. */
+  private readonly mostDecimation: number;
 
   /**
    * @param hop samples from one segment's centre to the next, all of them multiples of it
@@ -57,24 +51,14 @@ export class SongAnalyser {
         return { decimation, every, tier: new SongTier(shape, edges, run) };
       });
     });
-    let from = 1;
-    for (const decimation of new Set(this.tiers.map((tier) => tier.decimation).sort((a, b) => a - b))) {
-      if (decimation === 1) continue;
-      this.copies.push({ decimation, from, filter: decimationFilter(decimation / from) });
-      from = decimation;
-    }
+    this.mostDecimation = Math.max(...this.tiers.map(({ decimation }) => decimation));
   }
 
   /** Samples before and after a moment that its levels depend on. */
   get reach(): number {
     const longest = Math.max(...this.plan.groups.map(({ segmentLength }) => segmentLength));
     const most = Math.max(...this.tiers.map(({ every }) => every));
-    return (
-      (most - 1) * this.hop +
-      (longest >> 1) +
-      1 +
-      this.copies.reduce((sum, { from, filter }) => sum + from * filter.length, 0)
-    );
+    return (most - 1) * this.hop + (longest >> 1) + 1 + loweringReach(this.mostDecimation);
   }
 
   /**
@@ -97,18 +81,14 @@ export class SongAnalyser {
     firstMoment = 0,
   ): void {
     const target = { out, offset, width: this.plan.edges.length - 1 };
-    const copies = new Map<number, readonly Float32Array[]>([[1, signals]]);
-    for (const { decimation, from, filter } of this.copies) {
-      const lowered = copies.get(from)!.map((signal) => decimate(signal, decimation / from, filter));
-      copies.set(decimation, lowered);
-    }
-    for (const { decimation, every, tier } of this.tiers) {
+    const song = loadSong(signals, Math.log2(this.mostDecimation));
+    for (const { every, tier } of this.tiers) {
       const { bands } = tier;
       const first = Math.floor(firstMoment / every);
       const last = Math.ceil((firstMoment + count - 1) / every);
       const phase = firstMoment - first * every;
-      const centre = (firstCentre - phase * hop) / decimation;
-      const rows = tier.levels(copies.get(decimation)!, centre, (hop * every) / decimation, last - first + 1);
+      const centre = firstCentre - phase * hop;
+      const rows = tier.levels(song, centre, hop * every, last - first + 1);
       if (every === 1) putRows(rows, bands, count, target);
       else putRowsBetween(rows, bands, count, target, every, phase);
     }

@@ -1,14 +1,19 @@
-import { bandReader, type BandReader } from './bandReader';
+import { bandReader } from './bandReader';
 import { bandCovers } from './bands';
+import { cutWindow, type CutWindow } from './cutSegments';
 import type { BandRun } from './divideBands';
-import { levelsOfSegments } from './segmentLevels';
-import { segmentWindow, type SegmentShape, type SegmentWindow } from './segmentWindow';
+import { bandTransform, levelsOfSong, type BandTransform } from './segmentLevels';
+import { segmentWindow, type SegmentShape } from './segmentWindow';
+import type { SongCopies } from './songCopies';
+import { stepOf } from './windows';
 
 /** Levels of some bands in many segments of a song, or of a copy of it at a lower rate: the fast way, in floats. */
 export class SongTier {
-  private readonly fftSize: number;
-  private readonly shape: SegmentWindow;
-  private readonly reader: BandReader;
+  private readonly transform: BandTransform;
+  /** First windowed sample at this tier's rate, counted from a segment's centre. */
+  private readonly firstOffset: number = 0;
+  /** For windows that end in a step, of copies at lower rates. */
+  private readonly cut?: CutWindow;
 
   /**
    * @param edges edges of all bands in Hz, one more than there are bands
@@ -19,21 +24,25 @@ export class SongTier {
     edges: Float64Array,
     private readonly run: BandRun,
   ) {
-    const { fftSize } = shape;
-    this.fftSize = fftSize;
-    this.shape = segmentWindow(shape);
-    const { binHz, window } = this.shape;
+    const { fftSize, sampleRate } = shape;
+    const binHz = sampleRate / fftSize;
     const covers = bandCovers(edges, binHz, fftSize / 2 + 1);
     const between = new Map(run.betweenBins.map(({ band, places }) => [band, places]));
-    const filled = window.length / fftSize;
-    this.reader = bandReader(
-      run.bands.map(
-        (band) =>
-          between.get(band)?.map(({ hz, weight }) => ({ at: hz / binHz, weight: weight / binHz })) ??
-          covers[band]!,
-      ),
-      filled,
+    const sources = run.bands.map(
+      (band) =>
+        between.get(band)?.map(({ hz, weight }) => ({ at: hz / binHz, weight: weight / binHz })) ??
+        covers[band]!,
     );
+    const readerFor = (window: ArrayLike<number>) => bandReader(sources, window.length / fftSize);
+    if (run.decimation > 1 && stepOf(shape.windowShape) > 0) {
+      const cut = cutWindow(shape);
+      this.cut = cut;
+      this.transform = bandTransform(cut.smooth, fftSize, readerFor(cut.smooth), cut.levelScale, cut);
+    } else {
+      const { window, firstOffset, levelScale } = segmentWindow(shape);
+      this.firstOffset = firstOffset;
+      this.transform = bandTransform(window, fftSize, readerFor(window), levelScale);
+    }
   }
 
   /** Indices of this tier's bands. */
@@ -43,15 +52,17 @@ export class SongTier {
 
   /**
    * Levels in dBFS of this tier's bands at moments equally far apart.
-   * @param signals as for `SongAnalyser.levels`, at this tier's rate
-   * @param centre of the first moment's segment
-   * @param hop samples from one centre to the next
+   * @param song with copies down to this tier's rate
+   * @param centre sample of the song that is the centre of the first moment's segment
+   * @param hop samples of the song from one centre to the next
    * @param count how many moments
-   * @returns `count` rows of this tier's bands, good until this or the like is called again
+   * @returns `count` rows of this tier's bands, good until anything else is measured
    */
-  levels(signals: readonly Float32Array[], centre: number, hop: number, count: number): Float32Array {
-    const { window, firstOffset, levelScale } = this.shape;
-    const start = centre + firstOffset;
-    return levelsOfSegments(signals, window, this.fftSize, this.reader, levelScale, start, hop, count);
+  levels(song: SongCopies, centre: number, hop: number, count: number): Float32Array {
+    const { transform, cut, firstOffset } = this;
+    if (cut) return levelsOfSong(song, 0, transform, centre - cut.before, hop, count);
+    const { decimation } = this.run;
+    const start = centre / decimation + firstOffset;
+    return levelsOfSong(song, Math.log2(decimation), transform, start, hop / decimation, count);
   }
 }

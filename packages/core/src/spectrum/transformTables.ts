@@ -9,7 +9,7 @@ const lanesOf = { single: 4, double: 2 } as const;
 export type Precision = keyof typeof lanesOf;
 
 /** Addresses of the tables for transforms of one size. */
-interface Tables {
+export interface Tables {
   twiddles: number;
   order: number;
 }

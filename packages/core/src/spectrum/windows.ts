@@ -15,6 +15,8 @@ export interface WindowShape {
   shape(x: number): number;
   /** 6 dB bandwidth in bins. */
   resolutionBins: number;
+  /** Height of the step at its ends, where it is high enough for its side lobes to reach far. */
+  step?: number;
 }
 
 /** A sum of cosines: a0 - a1 cos(2 pi x) + a2 cos(4 pi x) - ... */
@@ -25,7 +27,7 @@ const cosines =
 
 export const windowShapes = {
   hann: { label: 'Hann', shape: cosines(0.5, 0.5), resolutionBins: 2 },
-  hamming: { label: 'Hamming', shape: cosines(0.54, 0.46), resolutionBins: 1.81 },
+  hamming: { label: 'Hamming', shape: cosines(0.54, 0.46), resolutionBins: 1.81, step: 0.08 },
   blackmanHarris: {
     label: 'Blackman-Harris',
     shape: cosines(0.35875, 0.48829, 0.14128, 0.01168),
@@ -36,11 +38,14 @@ export const windowShapes = {
     shape: cosines(0.21557895, 0.41663158, 0.277263158, 0.083578947, 0.006947368),
     resolutionBins: 4.58,
   },
-  rectangular: { label: 'Rectangular', shape: () => 1, resolutionBins: 1.21 },
+  rectangular: { label: 'Rectangular', shape: () => 1, resolutionBins: 1.21, step: 1 },
 } satisfies Record<string, WindowShape>;
 
 export type WindowKind = keyof typeof windowShapes;
 export const windowKinds = Object.keys(windowShapes) as WindowKind[];
+
+/** Height of the step at a window's ends; 0 where it falls to nothing, or so near it that its side lobes fall too. */
+export const stepOf = (kind: WindowKind): number => (windowShapes[kind] as WindowShape).step ?? 0;
 
 /** Distance in Hz at which a window of so many seconds tells two tones apart. */
 export const resolutionHz = (kind: WindowKind, seconds: number) =>
