@@ -62,31 +62,6 @@ function separateBins(
   }
 }
 
-/** Squares of four values. */
-function squared(at: usize, offset: usize = 0): v128 {
-  const values = v128.load(at + offset);
-  return f32x4.mul(values, values);
-}
-
-/** Squares of all bins of a cover, the first and the last times their shares. @param cover see bandReader.ts */
-function coverPower(bins: usize, cover: usize): v128 {
-  const first = bins + <usize>load<u32>(cover);
-  const last = bins + <usize>load<u32>(cover, 4);
-  let sum = f32x4.splat(0);
-  if (last >= first) sum = f32x4.mul(squared(first), v128.load32_splat(cover, 8));
-  if (last > first) {
-    let other = f32x4.mul(squared(last), v128.load32_splat(cover, 12));
-    let at = first + 16;
-    for (; at + 32 <= last; at += 32) {
-      sum = f32x4.add(sum, squared(at));
-      other = f32x4.add(other, squared(at, 16));
-    }
-    if (at < last) sum = f32x4.add(sum, squared(at));
-    sum = f32x4.add(sum, other);
-  }
-  return sum;
-}
-
 /**
  * Powers at points between bins, of both pairs of segments: a tap is loaded once for both.
  * @param points see bandReader.ts
@@ -129,6 +104,41 @@ function pointPowers(bins: usize, next: usize, points: usize, count: i32, taps: 
 // Powers of a band in both pairs.
 let bandA: v128 = f32x4.splat(0);
 let bandB: v128 = f32x4.splat(0);
+
+/**
+ * Adds the powers of bins to the band's, each times its weight, which is loaded once for both pairs.
+ * @param at bins of the first pair
+ * @param next bytes from them to those of the second
+ */
+function weighBins(at: usize, next: usize, weights: usize, count: usize): void {
+  // Summed in parts, for one addition need not wait for the one before.
+  let a = f32x4.splat(0);
+  let b = f32x4.splat(0);
+  let c = f32x4.splat(0);
+  let d = f32x4.splat(0);
+  const end = weights + (count << 2);
+  for (; weights + 8 <= end; weights += 8, at += 32) {
+    const first = v128.load(at);
+    const firstOther = v128.load(at + next);
+    const second = v128.load(at, 16);
+    const secondOther = v128.load(at + next, 16);
+    const weight = v128.load32_splat(weights);
+    const secondWeight = v128.load32_splat(weights, 4);
+    a = f32x4.add(a, f32x4.mul(weight, f32x4.mul(first, first)));
+    b = f32x4.add(b, f32x4.mul(weight, f32x4.mul(firstOther, firstOther)));
+    c = f32x4.add(c, f32x4.mul(secondWeight, f32x4.mul(second, second)));
+    d = f32x4.add(d, f32x4.mul(secondWeight, f32x4.mul(secondOther, secondOther)));
+  }
+  if (weights < end) {
+    const weight = v128.load32_splat(weights);
+    const last = v128.load(at);
+    const lastOther = v128.load(at + next);
+    a = f32x4.add(a, f32x4.mul(weight, f32x4.mul(last, last)));
+    b = f32x4.add(b, f32x4.mul(weight, f32x4.mul(lastOther, lastOther)));
+  }
+  bandA = f32x4.add(bandA, f32x4.add(a, c));
+  bandB = f32x4.add(bandB, f32x4.add(b, d));
+}
 
 /** Adds the powers at four points to the band's, each times its weight. */
 function weighFour(weights: usize, powers: usize): void {
@@ -173,18 +183,15 @@ function readBands(
   pointPowers(bins, next, reader + 4, count, taps, points);
   let at = reader + 4 + <usize>count * (4 + (taps << 2));
   for (let band: usize = 0; band < bands; band++, powers += 4) {
-    const fours = load<u32>(at);
-    if (fours == 0) {
-      bandA = coverPower(bins, at + 4);
-      bandB = coverPower(bins + next, at + 4);
-      at += 20;
-    } else {
-      let point = points + <usize>load<u32>(at, 4);
-      at += 8;
-      bandA = f32x4.splat(0);
-      bandB = f32x4.splat(0);
-      for (const end = at + ((<usize>fours) << 4); at < end; at += 16, point += 128) weighFour(at, point);
-    }
+    bandA = f32x4.splat(0);
+    bandB = f32x4.splat(0);
+    const fours = <usize>load<u32>(at);
+    let point = points + <usize>load<u32>(at, 4);
+    at += 8;
+    for (const end = at + (fours << 4); at < end; at += 16, point += 128) weighFour(at, point);
+    const weights = <usize>load<u32>(at, 4);
+    if (weights > 0) weighBins(bins + <usize>load<u32>(at), next, at + 8, weights);
+    at += 8 + (weights << 2);
     // The squares of the real and the imaginary parts.
     const sums = f32x4.add(
       v128.shuffle<u32>(bandA, bandB, 0, 2, 4, 6),

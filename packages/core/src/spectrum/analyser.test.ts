@@ -5,6 +5,7 @@ import type { BandSettings } from './plan';
 import { bandEdges } from './scales';
 import { SongAnalyser } from './songAnalyser';
 import { weightingDb } from '../levels/weighting';
+import { windowSamples } from './windows';
 
 const sampleRate = 48000;
 const ear = bandSettings();
@@ -97,6 +98,50 @@ describe.each(ways)('level of a sine %s', (_way, measure) => {
       expect(Math.max(...beyond) - levels[0]!).toBeGreaterThan(down - 2.5);
     },
   );
+});
+
+/** Sum of a window's samples, turned at a frequency in cycles per sample: its transform (real, imaginary). */
+function windowTransform(window: Float64Array, cycles: number): [number, number] {
+  let [re, im] = [0, 0];
+  window.forEach((w, n) => {
+    re += w * Math.cos(2 * Math.PI * cycles * n);
+    im -= w * Math.sin(2 * Math.PI * cycles * n);
+  });
+  return [re, im];
+}
+
+describe.each(ways)('what a tone beside a band leaves in it, %s', (_way, measure) => {
+  const seconds = 0.02;
+  const length = seconds * sampleRate;
+
+  // Bands wide enough that most of their bins lie inside, with the tone up to three bins beyond or before an edge.
+  it.each(
+    (['hann', 'hamming', 'blackmanHarris', 'flatTop', 'rectangular'] as const).flatMap((shape) =>
+      [-1.3, 0, 0.8, 1.7, 2.6].map((beyond) => [shape, beyond] as const),
+    ),
+  )('is the power of its window’s transform there: %s, %d bins beyond the edge', (windowShape, beyond) => {
+    // The narrowest asks for a fine transform.
+    const edges = [4000, 6000, 9000, 9003];
+    const tone = 6000 + beyond / seconds;
+    const settings = { ...ear, scale: 'hand' as const, edges, window: seconds, windowShape };
+    const levels = new Float32Array(3);
+    measure(settings, sine(tone, 48000, sampleRate, 0.3), levels);
+
+    const window = windowSamples(windowShape, length);
+    const sum = window.reduce((total, w) => total + w, 0);
+    const step = 1 / seconds / 20;
+    const bandwidth = (sampleRate * window.reduce((total, w) => total + w * w, 0)) / sum ** 2;
+    [0, 1].forEach((band) => {
+      let power = 0;
+      for (let hz = edges[band]! + step / 2; hz < edges[band + 1]!; hz += step) {
+        const [re, im] = windowTransform(window, (hz - tone) / sampleRate);
+        power += (re * re + im * im) / sum ** 2;
+      }
+      const expected = 10 * Math.log10((power * step) / bandwidth);
+      // The tone's mirror image at negative frequencies is left out.
+      expect(Math.abs(levels[band]! - expected)).toBeLessThan(0.5);
+    });
+  });
 });
 
 describe('a single bin', () => {
@@ -361,6 +406,32 @@ describe('the analyser of whole songs', () => {
       low.forEach((level, band) => {
         if (level > -110) expect(Math.abs(rows[moment * bands + band]! - level)).toBeLessThan(0.5);
       });
+    }
+  });
+
+  it.each([
+    { windowShape: 'hann' },
+    { windowShape: 'hann', bands: 24, window: 0.02 },
+    { windowShape: 'hamming', bands: 128, window: 0.043 },
+    { windowShape: 'blackmanHarris' },
+    { windowShape: 'flatTop', bands: 12, window: 0.01 },
+    { windowShape: 'rectangular', bands: 72 },
+  ] satisfies Partial<BandSettings>[])('reads both bands beside a tone near their edge for %o', (part) => {
+    const settings: BandSettings = { ...ear, bands: 72, fromHz: 30, toHz: 16000, window: 0.085, ...part };
+    const exact = new SegmentAnalyser(settings, sampleRate);
+    const fast = new SongAnalyser(settings, sampleRate, 800);
+    const { edges } = exact.plan;
+    const bands = edges.length - 1;
+    const [row, rows] = [new Float32Array(bands), new Float32Array(bands)];
+    for (let edge = 1; edge < bands; edge += Math.ceil(bands / 12)) {
+      for (const beyond of [-2.6, -1.6, 0.3, 1.6, 2.6]) {
+        const tone = sine(edges[edge]! + beyond / settings.window, 48000);
+        exact.levels(tone, 24000, row);
+        fast.levels([tone], 24000, 800, 1, rows, 0);
+        for (const band of [edge - 1, edge]) {
+          if (row[band]! > -90) expect(Math.abs(rows[band]! - row[band]!)).toBeLessThan(0.75);
+        }
+      }
     }
   });
 

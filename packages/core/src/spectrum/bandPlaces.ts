@@ -1,4 +1,5 @@
 import { bandCovers } from './bands';
+import { ramp } from './binWeights';
 import { gaussLegendre } from './gaussLegendre';
 
 /** Points of Gauss's quadrature that a band needs. @param width in bins of a transform without padding */
@@ -8,6 +9,9 @@ function gaussPoints(width: number): number {
   const enough = spans.findIndex((span) => width <= span);
   return enough >= 0 ? enough + 1 : Math.ceil(spans.length + (width - 2.1) / 0.6);
 }
+
+/** Points that it needs beside a ramp. @param width of the ramp in bins */
+export const edgePoints = (width: number): number => Math.ceil(width * 1.2);
 
 /** A frequency at which a band's power is read, and how much it counts: both in Hz. */
 export interface BandPlace {
@@ -46,4 +50,21 @@ export function bandPlaces(
     hz: lowHz + ((1 + place) * width) / 2,
     weight: (weights[i]! * width) / 2,
   }));
+}
+
+/**
+ * Where a wide band is read near its edges, beside the bins inside of it: see `insideWeights`.
+ * @param binHz width of a bin in Hz
+ * @param width of the ramps of the bins inside, in bins
+ */
+export function edgePlaces(lowHz: number, highHz: number, binHz: number, width: number): BandPlace[] {
+  const { places, weights } = gaussLegendre(edgePoints(width));
+  const inward = places.map((place, i) => {
+    const away = (1 + place) / 2;
+    return { away: away * width * binHz, weight: (1 - ramp(away)) * (weights[i]! / 2) * width * binHz };
+  });
+  return [
+    ...inward.map(({ away, weight }) => ({ hz: lowHz + away, weight })),
+    ...inward.map(({ away, weight }) => ({ hz: highHz - away, weight })).reverse(),
+  ];
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { levelsOfSegments, noise } from '../testing';
-import { bandReader, type BandSource } from './bandReader';
+import { bandReader, noBins, type BandSource } from './bandReader';
 import { bandCovers, powerToDb } from './bands';
+import { coverWeights } from './binWeights';
 import { windowSamples } from './windows';
 
 describe('the reader of bands', () => {
@@ -10,14 +11,21 @@ describe('the reader of bands', () => {
   const filled = 480 / 1024;
   const levelsOf = (sources: BandSource[], count = 1) =>
     levelsOfSegments([samples], window, 1024, bandReader(sources, filled), 1, 50, 300, count).slice();
-  const pointsAt = (...places: number[]) => places.map((at) => ({ at, weight: 1 / places.length }));
+  const covers = (...edges: number[]) =>
+    bandCovers(Float64Array.from(edges), 1, 513).map((cover) => ({
+      points: [],
+      bins: coverWeights(cover, 1),
+    }));
+  const pointsAt = (...places: number[]) => ({
+    points: places.map((at) => ({ at, weight: 1 / places.length })),
+    bins: noBins,
+  });
 
   it('takes covers and points in any order, also without bins', () => {
-    const [wide] = bandCovers(Float64Array.of(40.3, 90.8), 1, 513);
-    const none = { first: 0, last: -1, firstShare: 0, lastShare: 0 };
-    const narrow = [20.25, 20.75].map((at) => ({ at, weight: 0.5 }));
+    const [wide, none] = covers(40.3, 90.8, 90.8);
+    const narrow = pointsAt(20.25, 20.75);
     const levels = (...sources: BandSource[][]) => sources.map((one) => Array.from(levelsOf(one)));
-    const [together, apart, alone] = levels([narrow, wide!, none, [], narrow], [wide!], [narrow]);
+    const [together, apart, alone] = levels([narrow, wide!, none!, pointsAt(), narrow], [wide!], [narrow]);
     expect(together).toEqual(
       [alone![0], apart![0], -200, -200, alone![0]].map((db) => expect.closeTo(db!, 4)),
     );
@@ -46,7 +54,7 @@ describe('the reader of bands', () => {
   });
 
   it('reads as many segments as are wanted, each as if it were alone', () => {
-    const sources = [pointsAt(20, 21), pointsAt(300.3), ...bandCovers(Float64Array.of(40.3, 90.8), 1, 513)];
+    const sources = [pointsAt(20, 21), pointsAt(300.3), ...covers(40.3, 90.8)];
     const all = levelsOf(sources, 9);
     for (let count = 1; count <= 8; count++) {
       expect(Array.from(levelsOf(sources, count))).toEqual(

@@ -1,9 +1,8 @@
-import type { BandCover } from './bands';
 import { tapCount, tapsAt } from './betweenBins';
+import type { BinWeights } from './binWeights';
 
 /**
- * How the power of a band is read from a transform: as the sum of the bins it covers, or, where it is so narrow that it
- * covers few, at some points between the bins, see betweenBins.ts: the sum over the bins that the definition has there, or
+ * How the power of a band is read from a transform: as a weighted sum of bins, see binWeights.ts, and at some points between the bins, see betweenBins.ts: the sum over the bins that the definition has there, or
  * the integral over its width, see bandPlaces.ts.
  */
 
@@ -15,10 +14,13 @@ export interface BandPoint {
   weight: number;
 }
 
-/** What a band is read from. */
-export type BandSource = BandCover | BandPoint[];
+/** What a band is read from: both may be empty. */
+export interface BandSource {
+  points: BandPoint[];
+  bins: BinWeights;
+}
 
-const noBins: BandCover = { first: 0, last: -1, firstShare: 0, lastShare: 0 };
+export const noBins: BinWeights = { first: 0, weights: [] };
 
 /** The sources of bands in the form that assembly/levels.ts reads. */
 export interface BandReader {
@@ -31,9 +33,9 @@ export interface BandReader {
   taps: number;
   /**
    * The number of points, then of each the place of its first bin and its taps. Then for each band the number of fours of
-   * points that it is read from, the place of the first and the weight of each; or 0, then the places of the first and the
-   * last bin of its cover, and their shares. Places of bins count bytes from `firstBin`, sixteen for each; those of points
-   * thirty-two for each.
+   * points that it is read from, the place of the first and the weight of each; the place of the first bin that it is read
+   * from, the number of bins and the weight of each. Places of bins count bytes from `firstBin`, sixteen for each; those of
+   * points thirty-two for each.
    */
   words: ArrayBuffer;
 }
@@ -50,12 +52,11 @@ interface SharedPoints {
 /** Bands side by side have a point in common where their edge lies within a bin of the definition. */
 function sharePoints(sources: readonly BandSource[]): SharedPoints {
   const places: number[] = [];
-  const firstOf = sources.map((source) => {
-    if (!Array.isArray(source)) return 0;
+  const firstOf = sources.map(({ points }) => {
     const last = places.at(-1);
-    const isShared = last !== undefined && Math.abs(last - source[0]!.at) < samePoint;
+    const isShared = points.length > 0 && last !== undefined && Math.abs(last - points[0]!.at) < samePoint;
     const first = places.length - (isShared ? 1 : 0);
-    places.push(...source.slice(isShared ? 1 : 0).map(({ at }) => at));
+    places.push(...points.slice(isShared ? 1 : 0).map(({ at }) => at));
     return first;
   });
   // Bands are read from whole fours of points, of which some weigh nothing.
@@ -65,7 +66,7 @@ function sharePoints(sources: readonly BandSource[]): SharedPoints {
 }
 
 /** Fours of points that a band is read from. */
-const foursOf = (source: BandSource) => (Array.isArray(source) ? Math.ceil(source.length / 4) : 0);
+const foursOf = ({ points }: BandSource) => Math.ceil(points.length / 4);
 
 /** Words for WebAssembly, which reads the lower byte first, one after the other. */
 class Words {
@@ -92,26 +93,24 @@ class Words {
 }
 
 /**
- * @param given what each band is read from
+ * @param sources what each band is read from
  * @param filled share of the transform that segments fill, at most {@link mostFilled} if there are points: they stand in its middle
  */
-export function bandReader(given: readonly BandSource[], filled: number): BandReader {
-  const sources = given.map((source) => (Array.isArray(source) && source.length === 0 ? noBins : source));
+export function bandReader(sources: readonly BandSource[], filled: number): BandReader {
   const { places, firstOf } = sharePoints(sources);
   const taps = places.length > 0 ? tapCount(filled) : 0;
   const points = places.map((at) => tapsAt(at, taps));
-  const covers = sources.flatMap((source) =>
-    Array.isArray(source) || source.last < source.first ? [] : [source],
-  );
-  const bins = [
-    ...points.flatMap(({ first }) => [first, first + taps - 1]),
-    ...covers.flatMap(({ first, last }) => [first, last]),
-  ];
-  const firstBin = bins.length > 0 ? bins.reduce((least, bin) => Math.min(least, bin)) : 0;
-  const lastBin = bins.length > 0 ? bins.reduce((most, bin) => Math.max(most, bin)) : 0;
+  const used = [
+    ...points.map(({ first }) => [first, first + taps - 1]),
+    ...sources
+      .filter(({ bins }) => bins.weights.length > 0)
+      .map(({ bins }) => [bins.first, bins.first + bins.weights.length - 1]),
+  ].flat();
+  const firstBin = used.length > 0 ? used.reduce((least, bin) => Math.min(least, bin)) : 0;
+  const lastBin = used.length > 0 ? used.reduce((most, bin) => Math.max(most, bin)) : 0;
   const binPlace = (bin: number) => 16 * (bin - firstBin);
 
-  const wordsOf = (source: BandSource) => (Array.isArray(source) ? 2 + 4 * foursOf(source) : 5);
+  const wordsOf = (source: BandSource) => 4 + 4 * foursOf(source) + source.bins.weights.length;
   const words = new Words(
     sources.reduce((sum, source) => sum + wordsOf(source), 1 + points.length * (1 + taps)),
   );
@@ -121,22 +120,17 @@ export function bandReader(given: readonly BandSource[], filled: number): BandRe
     words.floats(point.taps);
   }
   sources.forEach((source, band) => {
-    if (Array.isArray(source)) {
-      const count = 4 * foursOf(source);
-      const first = Math.min(firstOf[band]!, points.length - count);
-      const weights = new Array<number>(count).fill(0);
-      source.forEach(({ weight }, i) => (weights[firstOf[band]! - first + i] = weight));
-      words.integer(foursOf(source));
-      words.integer(32 * first);
-      words.floats(weights);
-      return;
-    }
-    const { first, last, firstShare, lastShare } = source;
-    const isEmpty = last < first;
-    words.integer(0);
-    words.integer(isEmpty ? 16 : binPlace(first));
-    words.integer(isEmpty ? 0 : binPlace(last));
-    words.floats([firstShare, lastShare]);
+    const count = 4 * foursOf(source);
+    const first = Math.max(0, Math.min(firstOf[band]!, points.length - count));
+    const weights = new Array<number>(count).fill(0);
+    source.points.forEach(({ weight }, i) => (weights[firstOf[band]! - first + i] = weight));
+    words.integer(foursOf(source));
+    words.integer(32 * first);
+    words.floats(weights);
+    const { bins } = source;
+    words.integer(bins.weights.length > 0 ? binPlace(bins.first) : 0);
+    words.integer(bins.weights.length);
+    words.floats(bins.weights);
   });
   return { bands: sources.length, firstBin, lastBin, points: points.length, taps, words: words.buffer };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { levelsOfSegments, finePowers, noise, sine } from '../testing';
-import { bandReader } from './bandReader';
+import { bandReader, noBins } from './bandReader';
 import { powerToDb } from './bands';
 import { mostFilled, tapCount } from './betweenBins';
 import { windowKinds, windowSamples } from './windows';
@@ -10,7 +10,8 @@ const fineSize = 32768;
 /** Levels at fine bins, read between the bins of a short transform. */
 function levelsBetween(samples: Float32Array, window: Float64Array, size: number, fineBins: number[]) {
   const points = fineBins.map((bin) => [{ at: (bin * size) / fineSize, weight: 1 }]);
-  const reader = bandReader(points, window.length / size);
+  const sources = points.map((one) => ({ points: one, bins: noBins }));
+  const reader = bandReader(sources, window.length / size);
   return levelsOfSegments([samples], window, size, reader, 1, 100, 777, 3);
 }
 

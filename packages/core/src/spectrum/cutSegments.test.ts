@@ -29,7 +29,7 @@ function cutLevels(
   const cut = cutWindow(shape);
   const bins = size / 8;
   const reader = bandReader(
-    Array.from({ length: bins }, (_, k) => ({ first: k, last: k, firstShare: 1, lastShare: 0 })),
+    Array.from({ length: bins }, (_, k) => ({ points: [], bins: { first: k, weights: [1] } })),
     0,
   );
   const transform = bandTransform(cut.smooth, size, reader, decimation ** 2, cut);

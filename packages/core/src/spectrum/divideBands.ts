@@ -1,5 +1,6 @@
-import { bandPlaces, type BandPlace } from './bandPlaces';
+import { bandPlaces, edgePoints, type BandPlace } from './bandPlaces';
 import { mostFilled, tapCount } from './betweenBins';
+import { rampBins } from './binWeights';
 import { cutRange } from './cutSegments';
 import { usableShare } from './halve';
 import { nextPowerOfTwo } from './nextPowerOfTwo';
@@ -17,12 +18,11 @@ interface Transform {
 export interface BandRun extends Transform {
   /** Indices of the bands. */
   bands: number[];
-  /** Where those are read that cover few bins. */
+  /** Bins of the definition's transform to one of this one: less than 1 where this one is finer. */
+  finer: number;
+  /** Where those are read that cover few bins, unless these are as fine as the definition's. */
   betweenBins: { band: number; places: BandPlace[] }[];
 }
-
-/** A band that covers so many bins is measured well by their sum: of a window that ends in a step, and of others. */
-const enoughBins = { stepped: 24, smooth: 8 };
 
 /** A window keeps its shape with so many samples. */
 const fewestSamples = 32;
@@ -61,7 +61,6 @@ export function divideBands(
 ): BandRun[] {
   const { segmentLength } = group;
   const isStepped = stepOf(windowShape) > 0;
-  const enough = isStepped ? enoughBins.stepped : enoughBins.smooth;
   const allowed = decimations.filter((d) => d === 1 || (hop % d === 0 && segmentLength / d >= fewestSamples));
   /** Samples that are transformed. */
   const lengthAt = (decimation: number) =>
@@ -73,21 +72,26 @@ export function divideBands(
   );
   const classes = classesOf(group, edges, sampleRate, allowed);
 
-  /** Whether a band covers so few bins of a transform that it is read between them. */
-  const isBetween = (band: number, { decimation, fftSize }: Transform) =>
-    fftSize * decimation !== group.fftSize &&
-    ((edges[band + 1]! - edges[band]!) * fftSize * decimation) / sampleRate < enough;
+  const finerOf = ({ decimation, fftSize }: Transform) => group.fftSize / (decimation * fftSize);
+  const widthOf = (band: number) => Math.min(edges[band + 1]!, sampleRate / 2) - edges[band]!;
+  /** Bins of a transform that a band covers. */
+  const binsOf = (band: number, { decimation, fftSize }: Transform) =>
+    (widthOf(band) * fftSize * decimation) / sampleRate;
+  const filledOf = ({ decimation, fftSize }: Transform) => lengthAt(decimation) / fftSize;
+  const isBetween = (band: number, transform: Transform) =>
+    finerOf(transform) > 1 && binsOf(band, transform) < 2 * rampBins(filledOf(transform));
 
   /** What it costs to read the bands of a class from a transform; Infinity where they cannot be. */
   const readingCost = remembered((index: number, decimation: number, fftSize: number) => {
-    const filled = lengthAt(decimation) / fftSize;
+    const transform = { decimation, fftSize };
+    const filled = filledOf(transform);
     const costOfPlace = filled > mostFilled ? Infinity : tapCost * tapCount(filled);
+    const costOfEdges = finerOf(transform) > 1 ? 2 * edgePoints(rampBins(filled)) * costOfPlace : 0;
     return classes[index]!.bands.reduce((cost, band) => {
-      if (isBetween(band, { decimation, fftSize })) {
-        return cost + bandCost + costOfPlace * places(band).length;
-      }
-      const width = edges[band + 1]! - edges[band]!;
-      return cost + bandCost + (binCost * width * fftSize * decimation) / sampleRate;
+      const reading = isBetween(band, transform)
+        ? costOfPlace * places(band).length
+        : binCost * binsOf(band, transform) + costOfEdges;
+      return cost + bandCost + reading;
     }, 0);
   });
 
@@ -118,7 +122,13 @@ export function divideBands(
   return divide(0, 1).parts.map(({ classes: indices, ...transform }) => {
     const bands = indices.flatMap((index) => classes[index]!.bands).sort((a, b) => a - b);
     const between = bands.filter((band) => isBetween(band, transform));
-    return { ...transform, bands, betweenBins: between.map((band) => ({ band, places: places(band) })) };
+    const finer = finerOf(transform);
+    return {
+      ...transform,
+      finer,
+      bands,
+      betweenBins: between.map((band) => ({ band, places: places(band) })),
+    };
   });
 }
 

@@ -1,5 +1,5 @@
 import { bandReader } from './bandReader';
-import { bandCovers } from './bands';
+import { bandSources } from './bandSources';
 import { cutWindow, type CutWindow } from './cutSegments';
 import type { BandRun } from './divideBands';
 import { bandTransform, levelsOfSong, type BandTransform } from './segmentLevels';
@@ -25,15 +25,8 @@ export class SongTier {
     private readonly run: BandRun,
   ) {
     const { fftSize, sampleRate } = shape;
-    const binHz = sampleRate / fftSize;
-    const covers = bandCovers(edges, binHz, fftSize / 2 + 1);
-    const between = new Map(run.betweenBins.map(({ band, places }) => [band, places]));
-    const sources = run.bands.map(
-      (band) =>
-        between.get(band)?.map(({ hz, weight }) => ({ at: hz / binHz, weight: weight / binHz })) ??
-        covers[band]!,
-    );
-    const readerFor = (window: ArrayLike<number>) => bandReader(sources, window.length / fftSize);
+    const readerFor = ({ length }: ArrayLike<number>) =>
+      bandReader(bandSources(run, edges, sampleRate, fftSize, length / fftSize), length / fftSize);
     if (run.decimation > 1 && stepOf(shape.windowShape) > 0) {
       const cut = cutWindow(shape);
       this.cut = cut;
