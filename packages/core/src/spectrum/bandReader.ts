@@ -68,27 +68,26 @@ function sharePoints(sources: readonly BandSource[]): SharedPoints {
 /** Fours of points that a band is read from. */
 const foursOf = ({ points }: BandSource) => Math.ceil(points.length / 4);
 
-/** Words for WebAssembly, which reads the lower byte first, one after the other. */
+/** Words for WebAssembly, one after the other. */
 class Words {
   readonly buffer: ArrayBuffer;
-  private readonly view: DataView;
+  private readonly asIntegers: Uint32Array;
+  private readonly asFloats: Float32Array;
   private at = 0;
 
   constructor(count: number) {
     this.buffer = new ArrayBuffer(4 * count);
-    this.view = new DataView(this.buffer);
+    this.asIntegers = new Uint32Array(this.buffer);
+    this.asFloats = new Float32Array(this.buffer);
   }
 
   integer(value: number): void {
-    this.view.setUint32(this.at, value, true);
-    this.at += 4;
+    this.asIntegers[this.at++] = value;
   }
 
-  floats(values: readonly number[]): void {
-    for (const value of values) {
-      this.view.setFloat32(this.at, value, true);
-      this.at += 4;
-    }
+  floats(values: ArrayLike<number>): void {
+    this.asFloats.set(values, this.at);
+    this.at += values.length;
   }
 }
 
@@ -100,14 +99,15 @@ export function bandReader(sources: readonly BandSource[], filled: number): Band
   const { places, firstOf } = sharePoints(sources);
   const taps = places.length > 0 ? tapCount(filled) : 0;
   const points = places.map((at) => tapsAt(at, taps));
-  const used = [
-    ...points.map(({ first }) => [first, first + taps - 1]),
-    ...sources
-      .filter(({ bins }) => bins.weights.length > 0)
-      .map(({ bins }) => [bins.first, bins.first + bins.weights.length - 1]),
-  ].flat();
-  const firstBin = used.length > 0 ? used.reduce((least, bin) => Math.min(least, bin)) : 0;
-  const lastBin = used.length > 0 ? used.reduce((most, bin) => Math.max(most, bin)) : 0;
+  let firstBin = Infinity;
+  let lastBin = -Infinity;
+  const use = (first: number, count: number) => {
+    firstBin = Math.min(firstBin, first);
+    lastBin = Math.max(lastBin, first + count - 1);
+  };
+  for (const { first } of points) use(first, taps);
+  for (const { bins } of sources) if (bins.weights.length > 0) use(bins.first, bins.weights.length);
+  if (firstBin > lastBin) firstBin = lastBin = 0;
   const binPlace = (bin: number) => 16 * (bin - firstBin);
 
   const wordsOf = (source: BandSource) => 4 + 4 * foursOf(source) + source.bins.weights.length;

@@ -35,9 +35,9 @@ function windowAt(x: number): number {
  * @param count see {@link tapCount}
  * @returns the first bin, which may be below 0, and the factors of it and of those that follow
  */
-export function tapsAt(at: number, count: number): { first: number; taps: number[] } {
+export function tapsAt(at: number, count: number): { first: number; taps: Float64Array } {
   const first = Math.floor(at) - count / 2 + 1;
-  const taps = new Array<number>(count).fill(0);
+  const taps = new Float64Array(count);
   // What stands in the middle of a transform has every other bin turned round, as the sinc has its lobes.
   const wave = -Math.sin(Math.PI * at) / Math.PI;
   for (let tap = 0; tap < count; tap++) {

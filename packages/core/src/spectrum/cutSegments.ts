@@ -1,5 +1,5 @@
 import { halvingTaps, loweringReach } from './halve';
-import { noiseBandwidth, stepOf, windowSamples, windowShapes } from './windows';
+import { stepOf, windowMeans, windowShapes } from './windows';
 import type { SegmentShape } from './segmentWindow';
 import { signal } from './signalEngine';
 
@@ -42,14 +42,16 @@ export function cutWindow(shape: SegmentShape): CutWindow {
   const step = stepOf(windowShape);
   const { first, length } = cutRange(segmentLength, decimation);
   const before = segmentLength >> 1;
-  const smooth = Float32Array.from({ length }, (_, j) => {
+  const { shape: windowAt } = windowShapes[windowShape];
+  const smooth = new Float32Array(length);
+  for (let j = 0; j < length; j++) {
     const n = before + (first + j) * decimation;
-    return n < 0 || n >= segmentLength ? 0 : windowShapes[windowShape].shape(n / segmentLength) - step;
-  });
+    if (n >= 0 && n < segmentLength) smooth[j] = windowAt(n / segmentLength) - step;
+  }
   // Lowered samples are so many times fewer, and so are their sums smaller.
-  const window = windowSamples(windowShape, segmentLength);
-  const powerScale = ((2 * decimation) / window.reduce((sum, w) => sum + w, 0)) ** 2;
-  const noiseBandwidthHz = (noiseBandwidth(window) * sampleRate * decimation) / segmentLength;
+  const { mean, meanSquare } = windowMeans(windowShape);
+  const powerScale = ((2 * decimation) / (segmentLength * mean)) ** 2;
+  const noiseBandwidthHz = ((meanSquare / mean ** 2) * sampleRate * decimation) / segmentLength;
   const levelScale = (powerScale * sampleRate) / fftSize / noiseBandwidthHz;
   const lead = before + first * decimation;
   return { smooth, step, segmentLength, before, decimation, lead, levelScale };

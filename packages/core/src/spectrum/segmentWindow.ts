@@ -32,9 +32,8 @@ export function segmentWindow(shape: SegmentShape): SegmentWindow {
   const firstPosition = before + firstOffset * decimation;
   const length = Math.ceil((segmentLength - firstPosition) / decimation);
   const windowAt = windowShapes[shape.windowShape].shape;
-  const window = Float64Array.from({ length }, (_, j) =>
-    windowAt((firstPosition + j * decimation) / segmentLength),
-  );
+  const window = new Float64Array(length);
+  for (let j = 0; j < length; j++) window[j] = windowAt((firstPosition + j * decimation) / segmentLength);
   const binHz = sampleRate / fftSize;
   const noiseBandwidthHz = (noiseBandwidth(window) * sampleRate) / length;
   const powerScale = (2 / window.reduce((total, w) => total + w, 0)) ** 2;

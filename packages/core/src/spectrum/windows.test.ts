@@ -4,6 +4,7 @@ import {
   coherentGain,
   noiseBandwidth,
   resolutionHz,
+  windowMeans,
   windowKinds,
   windowSamples,
   windowShapes,
@@ -65,6 +66,15 @@ describe('the flat top', () => {
 });
 
 describe('all windows', () => {
+  it.each(windowKinds)('%s has the means of its samples and of their squares', (kind) => {
+    for (const length of [16, 481, 4096]) {
+      const window = windowSamples(kind, length);
+      const { mean, meanSquare } = windowMeans(kind);
+      expect(coherentGain(window)).toBeCloseTo(mean, 12);
+      expect(noiseBandwidth(window)).toBeCloseTo(meanSquare / mean ** 2, 10);
+    }
+  });
+
   it.each(windowKinds)('%s tells apart what its 6 dB bandwidth says', (kind) => {
     const half = windowShapes[kind].resolutionBins / 2;
     expect(Math.abs(db(response(windowSamples(kind, length), half)) + 6.02)).toBeLessThan(0.1);

@@ -13,6 +13,8 @@ export interface WindowShape {
   label: string;
   /** Value at x = n / N, 0 to 1. */
   shape(x: number): number;
+  /** The cosines that it is the sum of. */
+  terms: readonly number[];
   /** 6 dB bandwidth in bins. */
   resolutionBins: number;
   /** Height of the step at its ends, where it is high enough for its side lobes to reach far. */
@@ -20,25 +22,30 @@ export interface WindowShape {
 }
 
 /** A sum of cosines: a0 - a1 cos(2 pi x) + a2 cos(4 pi x) - ... */
-const cosines =
-  (...terms: number[]) =>
-  (x: number) =>
-    terms.reduce((sum, a, m) => sum + (m % 2 === 0 ? a : -a) * Math.cos(2 * Math.PI * m * x), 0);
+function cosines(...terms: number[]): Pick<WindowShape, 'shape' | 'terms'> {
+  const signed = terms.map((a, m) => (m % 2 === 0 ? a : -a));
+  const shape = (x: number) => {
+    let sum = signed[0]!;
+    for (let m = 1; m < signed.length; m++) sum += signed[m]! * Math.cos(2 * Math.PI * m * x);
+    return sum;
+  };
+  return { shape, terms };
+}
 
 export const windowShapes = {
-  hann: { label: 'Hann', shape: cosines(0.5, 0.5), resolutionBins: 2 },
-  hamming: { label: 'Hamming', shape: cosines(0.54, 0.46), resolutionBins: 1.81, step: 0.08 },
+  hann: { label: 'Hann', ...cosines(0.5, 0.5), resolutionBins: 2 },
+  hamming: { label: 'Hamming', ...cosines(0.54, 0.46), resolutionBins: 1.81, step: 0.08 },
   blackmanHarris: {
     label: 'Blackman-Harris',
-    shape: cosines(0.35875, 0.48829, 0.14128, 0.01168),
+    ...cosines(0.35875, 0.48829, 0.14128, 0.01168),
     resolutionBins: 2.67,
   },
   flatTop: {
     label: 'Flat top',
-    shape: cosines(0.21557895, 0.41663158, 0.277263158, 0.083578947, 0.006947368),
+    ...cosines(0.21557895, 0.41663158, 0.277263158, 0.083578947, 0.006947368),
     resolutionBins: 4.58,
   },
-  rectangular: { label: 'Rectangular', shape: () => 1, resolutionBins: 1.21, step: 1 },
+  rectangular: { label: 'Rectangular', ...cosines(1), resolutionBins: 1.21, step: 1 },
 } satisfies Record<string, WindowShape>;
 
 export type WindowKind = keyof typeof windowShapes;
@@ -54,7 +61,15 @@ export const resolutionHz = (kind: WindowKind, seconds: number) =>
 /** The `length` samples of a window, 0 to 1. */
 export function windowSamples(kind: WindowKind, length: number): Float64Array {
   const { shape } = windowShapes[kind];
-  return Float64Array.from({ length }, (_, n) => shape(n / length));
+  const samples = new Float64Array(length);
+  for (let n = 0; n < length; n++) samples[n] = shape(n / length);
+  return samples;
+}
+
+/** Means of a window's samples and of their squares, where there are more than twice as many as it has cosines. */
+export function windowMeans(kind: WindowKind): { mean: number; meanSquare: number } {
+  const [mean, ...waves] = windowShapes[kind].terms;
+  return { mean: mean!, meanSquare: waves.reduce((sum, a) => sum + a ** 2 / 2, mean! ** 2) };
 }
 
 /** Coherent gain: the mean of the window, 0.5 for Hann. */
