@@ -4,4 +4,4 @@ import { join } from 'node:path';
 import { compileSignal } from '../packages/core/assembly/compile.mjs';
 
 // Compiles the heavy work on signals to WebAssembly, and writes it where the core reads it.
-writeFileSync(join(root, 'packages/core/src/spectrum/signalCode.ts'), await compileSignal());
+writeFileSync(join(root, 'packages/core/src/signal/signalCode.ts'), await compileSignal());

@@ -1,8 +1,8 @@
 import { halve } from './halve';
 
-/** Segments that are cut out of a signal, go through a window, and are lowered in rate: see spectrum/cutSegments.ts. */
+/** Segments that are cut out of a signal, go through a window, and are lowered in rate: see songSpectrum/cutSegments.ts. */
 
-/** Values before and after a place that a halving sums: `halvingReach` of spectrum/halve.ts. */
+/** Values before and after a place that a halving sums: `halvingReach` of songSpectrum/halve.ts. */
 const reach: i32 = 13;
 
 // What is loaded: the filter of halvings, a window that ends in a step, and which values are wanted.
@@ -29,7 +29,7 @@ const before: i32 = 8;
  * @param windowStep what of the window does not fall to nothing
  * @param samples of a segment
  * @param first where its first value is made, in samples from its own first
- * @param roomAt {@link cutRoom} bytes
+ * @param roomAt room for `cutBytes` of songSpectrum/cutSegments.ts
  */
 export function loadCut(
   tapsAt: usize,

@@ -1,4 +1,4 @@
-/** A copy of a signal at half its rate: see spectrum/halve.ts. */
+/** A copy of a signal at half its rate: see songSpectrum/halve.ts. */
 
 /** Floats of silence before and after a signal: as many as the filter reaches into, and a last four that is not full. */
 const around = 16;

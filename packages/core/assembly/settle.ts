@@ -118,7 +118,7 @@ function swingTwo(input: v128, position: usize, velocity: usize, a: f64, b: f64,
 /**
  * Springs, in place.
  * @param positions and `velocities`: a row of doubles each
- * @param a to `d`: of spectrum/spring.ts
+ * @param a to `d`: of levels/spring.ts
  */
 export function swingRows(
   rows: usize,

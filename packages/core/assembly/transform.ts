@@ -152,7 +152,7 @@ function ofFours<T>(re: usize, im: usize, count: usize, twiddles: usize): void {
 
 /**
  * Transforms `count` complex values, a power of two of at least sixteen, in place.
- * @param twiddles of spectrum/transformTables.ts
+ * @param twiddles of signal/transformTables.ts
  */
 export function transform<T>(re: usize, im: usize, count: usize, twiddles: usize): void {
   if (ctz(count) & 1) {

@@ -79,5 +79,5 @@ export * from './spectrum/analyser';
 export * from './spectrum/bands';
 export * from './spectrum/plan';
 export * from './spectrum/scales';
-export * from './spectrum/songAnalyser';
+export * from './songSpectrum/songAnalyser';
 export * from './spectrum/windows';

@@ -4,10 +4,10 @@
 import FFT from 'fft.js';
 import { earStandard } from './film/defaults';
 import type { FieldGroup } from './property/field';
-import type { BandReader } from './spectrum/bandReader';
+import type { BandReader } from './songSpectrum/bandReader';
 import type { BandSettings } from './spectrum/plan';
-import { bandTransform, levelsOfSong } from './spectrum/segmentLevels';
-import { loadSong } from './spectrum/songCopies';
+import { bandTransform, levelsOfSong } from './songSpectrum/segmentLevels';
+import { loadSong } from './songSpectrum/songCopies';
 
 /** Signals for tests: deterministic, in the shapes the analysers take. */
 

@@ -1,5 +1,5 @@
-import { align, keep, reach, scratch, signal } from '../spectrum/signalEngine';
-import { binOrder, tablesFor } from '../spectrum/transformTables';
+import { align, keep, reach, scratch, signal } from '../signal/signalEngine';
+import { binOrder, tablesFor } from '../signal/transformTables';
 import { windowSamples } from '../spectrum/windows';
 
 const size = 4096;

@@ -1,8 +1,8 @@
 import { channelParts, pcmSampleRate, type ChannelKind } from '../audio/pcm';
 import type { AnalysisPlan, BandSettings } from '../spectrum/plan';
 import { bandEdges } from '../spectrum/scales';
-import { mostDecimation } from '../spectrum/divideBands';
-import { SongAnalyser } from '../spectrum/songAnalyser';
+import { mostDecimation } from '../songSpectrum/divideBands';
+import { SongAnalyser } from '../songSpectrum/songAnalyser';
 import { affordableRate, hopSamples, momentCount, momentsPerSecond } from './moments';
 import type { ChannelPart, StretchLevels } from './songListener';
 

@@ -6,7 +6,7 @@ import { powerToDb, silenceDb } from '../spectrum/bands';
 import { Distribution } from '../levels/distribution';
 import type { BandSettings } from '../spectrum/plan';
 import { bandMiddle } from '../spectrum/scales';
-import { SongAnalyser } from '../spectrum/songAnalyser';
+import { SongAnalyser } from '../songSpectrum/songAnalyser';
 import { weightingDb } from '../levels/weighting';
 import { momentCount } from './moments';
 import type { ReadSignal } from './songListener';

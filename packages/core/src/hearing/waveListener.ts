@@ -1,5 +1,5 @@
 import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
-import { halve, loweringReach } from '../spectrum/halve';
+import { halve, loweringReach } from '../songSpectrum/halve';
 import type { Wave } from './hearing';
 import { hopSamples, momentCount } from './moments';
 import type { ChannelPart, SongListener } from './songListener';

@@ -1,4 +1,4 @@
-import { align, reach, scratch } from '../spectrum/signalEngine';
+import { align, reach, scratch } from '../signal/signalEngine';
 
 /** Neighbours among bands: the first of them, where it goes in a row, and how many they are. */
 interface Run {

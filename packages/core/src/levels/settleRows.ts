@@ -1,6 +1,6 @@
 import { lawTerms, type LevelLaw } from './levelLaw';
 import { RowMemory } from './rowMemory';
-import { signal } from '../spectrum/signalEngine';
+import { signal } from '../signal/signalEngine';
 import { averageTerms, onePoleShare, spreadTerms, type Smoothing } from './smoothing';
 import { springStep } from './spring';
 

@@ -1,7 +1,6 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="../types/fourier-transform.d.ts" />
 import { fft as otherFft } from 'fourier-transform';
-import { readFile } from 'node:fs/promises';
 import { describe, expect, it } from 'vitest';
 import { noise, referenceTransform } from '../testing';
 import { loadSegments } from './segmentTransform';
@@ -103,14 +102,4 @@ describe('powers of segments', () => {
   );
   it('cannot be had of segments that are longer than the transform', () =>
     expect(() => loadSegments(noise(99), ones(65), 64, 0, 1, 1)).toThrow(RangeError));
-});
-
-describe('the compiled code', () => {
-  it('is that of its source', async () => {
-    // A variable, for it is plain JavaScript without types.
-    const compiler = '../../assembly/compile.mjs';
-    const { compileSignal } = (await import(compiler)) as { compileSignal: () => Promise<string> };
-    const written = await readFile(new URL('signalCode.ts', import.meta.url), 'utf8');
-    expect(written).toBe(await compileSignal());
-  });
 });

@@ -1,5 +1,5 @@
-import { align, reach, scratch, signal } from './signalEngine';
-import { checkTransform, tablesFor } from './transformTables';
+import { align, reach, scratch, signal } from '../signal/signalEngine';
+import { checkTransform, tablesFor } from '../signal/transformTables';
 
 /**
  * Power spectra of windowed segments of a signal, in WebAssembly with two doubles

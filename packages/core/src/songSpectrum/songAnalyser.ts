@@ -1,6 +1,6 @@
 import { divideBands } from './divideBands';
 import { loweringReach } from './halve';
-import { planAnalysis, type AnalysisPlan, type BandSettings } from './plan';
+import { planAnalysis, type AnalysisPlan, type BandSettings } from '../spectrum/plan';
 import { putRows, putRowsBetween } from './putRows';
 import { loadSong } from './songCopies';
 import { SongTier } from './songTier';

@@ -1,10 +1,10 @@
-import { silenceDb, silencePower } from './bands';
+import { silenceDb, silencePower } from '../spectrum/bands';
 import type { BandReader } from './bandReader';
 import { cutBytes, loadCut, type CutWindow } from './cutSegments';
-import { sumSquared } from './segmentTransform';
-import { align, reach, signal } from './signalEngine';
+import { sumSquared } from '../spectrum/segmentTransform';
+import { align, reach, signal } from '../signal/signalEngine';
 import type { SongCopies } from './songCopies';
-import { checkTransform, tablesFor, type Tables } from './transformTables';
+import { checkTransform, tablesFor, type Tables } from '../signal/transformTables';
 
 /**
  * Levels of bands in many segments of a signal, by transforms in WebAssembly with four floats at a time. See

@@ -1,7 +1,7 @@
 import { halvingTaps, loweringReach } from './halve';
-import { stepOf, windowMeans, windowShapes } from './windows';
-import type { SegmentShape } from './segmentWindow';
-import { signal } from './signalEngine';
+import { stepOf, windowMeans, windowShapes } from '../spectrum/windows';
+import type { SegmentShape } from '../spectrum/segmentWindow';
+import { signal } from '../signal/signalEngine';
 
 /**
  * Segments of a song at a lower rate, through windows that end in a step.

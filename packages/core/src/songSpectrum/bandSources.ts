@@ -1,7 +1,7 @@
 import { edgePlaces, type BandPlace } from './bandPlaces';
 import { noBins, type BandSource } from './bandReader';
-import { bandCovers } from './bands';
-import { coverWeights, insideWeights, rampBins } from './binWeights';
+import { bandCovers } from '../spectrum/bands';
+import { coverWeights, insideWeights } from './binWeights';
 import type { BandRun } from './divideBands';
 
 /**
@@ -9,14 +9,11 @@ import type { BandRun } from './divideBands';
  * its bins, all over narrow bands and near the edges of wide ones, whose inside is a sum of bins.
  * @param edges of all bands in Hz, one more than bands
  * @param sampleRate of the copy that is transformed, in Hz
- * @param filled share of the transform that segments fill
  */
 export function bandSources(
-  { bands, finer, betweenBins, decimation }: BandRun,
+  { bands, finer, ramp, betweenBins, decimation, fftSize }: BandRun,
   edges: Float64Array,
   sampleRate: number,
-  fftSize: number,
-  filled: number,
 ): BandSource[] {
   const binHz = sampleRate / fftSize;
   const pointsAt = (places: readonly BandPlace[]) =>
@@ -26,15 +23,14 @@ export function bandSources(
     return bands.map((band) => ({ points: [], bins: coverWeights(covers[band]!, 1 / finer) }));
   }
   const between = new Map(betweenBins.map(({ band, places }) => [band, places]));
-  const width = rampBins(filled);
   const nyquist = (sampleRate * decimation) / 2;
   return bands.map((band) => {
     const places = between.get(band);
     if (places) return { points: pointsAt(places), bins: noBins };
     const [low, high] = [edges[band]!, Math.min(edges[band + 1]!, nyquist)];
     return {
-      points: pointsAt(edgePlaces(low, high, binHz, width)),
-      bins: insideWeights(low / binHz, high / binHz, width),
+      points: pointsAt(edgePlaces(low, high, binHz, ramp)),
+      bins: insideWeights(low / binHz, high / binHz, ramp),
     };
   });
 }

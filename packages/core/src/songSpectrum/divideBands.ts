@@ -3,9 +3,9 @@ import { mostFilled, tapCount } from './betweenBins';
 import { rampBins } from './binWeights';
 import { cutRange } from './cutSegments';
 import { usableShare } from './halve';
-import { nextPowerOfTwo } from './nextPowerOfTwo';
-import type { WindowGroup } from './plan';
-import { stepOf, type WindowKind } from './windows';
+import { nextPowerOfTwo } from '../spectrum/nextPowerOfTwo';
+import type { WindowGroup } from '../spectrum/plan';
+import { stepOf, type WindowKind } from '../spectrum/windows';
 
 /** A transform of a copy of the song at a lower rate. */
 interface Transform {
@@ -20,6 +20,8 @@ export interface BandRun extends Transform {
   bands: number[];
   /** Bins of the definition's transform to one of this one: less than 1 where this one is finer. */
   finer: number;
+  /** Bins at the edges of wide bands that do not count whole. */
+  ramp: number;
   /** Where those are read that cover few bins, unless these are as fine as the definition's. */
   betweenBins: { band: number; places: BandPlace[] }[];
 }
@@ -78,15 +80,16 @@ export function divideBands(
   const binsOf = (band: number, { decimation, fftSize }: Transform) =>
     (widthOf(band) * fftSize * decimation) / sampleRate;
   const filledOf = ({ decimation, fftSize }: Transform) => lengthAt(decimation) / fftSize;
+  const rampOf = (transform: Transform) => rampBins(filledOf(transform));
   const isBetween = (band: number, transform: Transform) =>
-    finerOf(transform) > 1 && binsOf(band, transform) < 2 * rampBins(filledOf(transform));
+    finerOf(transform) > 1 && binsOf(band, transform) < 2 * rampOf(transform);
 
   /** What it costs to read the bands of a class from a transform; Infinity where they cannot be. */
   const readingCost = remembered((index: number, decimation: number, fftSize: number) => {
     const transform = { decimation, fftSize };
     const filled = filledOf(transform);
     const costOfPlace = filled > mostFilled ? Infinity : tapCost * tapCount(filled);
-    const costOfEdges = finerOf(transform) > 1 ? 2 * edgePoints(rampBins(filled)) * costOfPlace : 0;
+    const costOfEdges = finerOf(transform) > 1 ? 2 * edgePoints(rampOf(transform)) * costOfPlace : 0;
     return classes[index]!.bands.reduce((cost, band) => {
       const reading = isBetween(band, transform)
         ? costOfPlace * places(band).length
@@ -122,10 +125,10 @@ export function divideBands(
   return divide(0, 1).parts.map(({ classes: indices, ...transform }) => {
     const bands = indices.flatMap((index) => classes[index]!.bands).sort((a, b) => a - b);
     const between = bands.filter((band) => isBetween(band, transform));
-    const finer = finerOf(transform);
     return {
       ...transform,
-      finer,
+      finer: finerOf(transform),
+      ramp: rampOf(transform),
       bands,
       betweenBins: between.map((band) => ({ band, places: places(band) })),
     };

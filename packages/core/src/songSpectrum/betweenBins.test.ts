@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { levelsOfSegments, finePowers, noise, sine } from '../testing';
 import { bandReader, noBins } from './bandReader';
-import { powerToDb } from './bands';
+import { powerToDb } from '../spectrum/bands';
 import { mostFilled, tapCount } from './betweenBins';
-import { windowKinds, windowSamples } from './windows';
+import { windowKinds, windowSamples } from '../spectrum/windows';
 
 const fineSize = 32768;
 

@@ -1,5 +1,5 @@
 import { halveInto, halvingTaps, roomToHalve } from './halve';
-import { align, reach, scratch } from './signalEngine';
+import { align, reach, scratch } from '../signal/signalEngine';
 
 /** A song in the memory of the compiled code, with copies of it, each at half the rate of the one before. */
 export interface SongCopies {

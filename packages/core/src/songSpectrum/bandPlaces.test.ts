@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { finePowers, noise } from '../testing';
 import { bandPlaces } from './bandPlaces';
-import { bandCovers, bandPower, powerToDb } from './bands';
-import { windowKinds, windowSamples } from './windows';
+import { bandCovers, bandPower, powerToDb } from '../spectrum/bands';
+import { windowKinds, windowSamples } from '../spectrum/windows';
 
 const fineSize = 32768;
 

@@ -3,9 +3,9 @@ import { bandSources } from './bandSources';
 import { cutWindow, type CutWindow } from './cutSegments';
 import type { BandRun } from './divideBands';
 import { bandTransform, levelsOfSong, type BandTransform } from './segmentLevels';
-import { segmentWindow, type SegmentShape } from './segmentWindow';
+import { segmentWindow, type SegmentShape } from '../spectrum/segmentWindow';
 import type { SongCopies } from './songCopies';
-import { stepOf } from './windows';
+import { stepOf } from '../spectrum/windows';
 
 /** Levels of some bands in many segments of a song, or of a copy of it at a lower rate: the fast way, in floats. */
 export class SongTier {
@@ -25,8 +25,8 @@ export class SongTier {
     private readonly run: BandRun,
   ) {
     const { fftSize, sampleRate } = shape;
-    const readerFor = ({ length }: ArrayLike<number>) =>
-      bandReader(bandSources(run, edges, sampleRate, fftSize, length / fftSize), length / fftSize);
+    const sources = bandSources(run, edges, sampleRate);
+    const readerFor = (window: ArrayLike<number>) => bandReader(sources, window.length / fftSize);
     if (run.decimation > 1 && stepOf(shape.windowShape) > 0) {
       const cut = cutWindow(shape);
       this.cut = cut;

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { levelsOfSegments, noise } from '../testing';
 import { bandReader, noBins, type BandSource } from './bandReader';
-import { bandCovers, powerToDb } from './bands';
+import { bandCovers, powerToDb } from '../spectrum/bands';
 import { coverWeights } from './binWeights';
-import { windowSamples } from './windows';
+import { windowSamples } from '../spectrum/windows';
 
 describe('the reader of bands', () => {
   const samples = noise(3000, 12);

@@ -1,4 +1,4 @@
-import type { BandCover } from './bands';
+import type { BandCover } from '../spectrum/bands';
 
 /** Bands as weighted sums of the powers of bins. */
 

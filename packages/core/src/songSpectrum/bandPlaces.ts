@@ -1,4 +1,4 @@
-import { bandCovers } from './bands';
+import { bandCovers } from '../spectrum/bands';
 import { ramp } from './binWeights';
 import { gaussLegendre } from './gaussLegendre';
 

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { noise, sine } from '../testing';
 import { bandReader } from './bandReader';
-import { powerToDb } from './bands';
+import { powerToDb } from '../spectrum/bands';
 import { cutRange, cutWindow } from './cutSegments';
 import { bandTransform, levelsOfSong } from './segmentLevels';
-import { loadSegments } from './segmentTransform';
+import { loadSegments } from '../spectrum/segmentTransform';
 import { loadSong } from './songCopies';
-import { windowSamples, type WindowKind } from './windows';
+import { windowSamples, type WindowKind } from '../spectrum/windows';
 
 const sampleRate = 48000;
 

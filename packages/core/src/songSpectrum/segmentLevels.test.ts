@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { levelsOfSegments, noise, sine } from '../testing';
 import { bandReader } from './bandReader';
 import { coverWeights } from './binWeights';
-import { bandCovers, bandPower, powerToDb, silenceDb, type BandCover } from './bands';
-import { loadSegments } from './segmentTransform';
-import { windowSamples } from './windows';
+import { bandCovers, bandPower, powerToDb, silenceDb, type BandCover } from '../spectrum/bands';
+import { loadSegments } from '../spectrum/segmentTransform';
+import { windowSamples } from '../spectrum/windows';
 
 const ones = (length: number) => new Float64Array(length).fill(1);
 /** Each bin of a transform by itself. */
