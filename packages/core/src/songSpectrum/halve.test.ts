@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { noise, referenceTransform } from '../testing';
-import { halve, halvingFilter, halvingReach, loweringFilter, loweringReach } from './halve';
+import { halve, halvingFilter, halvingReach, loweringReach } from './halve';
 
 /** Every so many-th value of the convolution of a signal and a filter of odd length. */
 function convolved(samples: Float32Array, filter: Float64Array, step: number): number[] {
@@ -8,6 +8,20 @@ function convolved(samples: Float32Array, filter: Float64Array, step: number): n
   return Array.from({ length: Math.ceil(samples.length / step) }, (_, j) =>
     filter.reduce((sum, tap, k) => sum + tap * (samples[j * step + k - half] ?? 0), 0),
   );
+}
+
+/**
+ * The filter that makes a copy at a rate so many times lower at once: that of all halvings together.
+ */
+function loweringFilter(decimation: number): Float64Array {
+  const halving = halvingFilter();
+  let whole = Float64Array.of(1);
+  for (let step = 1; step < decimation; step *= 2) {
+    const longer = new Float64Array(whole.length + 2 * halvingReach * step);
+    halving.forEach((value, k) => whole.forEach((other, i) => (longer[i + k * step]! += value * other)));
+    whole = longer;
+  }
+  return whole;
 }
 
 describe('a signal at half its rate', () => {
@@ -42,6 +56,9 @@ describe('the filter', () => {
     return Array.from({ length: 4097 }, (_, k) => Math.hypot(re[k]!, im[k]!));
   };
   const decibels = (gain: number) => 20 * Math.log10(gain);
+
+  // As many as assembly/halve.ts sums and assembly/cut.ts reckons with.
+  it('reaches thirteen samples', () => expect(halvingReach).toBe(13));
 
   it('of a halving has its middle at a quarter of the rate, and every other value 0', () => {
     const filter = halvingFilter();

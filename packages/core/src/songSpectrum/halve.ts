@@ -65,18 +65,3 @@ export function halve(samples: Float32Array): Float32Array {
 
 /** Samples before and after a moment that a copy at a rate so many times lower is made of there. */
 export const loweringReach = (decimation: number): number => halvingReach * (decimation - 1);
-
-/**
- * The filter by which such a copy can be made at once: that of all halvings together.
- * @returns 2 `loweringReach` + 1 values
- */
-export function loweringFilter(decimation: number): Float64Array {
-  const halving = halvingFilter();
-  let whole = Float64Array.of(1);
-  for (let step = 1; step < decimation; step *= 2) {
-    const longer = new Float64Array(whole.length + 2 * halvingReach * step);
-    halving.forEach((value, k) => whole.forEach((other, i) => (longer[i + k * step]! += value * other)));
-    whole = longer;
-  }
-  return whole;
-}
