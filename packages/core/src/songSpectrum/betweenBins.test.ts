@@ -9,8 +9,10 @@ const fineSize = 32768;
 
 /** Levels at fine bins, read between the bins of a short transform. */
 function levelsBetween(samples: Float32Array, window: Float64Array, size: number, fineBins: number[]) {
-  const points = fineBins.map((bin) => [{ at: (bin * size) / fineSize, weight: 1 }]);
-  const sources = points.map((one) => ({ points: one, bins: noBins }));
+  const sources = fineBins.map((bin) => ({
+    points: [{ at: (bin * size) / fineSize, weight: 1 }],
+    bins: noBins,
+  }));
   const reader = bandReader(sources, window.length / size);
   return levelsOfSegments([samples], window, size, reader, 1, 100, 777, 3);
 }

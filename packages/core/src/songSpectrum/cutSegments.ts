@@ -9,7 +9,8 @@ import { signal } from '../signal/signalEngine';
  * The step makes side lobes that reach over all frequencies, and back again into the low bands. Of a song that is lowered
  * first and cut then, the low-pass has taken away what they are made of. So segments are cut out first and lowered then:
  * where the filter lies wholly within a segment that is the lowered song, which all segments share, and only the few
- * samples around both ends are made anew, halving by halving. The part of the window that falls to nothing may be applied at the lower rate.
+ * samples around both ends are made anew, halving by halving. The part of the window that falls to nothing may be applied
+ * at the lower rate.
  */
 
 /** A window that ends in a step, at a lower rate. */
@@ -81,7 +82,7 @@ export function loadCut(
   signal().loadCut(halvingTaps(), halvings, step, segmentLength, lead, at);
   return addresses.map((copies, i) => {
     const table = at + aroundBytes + i * 4 * mostCopies;
-    copies.forEach((address, k) => new DataView(buffer).setUint32(table + 4 * k, address, true));
+    new Uint32Array(buffer, table, copies.length).set(copies);
     return table;
   });
 }

@@ -30,8 +30,7 @@ export function halvingFilter(): Float64Array {
 
 /** As assembly/halve.ts reads it: the middle, and every other value after it. */
 const taps = Float32Array.from(
-  { length: (halvingReach + 3) / 2 },
-  (_, i) => halvingFilter()[halvingReach + Math.max(0, 2 * i - 1)]!,
+  halvingFilter().filter((_, i) => i === halvingReach || (i > halvingReach && (i - halvingReach) % 2 === 1)),
 );
 
 let tapsKept: number | undefined;

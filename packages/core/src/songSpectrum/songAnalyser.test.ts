@@ -1,12 +1,30 @@
 import { describe, expect, it } from 'vitest';
 import { SegmentAnalyser } from '../spectrum/analyser';
 import type { BandSettings } from '../spectrum/plan';
+import { bandEdges } from '../spectrum/scales';
 import { bandSettings, noise, sine } from '../testing';
 import { SongAnalyser } from './songAnalyser';
 
 const sampleRate = 48000;
 const ear = bandSettings();
 const powerOf = (levels: Float32Array) => levels.reduce((sum, db) => sum + 10 ** (db / 10), 0);
+
+/** Levels of moments 800 samples apart from sample `start` on: by the definition, and all of them as whole songs are. */
+function levelsBothWays(settings: BandSettings, song: Float32Array, start: number, moments: number[]) {
+  const exact = new SegmentAnalyser(settings, sampleRate);
+  const fast = new SongAnalyser(settings, sampleRate, 800);
+  const { edges } = exact.plan;
+  const bands = edges.length - 1;
+  const count = Math.max(...moments) + 1;
+  const rows = new Float32Array(count * bands);
+  fast.levels([song], start, 800, count, rows, 0);
+  const pairs = moments.map((moment) => {
+    const row = new Float32Array(bands);
+    exact.levels(song, start + moment * 800, row);
+    return { exact: row, found: rows.subarray(moment * bands, (moment + 1) * bands) };
+  });
+  return { edges, pairs };
+}
 
 describe('the analyser of whole songs', () => {
   const song = noise(96000, 11).map(
@@ -41,21 +59,10 @@ describe('the analyser of whole songs', () => {
     { bands: 400, window: 0.08, windowShape: 'hamming' },
     { bands: 300, window: 0.25, windowShape: 'flatTop', longWindow: 0.5 },
   ] satisfies Partial<BandSettings>[])('agrees with the definition for %o', (part) => {
-    const settings: BandSettings = { ...ear, ...part };
-    const exact = new SegmentAnalyser(settings, sampleRate);
-    const fast = new SongAnalyser(settings, sampleRate, 800);
-    const bands = exact.plan.edges.length - 1;
-    const rows = new Float32Array(60 * bands);
-    fast.levels([song], 32000, 800, 20, rows, 0);
-    const row = new Float32Array(bands);
-    for (const moment of [0, 7, 19]) {
-      exact.levels(song, 32000 + moment * 800, row);
-      row.forEach((level, band) => {
-        expect(Math.abs(rows[moment * bands + band]! - level)).toBeLessThan(0.75);
-      });
-      expect(
-        10 * Math.log10(powerOf(rows.subarray(moment * bands, (moment + 1) * bands)) / powerOf(row)),
-      ).toBeCloseTo(0, 1);
+    const { pairs } = levelsBothWays({ ...ear, ...part }, song, 32000, [0, 7, 19]);
+    for (const { exact, found } of pairs) {
+      exact.forEach((level, band) => expect(Math.abs(found[band]! - level)).toBeLessThan(0.75));
+      expect(10 * Math.log10(powerOf(found) / powerOf(exact))).toBeCloseTo(0, 1);
     }
   });
 
@@ -66,23 +73,14 @@ describe('the analyser of whole songs', () => {
     { windowShape: 'rectangular', bands: 512, longWindow: 0.5, window: 0.01 },
     { windowShape: 'rectangular', bands: 72, longWindow: 0.5 },
   ] satisfies Partial<BandSettings>[])('hears what a loud high tone leaves in low bands for %o', (part) => {
-    const settings: BandSettings = { ...ear, ...part };
     const tone = sine(9100.3, 96000).map((value) => 0.9 * value);
-    const exact = new SegmentAnalyser(settings, sampleRate);
-    const fast = new SongAnalyser(settings, sampleRate, 800);
-    const bands = exact.plan.edges.length - 1;
-    const rows = new Float32Array(3 * bands);
-    fast.levels([tone], 40000, 800, 3, rows, 0);
-    const row = new Float32Array(bands);
-    for (const moment of [0, 1, 2]) {
-      exact.levels(tone, 40000 + moment * 800, row);
-      const low = row.subarray(
-        0,
-        exact.plan.edges.findIndex((edge) => edge > 2000),
-      );
+    const { edges, pairs } = levelsBothWays({ ...ear, ...part }, tone, 40000, [0, 1, 2]);
+    const highest = edges.findIndex((edge) => edge > 2000);
+    for (const { exact, found } of pairs) {
+      const low = exact.subarray(0, highest);
       expect(Math.max(...low)).toBeGreaterThan(-95);
       low.forEach((level, band) => {
-        if (level > -110) expect(Math.abs(rows[moment * bands + band]! - level)).toBeLessThan(0.5);
+        if (level > -110) expect(Math.abs(found[band]! - level)).toBeLessThan(0.5);
       });
     }
   });
@@ -96,18 +94,15 @@ describe('the analyser of whole songs', () => {
     { windowShape: 'rectangular', bands: 72 },
   ] satisfies Partial<BandSettings>[])('reads both bands beside a tone near their edge for %o', (part) => {
     const settings: BandSettings = { ...ear, bands: 72, fromHz: 30, toHz: 16000, window: 0.085, ...part };
-    const exact = new SegmentAnalyser(settings, sampleRate);
-    const fast = new SongAnalyser(settings, sampleRate, 800);
-    const { edges } = exact.plan;
+    const edges = bandEdges(settings);
     const bands = edges.length - 1;
-    const [row, rows] = [new Float32Array(bands), new Float32Array(bands)];
     for (let edge = 1; edge < bands; edge += Math.ceil(bands / 12)) {
       for (const beyond of [-2.6, -1.6, 0.3, 1.6, 2.6]) {
         const tone = sine(edges[edge]! + beyond / settings.window, 48000);
-        exact.levels(tone, 24000, row);
-        fast.levels([tone], 24000, 800, 1, rows, 0);
+        const [pair] = levelsBothWays(settings, tone, 24000, [0]).pairs;
         for (const band of [edge - 1, edge]) {
-          if (row[band]! > -90) expect(Math.abs(rows[band]! - row[band]!)).toBeLessThan(0.75);
+          const level = pair!.exact[band]!;
+          if (level > -90) expect(Math.abs(pair!.found[band]! - level)).toBeLessThan(0.75);
         }
       }
     }

@@ -1,6 +1,6 @@
 import { bandReader } from './bandReader';
 import { bandSources } from './bandSources';
-import { cutWindow, type CutWindow } from './cutSegments';
+import { cutWindow } from './cutSegments';
 import type { BandRun } from './divideBands';
 import { bandTransform, levelsOfSong, type BandTransform } from './segmentLevels';
 import { segmentWindow, type SegmentShape } from '../spectrum/segmentWindow';
@@ -12,8 +12,6 @@ export class SongTier {
   private readonly transform: BandTransform;
   /** First windowed sample at this tier's rate, counted from a segment's centre. */
   private readonly firstOffset: number = 0;
-  /** For windows that end in a step, of copies at lower rates. */
-  private readonly cut?: CutWindow;
 
   /**
    * @param edges edges of all bands in Hz, one more than there are bands
@@ -29,7 +27,6 @@ export class SongTier {
     const readerFor = (window: ArrayLike<number>) => bandReader(sources, window.length / fftSize);
     if (run.decimation > 1 && stepOf(shape.windowShape) > 0) {
       const cut = cutWindow(shape);
-      this.cut = cut;
       this.transform = bandTransform(cut.smooth, fftSize, readerFor(cut.smooth), cut.levelScale, cut);
     } else {
       const { window, firstOffset, levelScale } = segmentWindow(shape);
@@ -52,7 +49,8 @@ export class SongTier {
    * @returns `count` rows of this tier's bands, good until anything else is measured
    */
   levels(song: SongCopies, centre: number, hop: number, count: number): Float32Array {
-    const { transform, cut, firstOffset } = this;
+    const { transform, firstOffset } = this;
+    const { cut } = transform;
     if (cut) return levelsOfSong(song, 0, transform, centre - cut.before, hop, count);
     const { decimation } = this.run;
     const start = centre / decimation + firstOffset;
