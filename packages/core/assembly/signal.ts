@@ -5,6 +5,7 @@
 export { loadCut } from './cut';
 export { halve } from './halve';
 export { bandLevels } from './levels';
+export { putRows } from './rows';
 export { loadSignal, powers } from './segments';
 export { loadSeparation, separate } from './separate';
 export { averageRows, followRows, holdRows, mapRows, spreadRows, swingRows } from './settle';

@@ -1,6 +1,7 @@
 // The package has no types of its own; the reference brings ours to whoever compiles this file.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="types/fft-js.d.ts" />
+import { floatsAt } from './signal/signalEngine';
 import FFT from 'fft.js';
 import { earStandard } from './film/defaults';
 import type { FieldGroup } from './property/field';
@@ -134,5 +135,6 @@ export function levelsOfSegments(
   // Made first: it keeps tables.
   const transform = bandTransform(window, size, reader, scale);
   // A copy: the levels themselves are good until anything else is measured.
-  return levelsOfSong(loadSong(signals), 0, transform, start, hop, count).slice();
+  const rows = levelsOfSong(loadSong(signals), 0, transform, start, hop, count);
+  return floatsAt(rows, reader.bands * count).slice();
 }

@@ -17,6 +17,7 @@ interface SignalCode {
   loadSignal: (...numbers: number[]) => void;
   powers: (...numbers: number[]) => void;
   bandLevels: (...numbers: number[]) => void;
+  putRows: (...numbers: number[]) => void;
   mapRows: (...numbers: number[]) => void;
   spreadRows: (...numbers: number[]) => void;
   averageRows: (...numbers: number[]) => void;
@@ -58,6 +59,10 @@ export function reach(end: number): ArrayBuffer {
   if (missing > 0) memory.grow(Math.ceil(missing / pageBytes));
   return memory.buffer;
 }
+
+/** Floats that stand there: good until memory grows, or others are put there. */
+export const floatsAt = (address: number, count: number): Float32Array =>
+  new Float32Array(reach(address + 4 * count), address, count);
 
 /** Where scratch room begins. */
 export const scratch = (): number => kept;

@@ -5,6 +5,7 @@ import { powerToDb } from '../spectrum/bands';
 import { cutRange, cutWindow } from './cutSegments';
 import { bandTransform, levelsOfSong } from './segmentLevels';
 import { loadSegments } from '../spectrum/segmentTransform';
+import { floatsAt } from '../signal/signalEngine';
 import { loadSong } from './songCopies';
 import { windowSamples, type WindowKind } from '../spectrum/windows';
 
@@ -35,7 +36,8 @@ function cutLevels(
   const transform = bandTransform(cut.smooth, size, reader, decimation ** 2, cut);
   const song = loadSong(signals, Math.log2(decimation));
   const { first, hop, count } = starts;
-  return { rows: levelsOfSong(song, 0, transform, first, hop, count).slice(), bins };
+  const rows = levelsOfSong(song, 0, transform, first, hop, count);
+  return { rows: floatsAt(rows, bins * count).slice(), bins };
 }
 
 /** The same bins of a transform of the segment itself, in doubles. */

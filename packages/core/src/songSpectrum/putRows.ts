@@ -1,65 +1,46 @@
-/** Where rows of some bands go: into rows of all bands, `width` values each, from `offset` on. */
-export interface RowTarget {
-  out: Float32Array;
-  offset: number;
+import { signal } from '../signal/signalEngine';
+
+/** Rows of all bands in the memory of the compiled code: the address of the first, and how many values each has. */
+export interface AllRows {
+  at: number;
   width: number;
 }
 
-/** Whether bands are neighbours, as they nearly always are. */
-const areRun = (bands: readonly number[]) => bands.at(-1)! - bands[0]! === bands.length - 1;
+/** Indices that follow one another, and where the first of them stands. */
+interface Run {
+  from: number;
+  first: number;
+  length: number;
+}
 
-/** Puts rows of some bands into rows of all bands. @param rows `count` rows, a value for each of `bands` */
-export function putRows(
-  rows: Float32Array,
-  bands: readonly number[],
-  count: number,
-  { out, offset, width }: RowTarget,
-): void {
-  const size = bands.length;
-  if (size === width) {
-    out.set(rows.subarray(0, count * size), offset);
-    return;
-  }
-  const isRun = areRun(bands);
-  for (let i = 0; i < count; i++) {
-    const row = rows.subarray(i * size, (i + 1) * size);
-    const at = offset + i * width;
-    if (isRun) out.set(row, at + bands[0]!);
-    else bands.forEach((band, j) => (out[at + band] = row[j]!));
-  }
+/** Bands are neighbours nearly always, and then one run. */
+function runsOf(bands: readonly number[]): Run[] {
+  const runs: Run[] = [];
+  bands.forEach((band, from) => {
+    const run = runs.at(-1);
+    if (run && run.first + run.length === band) run.length++;
+    else runs.push({ from, first: band, length: 1 });
+  });
+  return runs;
 }
 
 /**
- * Puts rows that stand `every` moments apart, and what lies between them on straight lines.
- * @param rows as many as the moments reach into
- * @param phase moments from the first row to the first moment that is put
+ * Puts rows of some bands into rows of all bands, and what lies between rows on straight lines.
+ * @param rows address of rows with a value for each of `bands`, as many as the moments reach into
+ * @param count how many moments are put
+ * @param every moments from one row to the next
+ * @param phase moments from the first row to the first moment that is put, less than `every`
  */
-export function putRowsBetween(
-  rows: Float32Array,
+export function putRows(
+  rows: number,
   bands: readonly number[],
   count: number,
-  target: RowTarget,
-  every: number,
-  phase: number,
+  all: AllRows,
+  every = 1,
+  phase = 0,
 ): void {
-  const size = bands.length;
-  const { out, offset, width } = target;
-  const isRun = areRun(bands);
-  const row = new Float32Array(size);
-  for (let i = 0; i < count; i++) {
-    const low = Math.floor((phase + i) / every) * size;
-    const share = ((phase + i) % every) / every;
-    const at = offset + i * width;
-    // Neighbours stand in the row of all bands as they do in their own.
-    const to = isRun ? out : row;
-    const first = isRun ? at + bands[0]! : 0;
-    if (share === 0) to.set(rows.subarray(low, low + size), first);
-    else {
-      const high = low + size;
-      for (let j = 0; j < size; j++) {
-        to[first + j] = rows[low + j]! + (rows[high + j]! - rows[low + j]!) * share;
-      }
-    }
-    if (!isRun) putRows(row, bands, 1, { ...target, offset: at });
+  for (const { from, first, length } of runsOf(bands)) {
+    const [source, out] = [rows + 4 * from, all.at + 4 * first];
+    signal().putRows(source, 4 * bands.length, length, every, phase, count, out, 4 * all.width);
   }
 }

@@ -33,7 +33,7 @@ export interface BandTransform {
  * @param start first sample of the first segment
  * @param hop samples from one segment to the next
  * @param count how many segments
- * @returns `count` rows of levels, good until anything else is measured
+ * @returns the address of `count` rows of levels, good until anything else is measured
  */
 export function levelsOfSong(
   song: SongCopies,
@@ -42,7 +42,7 @@ export function levelsOfSong(
   start: number,
   hop: number,
   count: number,
-): Float32Array {
+): number {
   const { bands, firstBin, lastBin, taps, points, words } = reader;
   const re = align(song.end);
   const im = re + 4 * size;
@@ -64,7 +64,7 @@ export function levelsOfSong(
   const read = [firstBin, lastBin, bins, readerAt, bands, taps, pointsAt, powers] as const;
   const share = scale / sumSquared / song.addresses.length;
   signal().bandLevels(...segments, ...transform, ...read, share, silencePower, silenceDb, out);
-  return new Float32Array(buffer, out, bands * count);
+  return out;
 }
 
 /** @throws RangeError unless `size` is a power of two of at least 16, and the window is not longer */

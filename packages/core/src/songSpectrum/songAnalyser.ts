@@ -1,7 +1,8 @@
 import { divideBands } from './divideBands';
 import { loweringReach } from './halve';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from '../spectrum/plan';
-import { putRows, putRowsBetween } from './putRows';
+import { align, floatsAt } from '../signal/signalEngine';
+import { putRows } from './putRows';
 import { loadSong } from './songCopies';
 import { SongTier } from './songTier';
 
@@ -80,8 +81,11 @@ export class SongAnalyser {
     offset: number,
     firstMoment = 0,
   ): void {
-    const target = { out, offset, width: this.plan.edges.length - 1 };
-    const song = loadSong(signals, Math.log2(this.mostDecimation));
+    const width = this.plan.edges.length - 1;
+    const loaded = loadSong(signals, Math.log2(this.mostDecimation));
+    const all = { at: loaded.end, width };
+    // Rows are put together where they are made: then they travel at once.
+    const song = { ...loaded, end: align(all.at + 4 * width * count) };
     for (const { every, tier } of this.tiers) {
       const { bands } = tier;
       const first = Math.floor(firstMoment / every);
@@ -89,8 +93,8 @@ export class SongAnalyser {
       const phase = firstMoment - first * every;
       const centre = firstCentre - phase * hop;
       const rows = tier.levels(song, centre, hop * every, last - first + 1);
-      if (every === 1) putRows(rows, bands, count, target);
-      else putRowsBetween(rows, bands, count, target, every, phase);
+      putRows(rows, bands, count, all, every, phase);
     }
+    out.set(floatsAt(all.at, width * count), offset);
   }
 }

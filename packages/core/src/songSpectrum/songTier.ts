@@ -46,9 +46,9 @@ export class SongTier {
    * @param centre sample of the song that is the centre of the first moment's segment
    * @param hop samples of the song from one centre to the next
    * @param count how many moments
-   * @returns `count` rows of this tier's bands, good until anything else is measured
+   * @returns the address of `count` rows of this tier's bands, good until anything else is measured
    */
-  levels(song: SongCopies, centre: number, hop: number, count: number): Float32Array {
+  levels(song: SongCopies, centre: number, hop: number, count: number): number {
     const { transform, firstOffset } = this;
     const { cut } = transform;
     if (cut) return levelsOfSong(song, 0, transform, centre - cut.before, hop, count);
