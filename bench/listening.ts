@@ -81,7 +81,9 @@ type Redone = 'heard' | 'settled';
 /** Waits until the whole song is as it will be after a change. */
 async function changeOf(page: Page, redone: Redone) {
   if (redone === 'heard') {
+    // Not at every frame of the screen, as is usual: a frame takes work that the change then waits for.
     await page.waitForFunction(() => (window as unknown as { notes: Notes }).notes.wholeAt > 0, null, {
+      polling: 100,
       timeout: 60_000,
     });
   }

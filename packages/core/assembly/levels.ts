@@ -1,6 +1,6 @@
 import { cutInto } from './cut';
 import { fill } from './segments';
-import { transform } from './transform';
+import { transform, transformMiddle } from './transform';
 
 /** Levels in dB of the bands of many segments of a signal, by transforms in floats. */
 
@@ -10,6 +10,7 @@ const nowhere: i32 = i32.MAX_VALUE;
 /**
  * A windowed segment in the middle of `size` floats, with silence around it.
  * @param copies 0 unless the segment is cut out and lowered in rate: see cut.ts
+ * @param around floats in the middle beyond which nothing is written
  */
 function fillMiddle(
   samples: usize,
@@ -20,17 +21,19 @@ function fillMiddle(
   length: i32,
   out: usize,
   size: usize,
+  around: usize,
 ): void {
-  const front = ((size >> 1) - <usize>(length >> 1)) << 2;
+  const front = out + (((size >> 1) - <usize>(length >> 1)) << 2);
+  const from = out + (((size - around) >> 1) << 2);
+  const to = from + (around << 2);
+  memory.fill(from, 0, front - from);
   if (copies == 0 || start == nowhere) {
-    memory.fill(out, 0, front);
-    fill<f32>(samples, count, start, window, length, out + front, size - (front >> 2));
+    fill<f32>(samples, count, start, window, length, front, (to - front) >> 2);
     return;
   }
   const back = front + ((<usize>length) << 2);
-  memory.fill(out, 0, front);
-  cutInto(copies, count, start, window, length, out + front);
-  memory.fill(out + back, 0, (size << 2) - back);
+  cutInto(copies, count, start, window, length, front);
+  memory.fill(back, 0, to - back);
 }
 
 /**
@@ -228,7 +231,7 @@ function decibels(power: v128): v128 {
   return f32x4.add(f32x4.mul(exponent, f32x4.splat(<f32>(10 * (Math.LN2 / Math.LN10)))), logarithm);
 }
 
-/** Writes `bands` powers, times a scale, in dB; what is too little for `silenceDb` reads that. May write three more. */
+/** Writes `bands` powers, times a scale, in dB; what is too little for `silenceDb` reads that. */
 function writeLevels(
   powers: usize,
   bands: usize,
@@ -237,10 +240,17 @@ function writeLevels(
   silenceDb: f32,
   out: usize,
 ): void {
-  for (let band: usize = 0; band < bands; band += 4) {
+  for (let band: usize = 0; band < bands; band += 4, out += 16) {
     const power = f32x4.mul(v128.load(powers + (band << 2)), f32x4.splat(scale));
     const heard = f32x4.gt(power, f32x4.splat(silence));
-    v128.store(out + (band << 2), v128.bitselect(decibels(power), f32x4.splat(silenceDb), heard));
+    const levels = v128.bitselect(decibels(power), f32x4.splat(silenceDb), heard);
+    if (band + 4 <= bands) v128.store(out, levels);
+    else {
+      // What stands behind them may be of other bands.
+      store<f32>(out, f32x4.extract_lane(levels, 0));
+      if (band + 1 < bands) store<f32>(out, f32x4.extract_lane(levels, 1), 4);
+      if (band + 2 < bands) store<f32>(out, f32x4.extract_lane(levels, 2), 8);
+    }
   }
 }
 
@@ -261,7 +271,8 @@ function writeLevels(
  * @param powers room for four rows of `bands` floats and up to three more
  * @param scale that powers are multiplied by
  * @param silence power below which nothing is heard
- * @param out rows of `bands` floats, and room for three more
+ * @param out where the row of the first segment goes
+ * @param stride bytes from it to the next one
  */
 export function bandLevels(
   samples: usize,
@@ -291,31 +302,35 @@ export function bandLevels(
   silence: f32,
   silenceDb: f32,
   out: usize,
+  stride: usize,
 ): void {
   const together = others != 0;
   const row = ((bands + 3) & ~3) << 2;
   const next = (<usize>(last - first + 1)) << 4;
   const inPair = together ? 1 : 2;
+  const isHalf = size >= 64 && <usize>length <= size >> 1;
+  const around = isHalf ? size >> 1 : size;
   for (let moment = 0; moment < moments; moment += 2 * inPair) {
     for (let pair = 0; pair < 2; pair++) {
       const own = moment + pair * inPair;
       // What is read of a second pair that is not there is not written.
       if (own >= moments) break;
       const at = start + own * hop;
-      fillMiddle(samples, count, copies, at, window, length, re, size);
-      if (together) fillMiddle(others, count, othersCopies, at, window, length, im, size);
+      fillMiddle(samples, count, copies, at, window, length, re, size, around);
+      if (together) fillMiddle(others, count, othersCopies, at, window, length, im, size, around);
       else {
         const second = own + 1 < moments ? at + hop : nowhere;
-        fillMiddle(samples, count, copies, second, window, length, im, size);
+        fillMiddle(samples, count, copies, second, window, length, im, size, around);
       }
-      transform<f32>(re, im, size, twiddles);
+      if (isHalf) transformMiddle(re, im, size, twiddles);
+      else transform<f32>(re, im, size, twiddles);
       separateBins(re, im, size, order, first, last, bins + pair * next);
     }
     readBands(bins, next, reader, bands, taps, points, powers, row, together);
     const rows = min(2 * inPair, moments - moment);
     for (let i = 0; i < rows; i++) {
       writeLevels(powers + <usize>i * row, bands, scale, silence, silenceDb, out);
-      out += bands << 2;
+      out += stride;
     }
   }
 }

@@ -1,10 +1,11 @@
 /**
  * The heavy work on signals, in AssemblyScript: compiled to WebAssembly by `npm run wasm`. Addresses and
- * tables are made by spectrum/segmentTransform.ts, songSpectrum/halve.ts, songSpectrum/cutSegments.ts and audio/separate.ts.
+ * tables are made by audio/addMono.ts, spectrum/segmentTransform.ts, songSpectrum/halve.ts, songSpectrum/cutSegments.ts and audio/separate.ts.
  */
 export { loadCut } from './cut';
 export { halve } from './halve';
 export { bandLevels } from './levels';
+export { addPcm } from './pcm';
 export { putRows } from './rows';
 export { loadSignal, powers } from './segments';
 export { loadSeparation, separate } from './separate';

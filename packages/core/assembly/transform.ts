@@ -69,6 +69,42 @@ function stageOfFour<T>(re: usize, im: usize, count: usize, size: usize, twiddle
   }
 }
 
+/** As {@link stageOfTwo} in floats, for values in the middle half: what is beyond them counts as silent, whatever stands there. */
+function middleOfTwo(re: usize, im: usize, size: usize, twiddles: usize): void {
+  const step: usize = (size >> 1) << 2;
+  const quarter: usize = (size >> 2) << 2;
+  let r = re;
+  let i = im;
+  let t = twiddles;
+  for (const end = re + quarter; r < end; r += 16, i += 16, t += 32) {
+    const br = v128.load(r + step);
+    const bi = v128.load(i + step);
+    v128.store(r, br);
+    v128.store(i, bi);
+    turn<f32>(r + step, i + step, f32x4.neg(br), f32x4.neg(bi), t);
+  }
+  for (const end = re + step; r < end; r += 16, i += 16, t += 32) {
+    turn<f32>(r + step, i + step, v128.load(r), v128.load(i), t);
+  }
+}
+
+/** The same with butterflies of four. */
+function middleOfFour(re: usize, im: usize, size: usize, twiddles: usize): void {
+  const step: usize = (size >> 2) << 2;
+  const end: usize = re + step;
+  for (let r = re, i = im, t = twiddles; r < end; r += 16, i += 16, t += 96) {
+    const br = v128.load(r + step);
+    const bi = v128.load(i + step);
+    const cr = v128.load(r + 2 * step);
+    const ci = v128.load(i + 2 * step);
+    v128.store(r, f32x4.add(cr, br));
+    v128.store(i, f32x4.add(ci, bi));
+    turn<f32>(r + step, i + step, f32x4.sub(bi, cr), f32x4.neg(f32x4.add(ci, br)), t);
+    turn<f32>(r + 2 * step, i + 2 * step, f32x4.sub(cr, br), f32x4.sub(ci, bi), t + 32);
+    turn<f32>(r + 3 * step, i + 3 * step, f32x4.neg(f32x4.add(cr, bi)), f32x4.sub(br, ci), t + 64);
+  }
+}
+
 // Columns of the rows last looked at: four floats of four rows, or two doubles of two rows of four.
 let column0: v128 = f32x4.splat(0);
 let column1: v128 = f32x4.splat(0);
@@ -163,6 +199,27 @@ export function transform<T>(re: usize, im: usize, count: usize, twiddles: usize
     ofFours<T>(re + half, im + half, count >> 1, rest);
   } else {
     ofFours<T>(re, im, count, twiddles);
+  }
+}
+
+/**
+ * As {@link transform} in floats, of what stands in the middle half of `count` values, at least 64: what is beyond counts as
+ * silent, whatever stands there. That is a first stage of half the work.
+ */
+export function transformMiddle(re: usize, im: usize, count: usize, twiddles: usize): void {
+  const isOdd = (ctz(count) & 1) == 1;
+  const parts: usize = isOdd ? 2 : 4;
+  let rest = twiddles;
+  if (isOdd) {
+    middleOfTwo(re, im, count, twiddles);
+    rest += count << 2;
+  } else {
+    middleOfFour(re, im, count, twiddles);
+    rest += (count >> 2) * 24;
+  }
+  const bytes = (count / parts) << 2;
+  for (let part: usize = 0; part < parts; part++) {
+    ofFours<f32>(re + part * bytes, im + part * bytes, count / parts, rest);
   }
 }
 

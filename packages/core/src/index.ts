@@ -1,3 +1,4 @@
+export * from './audio/addMono';
 export * from './audio/lastUsed';
 export * from './audio/partReader';
 export * from './audio/pcm';

@@ -45,14 +45,14 @@ export class BandLevels implements StretchLevels {
    * Analyses moments; of two signals the mean of their powers.
    * @param out gets a row of levels for each moment, from `offset` on
    */
-  measure(
+  measure<Memory extends ArrayBufferLike = ArrayBuffer>(
     signals: readonly Float32Array[],
     start: number,
     first: number,
     count: number,
-    out = new Float32Array(count * this.bands),
+    out = new Float32Array(count * this.bands) as Float32Array<Memory>,
     offset = 0,
-  ): Float32Array<ArrayBuffer> {
+  ): Float32Array<Memory> {
     const hop = hopSamples(this.rate);
     this.analyser.levels(signals, first * hop - start, hop, count, out, offset, first);
     return out;

@@ -7,26 +7,41 @@ import type { SharedListener } from './songListener';
 export class BandListener extends BandLevels implements SharedListener {
   readonly heard: Uint8Array;
   /** dBFS before any mapping: `moments` rows of `bands`; of those that have been heard. */
-  readonly db: Float32Array<ArrayBuffer>;
+  readonly db: Float32Array;
 
   /**
    * @param lengthSamples length of the song in samples
+   * @param rows makes room for so many levels, which may hold anything
    * @throws RangeError when the bands cannot be made
    */
-  constructor(settings: BandSettings, channel: ChannelKind, lengthSamples: number) {
+  constructor(
+    settings: BandSettings,
+    channel: ChannelKind,
+    lengthSamples: number,
+    rows = (length: number): Float32Array => new Float32Array(length),
+  ) {
     super(settings, channel, lengthSamples);
     // Nothing is written into it before it is heard: for many bands of a long song that alone takes time.
-    this.db = new Float32Array(this.moments * this.bands);
+    this.db = rows(this.moments * this.bands);
     this.heard = new Uint8Array(this.moments);
   }
 
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
     this.measure(signals, start, first, count, this.db, first * this.bands);
+    this.noteHeard(first, count);
+  }
+
+  get shared(): Float32Array | undefined {
+    const { SharedArrayBuffer: Shared } = globalThis;
+    return Shared && this.db.buffer instanceof Shared ? this.db : undefined;
+  }
+
+  noteHeard(first: number, count: number): void {
     this.heard.fill(1, first, first + count);
   }
 
   putLevels(first: number, levels: ArrayLike<number>): void {
     this.db.set(levels, first * this.bands);
-    this.heard.fill(1, first, first + levels.length / this.bands);
+    this.noteHeard(first, levels.length / this.bands);
   }
 }

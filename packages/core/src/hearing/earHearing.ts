@@ -13,6 +13,19 @@ import type { Stretch } from './listen';
 
 const limitsOf = ({ floorDb, ceilingDb }: Ear) => ({ floorDb, ceilingDb });
 
+/** Makes room for large tables, which may hold anything. */
+export interface TableMemory {
+  /** For so many levels in dBFS. */
+  rows: (length: number) => Float32Array;
+  /** For so many levels that travel to another thread. */
+  table: (length: number) => Float32Array;
+}
+
+const newMemory: TableMemory = {
+  rows: (length) => new Float32Array(length),
+  table: (length) => new Float32Array(length),
+};
+
 /**
  * What one ear has heard of a whole song: levels in dBFS for every analysed
  * moment, the same mapped to 0..1 and smoothed, and a look-up at any time.
@@ -24,7 +37,7 @@ export class EarHearing extends BandListener {
   /** Indices of the bands that give a mark. */
   shown: number[] = [];
   /** 0..1 after mapping and smoothing: rows of `shown.length`, of all moments or of a stretch. */
-  levels = new Float32Array(0);
+  levels: Float32Array = new Float32Array(0);
   /** Held peaks, as `levels`; undefined unless the ear holds peaks. */
   peaks: Float32Array | undefined;
   /** Moment of the first row of `levels`. */
@@ -39,8 +52,9 @@ export class EarHearing extends BandListener {
   constructor(
     private ear: Ear,
     lengthSamples: number,
+    private readonly memory = newMemory,
   ) {
-    super(ear, ear.channel, lengthSamples);
+    super(ear, ear.channel, lengthSamples, memory.rows);
   }
 
   /**
@@ -53,8 +67,8 @@ export class EarHearing extends BandListener {
     this.shown = shownBands(ear, this.bands);
     this.limits = ear.limits === 'set' ? limitsOf(ear) : this.fittedLimits(gains, ear);
     const size = only.count * this.shown.length;
-    if (this.levels.length !== size) this.levels = new Float32Array(size);
-    this.peaks = ear.peaks ? new Float32Array(size) : undefined;
+    if (this.levels.length !== size) this.levels = this.memory.table(size);
+    this.peaks = ear.peaks ? this.memory.table(size) : undefined;
     this.first = only.first;
     this.fillLevels(ear, gains, only, this.levels, this.peaks);
   }
@@ -92,7 +106,10 @@ export class EarHearing extends BandListener {
         const held = peaks && { hold: ear.peakHold, fall: ear.peakFall, out: part(peaks) };
         const levels = db.subarray(from * bands, to * bands);
         settleRows(levels, bands, 1 / this.rate, ear, part(out), mapping, held);
-      } else part(out).fill(0);
+      } else {
+        part(out).fill(0);
+        if (peaks) part(peaks).fill(0);
+      }
       from = to;
     }
   }

@@ -43,8 +43,12 @@ export interface SongListener extends Stretchable {
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void;
 }
 
-/** A listener that takes levels which have been worked out in another thread. */
+/** A listener whose levels may be worked out in another thread. */
 export interface SharedListener extends SongListener {
+  /** Rows of levels of all moments, in memory into which other threads may write; undefined where it is not shared. */
+  readonly shared?: Float32Array | undefined;
+  /** Notes that levels of the moments from `first` on have been written there. */
+  noteHeard(first: number, count: number): void;
   /** @param levels rows of levels of the moments from `first` on, see {@link StretchLevels} */
   putLevels(first: number, levels: ArrayLike<number>): void;
 }

@@ -72,9 +72,13 @@ export class SpectrogramListener extends SpectrogramLevels implements SharedList
     this.putLevels(first, this.measure(signals, start, first, count));
   }
 
+  noteHeard(first: number, count: number): void {
+    this.heard.fill(1, first, first + count);
+  }
+
   putLevels(first: number, levels: ArrayLike<number>): void {
     const { bands } = spectrogramRange;
     this.bytes.set(levels, first * bands);
-    this.heard.fill(1, first, first + levels.length / bands);
+    this.noteHeard(first, levels.length / bands);
   }
 }

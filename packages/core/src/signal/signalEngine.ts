@@ -17,6 +17,7 @@ interface SignalCode {
   loadSignal: (...numbers: number[]) => void;
   powers: (...numbers: number[]) => void;
   bandLevels: (...numbers: number[]) => void;
+  addPcm: (...numbers: number[]) => void;
   putRows: (...numbers: number[]) => void;
   mapRows: (...numbers: number[]) => void;
   spreadRows: (...numbers: number[]) => void;

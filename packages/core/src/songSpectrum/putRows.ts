@@ -6,6 +6,10 @@ export interface AllRows {
   width: number;
 }
 
+/** Whether they follow one another, as bands nearly always do. */
+export const areNeighbours = (bands: readonly number[]): boolean =>
+  bands.at(-1)! - bands[0]! === bands.length - 1;
+
 /** Indices that follow one another, and where the first of them stands. */
 interface Run {
   from: number;
@@ -13,7 +17,6 @@ interface Run {
   length: number;
 }
 
-/** Bands are neighbours nearly always, and then one run. */
 function runsOf(bands: readonly number[]): Run[] {
   const runs: Run[] = [];
   bands.forEach((band, from) => {

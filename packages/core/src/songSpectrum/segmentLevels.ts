@@ -26,6 +26,14 @@ export interface BandTransform {
   cut?: CutWindow;
 }
 
+/** Where rows of levels go. */
+export interface RowPlace {
+  /** Address of the first. */
+  at: number;
+  /** Bytes from one to the next. */
+  stride: number;
+}
+
 /**
  * Levels in dBFS of the bands of segments at equal distances.
  * @param song of two signals the mean of their powers is taken; silence is assumed beyond their ends
@@ -33,7 +41,8 @@ export interface BandTransform {
  * @param start first sample of the first segment
  * @param hop samples from one segment to the next
  * @param count how many segments
- * @returns the address of `count` rows of levels, good until anything else is measured
+ * @param place where rows of levels go; if left out, where nothing stands: they are good until anything else is measured
+ * @returns the address of the first of them
  */
 export function levelsOfSong(
   song: SongCopies,
@@ -42,6 +51,7 @@ export function levelsOfSong(
   start: number,
   hop: number,
   count: number,
+  place?: RowPlace,
 ): number {
   const { bands, firstBin, lastBin, taps, points, words } = reader;
   const re = align(song.end);
@@ -52,8 +62,9 @@ export function levelsOfSong(
   const readerAt = bins + 32 * (lastBin - firstBin + 1);
   const pointsAt = align(readerAt + words.byteLength);
   const powers = pointsAt + 32 * points;
-  const out = powers + 4 * align(4 * bands);
-  const buffer = reach(out + 4 * bands * count + 12);
+  const free = powers + 4 * align(4 * bands);
+  const buffer = reach(place ? free : free + 4 * bands * count);
+  const { at, stride } = place ?? { at: free, stride: 4 * bands };
   new Float32Array(buffer, windowAt, window.length).set(window);
   new Uint8Array(buffer, readerAt, words.byteLength).set(new Uint8Array(words));
   const [copies = 0, othersCopies = 0] = cut ? loadCut(cut, song.addresses, buffer, cutAt) : [];
@@ -63,8 +74,8 @@ export function levelsOfSong(
   const transform = [re, im, size, tables.twiddles, tables.order, start, hop, count] as const;
   const read = [firstBin, lastBin, bins, readerAt, bands, taps, pointsAt, powers] as const;
   const share = scale / sumSquared / song.addresses.length;
-  signal().bandLevels(...segments, ...transform, ...read, share, silencePower, silenceDb, out);
-  return out;
+  signal().bandLevels(...segments, ...transform, ...read, share, silencePower, silenceDb, at, stride);
+  return at;
 }
 
 /** @throws RangeError unless `size` is a power of two of at least 16, and the window is not longer */

@@ -2,7 +2,7 @@ import { divideBands } from './divideBands';
 import { loweringReach } from './halve';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from '../spectrum/plan';
 import { align, floatsAt } from '../signal/signalEngine';
-import { putRows } from './putRows';
+import { areNeighbours, putRows } from './putRows';
 import { loadSong } from './songCopies';
 import { SongTier } from './songTier';
 
@@ -84,7 +84,7 @@ export class SongAnalyser {
     const width = this.plan.edges.length - 1;
     const loaded = loadSong(signals, Math.log2(this.mostDecimation));
     const all = { at: loaded.end, width };
-    // Rows are put together where they are made: then they travel at once.
+    // Rows are put together here: then they travel at once.
     const song = { ...loaded, end: align(all.at + 4 * width * count) };
     for (const { every, tier } of this.tiers) {
       const { bands } = tier;
@@ -92,8 +92,13 @@ export class SongAnalyser {
       const last = Math.ceil((firstMoment + count - 1) / every);
       const phase = firstMoment - first * every;
       const centre = firstCentre - phase * hop;
-      const rows = tier.levels(song, centre, hop * every, last - first + 1);
-      putRows(rows, bands, count, all, every, phase);
+      if (every === 1 && areNeighbours(bands)) {
+        const place = { at: all.at + 4 * bands[0]!, stride: 4 * width };
+        tier.levels(song, centre, hop, count, place);
+      } else {
+        const rows = tier.levels(song, centre, hop * every, last - first + 1);
+        putRows(rows, bands, count, all, every, phase);
+      }
     }
     out.set(floatsAt(all.at, width * count), offset);
   }

@@ -2,7 +2,7 @@ import { bandReader } from './bandReader';
 import { bandSources } from './bandSources';
 import { cutWindow } from './cutSegments';
 import type { BandRun } from './divideBands';
-import { bandTransform, levelsOfSong, type BandTransform } from './segmentLevels';
+import { bandTransform, levelsOfSong, type BandTransform, type RowPlace } from './segmentLevels';
 import { segmentWindow, type SegmentShape } from '../spectrum/segmentWindow';
 import type { SongCopies } from './songCopies';
 import { stepOf } from '../spectrum/windows';
@@ -46,14 +46,15 @@ export class SongTier {
    * @param centre sample of the song that is the centre of the first moment's segment
    * @param hop samples of the song from one centre to the next
    * @param count how many moments
-   * @returns the address of `count` rows of this tier's bands, good until anything else is measured
+   * @param place where rows of this tier's bands go, see {@link levelsOfSong}
+   * @returns the address of the first of them
    */
-  levels(song: SongCopies, centre: number, hop: number, count: number): number {
+  levels(song: SongCopies, centre: number, hop: number, count: number, place?: RowPlace): number {
     const { transform, firstOffset } = this;
     const { cut } = transform;
-    if (cut) return levelsOfSong(song, 0, transform, centre - cut.before, hop, count);
+    if (cut) return levelsOfSong(song, 0, transform, centre - cut.before, hop, count, place);
     const { decimation } = this.run;
     const start = centre / decimation + firstOffset;
-    return levelsOfSong(song, Math.log2(decimation), transform, start, hop / decimation, count);
+    return levelsOfSong(song, Math.log2(decimation), transform, start, hop / decimation, count, place);
   }
 }

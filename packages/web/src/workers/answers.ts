@@ -46,6 +46,24 @@ function sourceOf(earId: string, { sources }: Knowledge): EarSource {
 const heardBy = async (earId: string, { queue }: Knowledge) =>
   (await queue.complete(`ear ${earId}`)) as EarHearing;
 
+/** Whether the ear is still heard so: a changed one is heard anew, in the memory of the one before. */
+const isHeardBy = (hearing: EarHearing, earId: string, { queue }: Knowledge) =>
+  queue.get(`ear ${earId}`) === hearing;
+
+/** What bands do over the song, in turns with others; undefined when it did not go on to the end. */
+async function statisticsOf(
+  hearing: EarHearing,
+  goesOn: () => boolean,
+): Promise<BandStatistics[] | undefined> {
+  const statistics: BandStatistics[] = [];
+  for (let band = 0; band < hearing.bands; band += bandsTogether) {
+    statistics.push(...hearing.bandStatistics(band, band + bandsTogether));
+    await turn();
+    if (!goesOn()) return undefined;
+  }
+  return statistics;
+}
+
 /** A reader that lets others have their turn each time: a question must not keep a changed ear waiting. */
 const inTurns =
   (read: ReadSignal): ReadSignal =>
@@ -61,15 +79,13 @@ const answers: Answers = {
   },
 
   async statistics({ earId }, knowledge) {
-    const hearing = await heardBy(earId, knowledge);
-    // Its limits may be taken from the song; levels are not asked for.
-    hearing.settle(sourceOf(earId, knowledge).ear, { first: 0, count: 0 });
-    const statistics: BandStatistics[] = [];
-    for (let band = 0; band < hearing.bands; band += bandsTogether) {
-      statistics.push(...hearing.bandStatistics(band, band + bandsTogether));
-      await turn();
+    for (;;) {
+      const hearing = await heardBy(earId, knowledge);
+      // Its limits may be taken from the song; levels are not asked for.
+      hearing.settle(sourceOf(earId, knowledge).ear, { first: 0, count: 0 });
+      const statistics = await statisticsOf(hearing, () => isHeardBy(hearing, earId, knowledge));
+      if (statistics) return statistics;
     }
-    return statistics;
   },
 
   async beats({ tracks }, { length, sounds }) {

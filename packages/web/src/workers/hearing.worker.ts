@@ -9,6 +9,7 @@ import {
   type Ear,
   type Follower,
   type Stretch,
+  type TableMemory,
 } from '@cyclogram/core';
 import { answerQuestion } from './answers';
 import { EarSounds } from './earSounds';
@@ -16,7 +17,14 @@ import { reportFollower } from './followerReport';
 import { HearingHelpers } from './hearingHelpers';
 import { Listening } from './listening';
 import { ListeningQueue } from './listeningQueue';
-import type { EarSource, FromHearing, TableMessage, ToHearing } from './messages';
+import { SpareMemory } from './spareMemory';
+import {
+  tableBuffers,
+  type EarSource,
+  type FromHearing,
+  type TableMessage,
+  type ToHearing,
+} from './messages';
 
 /**
  * Hears the film's ears and followers: from the current moment to the end of the
@@ -35,6 +43,15 @@ const queue = new ListeningQueue(
   },
   (text) => say({ say: 'failed', text }),
 );
+/** Of levels, into which helpers write; and of tables, which the painter gives back. */
+const levelMemory = new SpareMemory<ArrayBufferLike>((bytes) =>
+  typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(bytes) : new SharedArrayBuffer(bytes),
+);
+const tableMemory = new SpareMemory((bytes) => new ArrayBuffer(bytes));
+const memory: TableMemory = {
+  rows: (length) => levelMemory.take(length),
+  table: (length) => tableMemory.take(length),
+};
 let painter: MessagePort | undefined;
 let sources: EarSource[] = [];
 let followersNow: Follower[] = [];
@@ -45,6 +62,9 @@ self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
   switch (data.say) {
     case 'connect':
       painter = data.painter;
+      painter.onmessage = ({ data: tables }: MessageEvent<ArrayBuffer[]>) => {
+        for (const table of tables) tableMemory.give(table);
+      };
       break;
     case 'film':
       setFilm(data.ears, data.followers, data.waved, data.length);
@@ -127,12 +147,13 @@ function listenWithEar(source: EarSource): void {
   const influence = earInfluence(ear);
   queue.put(`ear ${ear.id}`, key, JSON.stringify(ear), {
     create: () => {
-      const hearing = new EarHearing(ear, length);
+      const hearing = new EarHearing(ear, length, memory);
       const task = { what: 'bands', key, source, length } as const;
       const share = (stretch: Stretch) => helpers.hear(hearing, task, stretch);
       const part = (stretch: Stretch) => sendEar(ear.id, hearing, stretch);
       const send = { all: () => sendEar(ear.id, hearing), part };
-      return new Listening(hearing, sounds.reader(source), send, influence, share);
+      const release = () => levelMemory.give(hearing.db.buffer);
+      return new Listening(hearing, sounds.reader(source), send, influence, share, release);
     },
     influence,
     failed: (error) =>
@@ -147,7 +168,7 @@ function sendEar(id: string, hearing: EarHearing, only?: Stretch): void {
   hearing.settle(ear, only);
   const table = hearing.takeTable();
   const message: TableMessage = { what: 'ear', id, table };
-  painter?.postMessage(message, [table.levels.buffer, ...(table.peaks ? [table.peaks.buffer] : [])]);
+  painter?.postMessage(message, tableBuffers(table));
   const { edges, windows, sharesBins, binHz } = hearing.plan;
   const { limits } = hearing;
   say({ say: 'ear', earId: id, report: { edges, windows, sharesBins, binHz, limits } });

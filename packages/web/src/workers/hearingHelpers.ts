@@ -76,9 +76,10 @@ export class HearingHelpers {
   }
 
   private async hearBy(helper: Helper, listener: SharedListener, task: HelperTask, stretch: Stretch) {
-    const answer = await helper.ask(task, stretch, ++this.lastId);
+    const answer = await helper.ask({ ...task, table: listener.shared }, stretch, ++this.lastId);
     if ('problem' in answer) throw new Error(answer.problem);
-    listener.putLevels(stretch.first, answer.levels);
+    if (answer.levels) listener.putLevels(stretch.first, answer.levels);
+    else listener.noteHeard(stretch.first, stretch.count);
   }
 
   /**

@@ -1,11 +1,4 @@
-import {
-  BandLevels,
-  LastUsed,
-  readStretch,
-  SpectrogramLevels,
-  type Stretch,
-  type StretchLevels,
-} from '@cyclogram/core';
+import { BandLevels, LastUsed, readStretch, SpectrogramLevels, type Stretch } from '@cyclogram/core';
 import { EarSounds } from './earSounds';
 import type { EarSource } from './messages';
 
@@ -17,6 +10,8 @@ export interface HelperTask {
   source: EarSource;
   /** Of the song, in samples. */
   length: number;
+  /** Rows of all moments in shared memory, into which levels are written; undefined if they are to be sent. */
+  table?: Float32Array | undefined;
 }
 
 /** What a helper may do until it is asked to hear again. */
@@ -47,7 +42,8 @@ export type StretchWish = Extract<ToHelper, { say: 'hear' }>;
 
 export type FromHelper = StretchAnswer | SeparatedBlock;
 export type StretchAnswer =
-  | { id: number; levels: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> }
+  /** `levels` are missing where they have been written into shared memory. */
+  | { id: number; levels?: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> }
   | { id: number; problem: string };
 
 /** Hears stretches for the hearing worker, which has others meanwhile. */
@@ -58,11 +54,11 @@ const tell = (message: FromHelper, transfer: Transferable[] = []) => self.postMe
 const mostKept = 4;
 
 const sounds = new EarSounds((name, block) => tell({ name, block }));
-const kept = new LastUsed<{ source: EarSource; analysis: StretchLevels }>(mostKept);
+const kept = new LastUsed<{ source: EarSource; analysis: BandLevels | SpectrogramLevels }>(mostKept);
 /** What ears listen to that may be wanted next. */
 let prepared: EarSource[] = [];
 
-function analysisFor({ what, key, source, length }: HelperTask): StretchLevels {
+function analysisFor({ what, key, source, length }: HelperTask): BandLevels | SpectrogramLevels {
   const name = `${what} ${key}`;
   const known = kept.get(name);
   if (known) return known.analysis;
@@ -104,14 +100,17 @@ async function prepare({ sources, open, length, share }: Preparation, now: numbe
 }
 
 async function hear(data: StretchWish): Promise<void> {
-  const { id, stretch } = data;
+  const { id, stretch, table } = data;
   try {
     const analysis = analysisFor(data);
     const { first, count } = stretch;
-    const levels = await readStretch(analysis, sounds.reader(data.source), stretch, (signals, start) =>
-      analysis.measure(signals, start, first, count),
-    );
-    tell({ id, levels }, [levels.buffer]);
+    const levels = await readStretch(analysis, sounds.reader(data.source), stretch, (signals, start) => {
+      if (!table || !(analysis instanceof BandLevels)) return analysis.measure(signals, start, first, count);
+      analysis.measure(signals, start, first, count, table, first * analysis.bands);
+      return undefined;
+    });
+    if (levels) tell({ id, levels }, [levels.buffer]);
+    else tell({ id });
   } catch (error) {
     tell({ id, problem: (error as Error).message });
   }

@@ -1,4 +1,5 @@
 import {
+  hearStretch,
   stretchesFrom,
   type Influence,
   type ReadSignal,
@@ -41,8 +42,9 @@ export class Listening {
   /** What is heard before anything is sent. */
   opening: Stretch[] = [];
   waiting: Stretch[] = [];
-  /** Whether a stretch is being heard here. */
-  isHearing = false;
+  /** Whether a stretch is being heard here, and whether nobody wants to know any more. */
+  private isHearing = false;
+  private hasEnded = false;
   /** Stretches that someone else hears now, each with its return. */
   readonly lent = new Map<Stretch, Promise<void>>();
   /** Whether something has been heard that has not been sent. */
@@ -53,6 +55,7 @@ export class Listening {
   /**
    * @param influence what else the current moment depends on
    * @param share lets someone else hear a stretch at the same time; undefined when nobody is free now
+   * @param release is called when it has ended, and nobody hears for it any more
    */
   constructor(
     readonly listener: SongListener,
@@ -60,6 +63,7 @@ export class Listening {
     private readonly send: Sending,
     public influence: Influence = { before: 0, after: 0, bySong: false },
     private share: (stretch: Stretch) => Promise<void> | undefined = () => undefined,
+    private readonly release: () => void = () => {},
   ) {}
 
   /**
@@ -72,6 +76,26 @@ export class Listening {
     const here = this.around(now);
     this.opening = isKnown && this.influence.bySong ? [...samplesOf(this.listener), here] : [here];
     this.waiting = stretchesFrom(moments, now * rate, rate * stretchSeconds);
+  }
+
+  /** Nobody wants to know any more: others may have its memory once nobody writes into it. */
+  end(): void {
+    this.hasEnded = true;
+    this.releaseIfUnused();
+  }
+
+  private releaseIfUnused(): void {
+    if (this.hasEnded && this.lent.size === 0 && !this.isHearing) this.release();
+  }
+
+  async hear(stretch: Stretch): Promise<void> {
+    this.isHearing = true;
+    try {
+      await hearStretch(this.listener, this.read, stretch);
+    } finally {
+      this.isHearing = false;
+      this.releaseIfUnused();
+    }
   }
 
   /** Sends the last stretch of the opening: what is around the current moment. */
@@ -145,7 +169,10 @@ export class Listening {
       );
       lent.set(
         stretch,
-        returned.finally(() => lent.delete(stretch)),
+        returned.finally(() => {
+          lent.delete(stretch);
+          this.releaseIfUnused();
+        }),
       );
     }
   }

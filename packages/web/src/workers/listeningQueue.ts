@@ -1,4 +1,4 @@
-import { hearStretch, type Influence, type SongListener } from '@cyclogram/core';
+import type { Influence, SongListener } from '@cyclogram/core';
 import type { Listening } from './listening';
 import { turn } from './turn';
 
@@ -62,7 +62,11 @@ export class ListeningQueue {
   }
 
   keepOnly(names: string[]): void {
-    for (const name of this.entries.keys()) if (!names.includes(name)) this.entries.delete(name);
+    for (const [name, { listening }] of this.entries) {
+      if (names.includes(name)) continue;
+      this.entries.delete(name);
+      listening.end();
+    }
   }
 
   /** Adds a listener, or brings one up to date: heard anew only when its key has changed, else settled anew. */
@@ -74,6 +78,7 @@ export class ListeningQueue {
       this.sendAgain(known.listening, wish.influence);
       return;
     }
+    known?.listening.end();
     try {
       const listening = wish.create();
       listening.cost = known?.listening.cost ?? 0;
@@ -160,11 +165,15 @@ export class ListeningQueue {
 
   private async hearNext(name: string, entry: Entry): Promise<void> {
     const { listening } = entry;
-    const { listener, read, opening, waiting } = listening;
+    const { opening, waiting } = listening;
+    const isWanted = () => this.entries.get(name) === entry;
+    if (!isWanted()) return;
     if (opening.length > 0) {
       // The very first is sent at once, and waits for nobody.
-      for (const stretch of opening) await hearStretch(listener, read, stretch);
-      if (this.entries.get(name) !== entry) return;
+      for (const stretch of opening) {
+        await listening.hear(stretch);
+        if (!isWanted()) return;
+      }
       listening.sendOpening();
       // The whole is settled later: it takes time that others wait for.
       this.lastSent = this.lastSentAround = performance.now();
@@ -172,14 +181,9 @@ export class ListeningQueue {
     }
     listening.lend();
     const stretch = waiting.shift();
-    if (!stretch || this.entries.get(name) !== entry) return;
-    listening.isHearing = true;
-    try {
-      await hearStretch(listener, read, stretch);
-    } finally {
-      listening.isHearing = false;
-    }
-    if (this.entries.get(name) === entry) listening.unsent = true;
+    if (!stretch) return;
+    await listening.hear(stretch);
+    if (isWanted()) listening.unsent = true;
   }
 
   /** What sending all takes. */

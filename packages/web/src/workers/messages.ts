@@ -121,7 +121,11 @@ export type FromHearing =
   | { say: 'answer'; id: number; answer: unknown }
   | { say: 'noAnswer'; id: number; text: string };
 
-/** From the hearing worker to the painting worker. */
+/** What a table takes with it to another thread, and brings back. */
+export const tableBuffers = ({ levels, peaks }: LevelTable) =>
+  [levels, ...(peaks ? [peaks] : [])].map(({ buffer }) => buffer as ArrayBuffer);
+
+/** From the hearing worker to the painting worker, which gives back the memory of tables of ears that it has used. */
 export type TableMessage =
   | { what: 'ear'; id: string; table: LevelTable }
   | { what: 'follower'; id: string; table: FollowerTable }

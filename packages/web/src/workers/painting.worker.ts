@@ -1,10 +1,16 @@
-import { emptyTables, pictureAt, TableHearing, type Film } from '@cyclogram/core';
+import { emptyTables, pictureAt, TableHearing, type Film, type LevelTable } from '@cyclogram/core';
 import { Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
 import { answerRequest } from './requests';
-import type { FromPainting, LiveLevels, TableMessage, ToPainting } from './messages';
+import {
+  tableBuffers,
+  type FromPainting,
+  type LiveLevels,
+  type TableMessage,
+  type ToPainting,
+} from './messages';
 
 /** Paints the preview: on every frame of the screen while playing, else when something has changed. */
 
@@ -39,7 +45,7 @@ self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
   switch (data.say) {
     case 'connect':
       data.hearing.onmessage = ({ data: message }: MessageEvent<TableMessage>) => {
-        if (message.what === 'ear') tables.ears.set(message.id, message.table);
+        if (message.what === 'ear') putTable(data.hearing, message.id, message.table);
         else if (message.what === 'follower') tables.followers.set(message.id, message.table);
         else tables.waves.set(message.id, message.wave);
         schedule();
@@ -74,6 +80,15 @@ self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
   }
   schedule();
 };
+
+/** What it replaces goes back: there its memory is used again. */
+function putTable(hearing: MessagePort, id: string, table: LevelTable): void {
+  const before = tables.ears.get(id);
+  tables.ears.set(id, table);
+  if (!before) return;
+  const memory = tableBuffers(before);
+  hearing.postMessage(memory, memory);
+}
 
 function schedule(): void {
   if (scheduled) return;

@@ -1,0 +1,29 @@
+/** Memories kept at most. */
+const mostSpare = 4;
+/** One is used again for what needs at least this share of it. */
+const leastUse = 0.5;
+
+/** Memory of large tables, used again: new memory costs more than what is written into it. */
+export class SpareMemory<Memory extends ArrayBufferLike> {
+  /** The last one given stands last. */
+  private readonly spare: Memory[] = [];
+
+  constructor(private readonly create: (bytes: number) => Memory) {}
+
+  /** Room for so many floats, which may hold anything. */
+  take(length: number): Float32Array<Memory> {
+    const bytes = length * Float32Array.BYTES_PER_ELEMENT;
+    const fitting = this.spare
+      .filter(({ byteLength }) => byteLength >= bytes && bytes >= leastUse * byteLength)
+      .sort((a, b) => a.byteLength - b.byteLength)[0];
+    if (!fitting) return new Float32Array(this.create(bytes), 0, length);
+    this.spare.splice(this.spare.indexOf(fitting), 1);
+    return new Float32Array(fitting, 0, length);
+  }
+
+  /** Takes back what nobody uses any more. */
+  give(memory: Memory): void {
+    this.spare.push(memory);
+    if (this.spare.length > mostSpare) this.spare.shift();
+  }
+}
