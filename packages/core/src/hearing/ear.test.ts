@@ -36,6 +36,22 @@ describe('what an ear hears', () => {
     expect(Math.max(...late)).toBeGreaterThan(0.3);
   });
 
+  it('is the same in memory that has been used before, also where nothing has been heard', async () => {
+    const used = (length: number) => new Float32Array(length).fill(0.7);
+    const settings: Ear = { ...ear, peaks: true, limits: 'fitted' };
+    const [own, again] = [undefined, { rows: used, table: used }].map(
+      (memory) => new EarHearing(settings, song.length, memory),
+    );
+    for (const hearing of [own!, again!]) {
+      await hearStretch(hearing, readerOf(song), { first: 30, count: 60 });
+      hearing.settle();
+    }
+    expect(again!.levels).toEqual(own!.levels);
+    expect(again!.peaks).toEqual(own!.peaks);
+    expect(again!.limits).toEqual(own!.limits);
+    expect(again!.bandStatistics()).toEqual(own!.bandStatistics());
+  });
+
   it.each([
     { smoothing: 'attackRelease', release: 0.1 },
     { smoothing: 'average', averageTime: 0.2 },

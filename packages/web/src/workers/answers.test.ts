@@ -54,6 +54,19 @@ describe('questions to what listens', () => {
     expect(Math.max(...statistics.map(({ meanDb }) => meanDb))).toBeCloseTo(-9.03, 0);
   });
 
+  it('what each band does, of the ear as it is in the end, when it is changed meanwhile', async () => {
+    const changing = knowledge();
+    const asked = answerQuestion('statistics', { earId: 'e' }, changing) as Promise<unknown[]>;
+    // While bands are looked at, in turns.
+    await changing.queue.complete('ear e');
+    const few = new EarHearing({ ...ear, bands: 5 }, length);
+    changing.queue.put('ear e', 'few', '', {
+      create: () => new Listening(few, read, { all: () => {} }),
+      failed: () => {},
+    });
+    expect(await asked).toHaveLength(5);
+  });
+
   it('the spectrum around a moment: the tone where it is, at its level; nothing while it is silent', async () => {
     const given = { earId: 'e', count: 400, fromHz: 20, toHz: 20000 };
     const loud = await ask('spectrum', { ...given, time: 2.25 });

@@ -66,6 +66,17 @@ describe('helpers that hear', () => {
     expect([59, 60, 61, 62].map((moment) => listener.heard[moment])).toEqual([0, 1, 1, 0]);
   });
 
+  it('write into memory that is shared: nothing travels', async () => {
+    const rows = (count: number) => new Float32Array(new SharedArrayBuffer(4 * count));
+    const listener = new BandListener(ear, ear.channel, length, rows);
+    const heard = new HearingHelpers(2).hear(listener, task, stretch);
+    const [worker] = FakeWorker.all;
+    expect(worker!.wishes[0]!.table).toBe(listener.db);
+    worker!.answer({ id: worker!.wishes[0]!.id });
+    await heard;
+    expect([59, 60, 61, 62].map((moment) => listener.heard[moment])).toEqual([0, 1, 1, 0]);
+  });
+
   it('hear spectrograms too', async () => {
     const listener = new SpectrogramListener('middle', length);
     const heard = new HearingHelpers(2).hear(listener, { ...task, what: 'spectrogram' }, stretch);

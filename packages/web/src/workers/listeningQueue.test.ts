@@ -225,6 +225,68 @@ describe('the queue of what listens', () => {
     expect(counts.heardWhenFirstSent).toBe(1);
   });
 
+  describe('memory of what is not wanted any more', () => {
+    /** Puts listeners; notes which of them have given up their memory, and lends two stretches of each. */
+    function setUpMemory(read: () => void | Promise<void> = () => {}) {
+      const { queue } = setUp();
+      const released: number[] = [];
+      const returns: (() => void)[] = [];
+      let made = 0;
+      const put = (key: string) =>
+        queue.put('ear', key, '', {
+          create: () => {
+            const own = made++;
+            let lent = 0;
+            const share = () =>
+              lent++ < 2 ? new Promise<void>((resolve) => returns.push(resolve)) : undefined;
+            const release = () => void released.push(own);
+            return new Listening(new NotingListener(), read, { all: () => {} }, undefined, share, release);
+          },
+          failed: () => {},
+        });
+      return { queue, released, returns, put };
+    }
+
+    it('is free before the next listener is made, when nobody hears', async () => {
+      const { queue, released, returns, put } = setUpMemory();
+      put('a');
+      await expect.poll(() => returns.length).toBe(2);
+      for (const back of returns) back();
+      await queue.complete('ear');
+      expect(released).toEqual([]);
+      put('b');
+      expect(released).toEqual([0]);
+    });
+
+    it('is not free while others still hear into it', async () => {
+      const { released, returns, put } = setUpMemory();
+      put('a');
+      await expect.poll(() => returns.length).toBe(2);
+      const [first, second] = returns;
+      put('b');
+      first!();
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      expect(released).toEqual([]);
+      second!();
+      await expect.poll(() => released).toEqual([0]);
+    });
+
+    it('is not free while its own stretch is still being read, and nothing more is heard into it then', async () => {
+      let reads = 0;
+      let arrive = () => {};
+      const slow = () => (++reads === 1 ? new Promise<void>((resolve) => (arrive = resolve)) : undefined);
+      const { queue, released, returns, put } = setUpMemory(slow as () => Promise<void>);
+      put('a');
+      await expect.poll(() => reads).toBe(1);
+      queue.keepOnly([]);
+      expect(released).toEqual([]);
+      arrive();
+      await expect.poll(() => released).toEqual([0]);
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      expect([reads, returns.length]).toEqual([1, 0]);
+    });
+  });
+
   it('hears anew only when the key has changed; other details are settled and sent', async () => {
     const { queue } = setUp();
     const { put, counts } = listenIn(queue, 'ear');
