@@ -240,7 +240,8 @@ describe('the queue of what listens', () => {
             const share = () =>
               lent++ < 2 ? new Promise<void>((resolve) => returns.push(resolve)) : undefined;
             const release = () => void released.push(own);
-            return new Listening(new NotingListener(), read, { all: () => {} }, undefined, share, release);
+            const influence = { before: 0, after: 0, bySong: true };
+            return new Listening(new NotingListener(), read, { all: () => {} }, influence, share, release);
           },
           failed: () => {},
         });
@@ -272,18 +273,29 @@ describe('the queue of what listens', () => {
     });
 
     it('is not free while its own stretch is still being read, and nothing more is heard into it then', async () => {
+      let slowly = false;
       let reads = 0;
       let arrive = () => {};
-      const slow = () => (++reads === 1 ? new Promise<void>((resolve) => (arrive = resolve)) : undefined);
-      const { queue, released, returns, put } = setUpMemory(slow as () => Promise<void>);
+      const read = () => {
+        reads++;
+        return slowly ? new Promise<void>((resolve) => (arrive = resolve)) : undefined;
+      };
+      const { queue, released, returns, put } = setUpMemory(read as () => void);
       put('a');
-      await expect.poll(() => reads).toBe(1);
+      await expect.poll(() => returns.length).toBe(2);
+      for (const back of returns) back();
+      await queue.complete('ear');
+      slowly = true;
+      const before = reads;
+      // Many stretches all over the song come first.
+      put('b');
+      await expect.poll(() => reads).toBe(before + 1);
       queue.keepOnly([]);
-      expect(released).toEqual([]);
+      expect(released).toEqual([0]);
       arrive();
-      await expect.poll(() => released).toEqual([0]);
+      await expect.poll(() => released).toEqual([0, 1]);
       await new Promise((resolve) => setTimeout(resolve, 20));
-      expect([reads, returns.length]).toEqual([1, 0]);
+      expect([reads, returns.length]).toEqual([before + 1, 2]);
     });
   });
 
