@@ -82,7 +82,7 @@ function pointPowers(bins: usize, next: usize, points: usize, count: i32, taps: 
     let b = f32x4.splat(0);
     let c = f32x4.splat(0);
     let d = f32x4.splat(0);
-    for (; tap < end; tap += 16, at += 64, other += 64) {
+    for (; tap + 16 <= end; tap += 16, at += 64, other += 64) {
       let weight = v128.load32_splat(tap);
       a = f32x4.add(a, f32x4.mul(weight, v128.load(at)));
       b = f32x4.add(b, f32x4.mul(weight, v128.load(other)));
@@ -95,6 +95,14 @@ function pointPowers(bins: usize, next: usize, points: usize, count: i32, taps: 
       weight = v128.load32_splat(tap, 12);
       c = f32x4.add(c, f32x4.mul(weight, v128.load(at, 48)));
       d = f32x4.add(d, f32x4.mul(weight, v128.load(other, 48)));
+    }
+    if (tap < end) {
+      const weight = v128.load32_splat(tap);
+      a = f32x4.add(a, f32x4.mul(weight, v128.load(at)));
+      b = f32x4.add(b, f32x4.mul(weight, v128.load(other)));
+      const second = v128.load32_splat(tap, 4);
+      c = f32x4.add(c, f32x4.mul(second, v128.load(at, 16)));
+      d = f32x4.add(d, f32x4.mul(second, v128.load(other, 16)));
     }
     a = f32x4.add(a, c);
     b = f32x4.add(b, d);
@@ -266,7 +274,7 @@ function writeLevels(
  * @param first and `last`: the bins that are read
  * @param bins room for four floats for each of them, twice
  * @param reader says of which bins each band is made, see bandReader.ts
- * @param taps bins from which a value between them is found, a multiple of four
+ * @param taps bins from which a value between them is found, an even number
  * @param points room for eight floats for each point between bins
  * @param powers room for four rows of `bands` floats and up to three more
  * @param scale that powers are multiplied by

@@ -19,6 +19,27 @@ export interface BandPlace {
   weight: number;
 }
 
+/** What a band covers of the definition's bins, how wide it is in Hz, and how many points of Gauss's quadrature it needs. */
+function measureBand(
+  lowHz: number,
+  highHz: number,
+  sampleRate: number,
+  fftSize: number,
+  segmentLength: number,
+) {
+  const [cover] = bandCovers(Float64Array.of(lowHz, highHz), sampleRate / fftSize, fftSize / 2 + 1);
+  const { first, last } = cover!;
+  const width = Math.min(highHz, sampleRate / 2) - lowHz;
+  const points = gaussPoints((width * segmentLength) / sampleRate);
+  return { cover: cover!, width, points, hasFewBins: last - first < Math.max(4, points + 1) };
+}
+
+/** How many places {@link bandPlaces} has. Parameters as for it. */
+export function placeCount(...band: Parameters<typeof bandPlaces>): number {
+  const { cover, points, hasFewBins } = measureBand(...band);
+  return hasFewBins ? cover.last - cover.first + 1 : points;
+}
+
 /**
  * Where in a band its power is read, and with which weights: at the bins of the definition, where they are few, else where
  * few points give the integral.
@@ -35,11 +56,9 @@ export function bandPlaces(
   segmentLength: number,
 ): BandPlace[] {
   const binHz = sampleRate / fftSize;
-  const [cover] = bandCovers(Float64Array.of(lowHz, highHz), binHz, fftSize / 2 + 1);
-  const { first, last, firstShare, lastShare } = cover!;
-  const width = Math.min(highHz, sampleRate / 2) - lowHz;
-  const points = gaussPoints((width * segmentLength) / sampleRate);
-  if (last - first < Math.max(4, points + 1)) {
+  const { cover, width, points, hasFewBins } = measureBand(lowHz, highHz, sampleRate, fftSize, segmentLength);
+  if (hasFewBins) {
+    const { first, last, firstShare, lastShare } = cover;
     return Array.from({ length: last - first + 1 }, (_, i) => ({
       hz: (first + i) * binHz,
       weight: binHz * (i === 0 ? firstShare : first + i === last ? lastShare : 1),

@@ -1,4 +1,4 @@
-import { tapCount, tapsAt } from './betweenBins';
+import { firstTap, putTaps, tapCount } from './betweenBins';
 import type { BinWeights } from './binWeights';
 
 /**
@@ -89,6 +89,12 @@ class Words {
     this.asFloats.set(values, this.at);
     this.at += values.length;
   }
+
+  /** @param put puts `count` floats from a place on */
+  floatsBy(count: number, put: (floats: Float32Array, place: number) => void): void {
+    put(this.asFloats, this.at);
+    this.at += count;
+  }
 }
 
 /**
@@ -98,30 +104,29 @@ class Words {
 export function bandReader(sources: readonly BandSource[], filled: number): BandReader {
   const { places, firstOf } = sharePoints(sources);
   const taps = places.length > 0 ? tapCount(filled) : 0;
-  const points = places.map((at) => tapsAt(at, taps));
   let firstBin = Infinity;
   let lastBin = -Infinity;
   const use = (first: number, count: number) => {
     firstBin = Math.min(firstBin, first);
     lastBin = Math.max(lastBin, first + count - 1);
   };
-  for (const { first } of points) use(first, taps);
+  for (const at of places) use(firstTap(at, taps), taps);
   for (const { bins } of sources) if (bins.weights.length > 0) use(bins.first, bins.weights.length);
   if (firstBin > lastBin) firstBin = lastBin = 0;
   const binPlace = (bin: number) => 16 * (bin - firstBin);
 
   const wordsOf = (source: BandSource) => 4 + 4 * foursOf(source) + source.bins.weights.length;
   const words = new Words(
-    sources.reduce((sum, source) => sum + wordsOf(source), 1 + points.length * (1 + taps)),
+    sources.reduce((sum, source) => sum + wordsOf(source), 1 + places.length * (1 + taps)),
   );
-  words.integer(points.length);
-  for (const point of points) {
-    words.integer(binPlace(point.first));
-    words.floats(point.taps);
+  words.integer(places.length);
+  for (const at of places) {
+    words.integer(binPlace(firstTap(at, taps)));
+    words.floatsBy(taps, (floats, place) => putTaps(at, taps, floats, place));
   }
   sources.forEach((source, band) => {
     const count = 4 * foursOf(source);
-    const first = Math.max(0, Math.min(firstOf[band]!, points.length - count));
+    const first = Math.max(0, Math.min(firstOf[band]!, places.length - count));
     const weights = new Array<number>(count).fill(0);
     source.points.forEach(({ weight }, i) => (weights[firstOf[band]! - first + i] = weight));
     words.integer(foursOf(source));
@@ -132,5 +137,5 @@ export function bandReader(sources: readonly BandSource[], filled: number): Band
     words.integer(bins.weights.length);
     words.floats(bins.weights);
   });
-  return { bands: sources.length, firstBin, lastBin, points: points.length, taps, words: words.buffer };
+  return { bands: sources.length, firstBin, lastBin, points: places.length, taps, words: words.buffer };
 }

@@ -13,9 +13,9 @@ const imageDb = 105;
 /** Segments fill at most this share of a transform that is read between bins. */
 export const mostFilled = 0.78;
 
-/** Bins from which a value between them is found, a multiple of four. @param filled share of the transform that the segments fill */
+/** Bins from which a value between them is found: even. @param filled share of the transform that the segments fill */
 export function tapCount(filled: number): number {
-  return 4 * Math.ceil((kaiserOrder(imageDb, 2 * Math.PI * (1 - filled)) + 1) / 4);
+  return 2 * Math.ceil((kaiserOrder(imageDb, 2 * Math.PI * (1 - filled)) + 1) / 2);
 }
 
 /** The window of all sums between bins, as a table: there are thousands of taps. */
@@ -29,22 +29,24 @@ function windowAt(x: number): number {
   return windowTable[low]! + (windowTable[low + 1]! - windowTable[low]!) * (place - low);
 }
 
+/** The first of `count` bins from which the value at a point between bins is found; it may be below 0. @param at in bins */
+export const firstTap = (at: number, count: number): number => Math.floor(at) - count / 2 + 1;
+
 /**
- * The taps by which the value at a point between the bins of a transform is found.
+ * Puts the taps by which the value at a point between the bins of a transform is found: the factors of {@link firstTap} and
+ * of the bins that follow.
  * @param at in bins
  * @param count see {@link tapCount}
- * @returns the first bin, which may be below 0, and the factors of it and of those that follow
+ * @param out gets them, from `offset` on
  */
-export function tapsAt(at: number, count: number): { first: number; taps: Float64Array } {
-  const first = Math.floor(at) - count / 2 + 1;
-  const taps = new Float64Array(count);
+export function putTaps(at: number, count: number, out: Float32Array, offset: number): void {
+  const first = firstTap(at, count);
   // What stands in the middle of a transform has every other bin turned round, as the sinc has its lobes.
   const wave = -Math.sin(Math.PI * at) / Math.PI;
   for (let tap = 0; tap < count; tap++) {
     const bin = first + tap;
     const away = bin - at;
-    if (Math.abs(away) < 1e-9) taps[tap] = bin % 2 === 0 ? 1 : -1;
-    else taps[tap] = (wave / away) * windowAt(away / (count / 2));
+    if (Math.abs(away) < 1e-9) out[offset + tap] = bin % 2 === 0 ? 1 : -1;
+    else out[offset + tap] = (wave / away) * windowAt(away / (count / 2));
   }
-  return { first, taps };
 }

@@ -1,4 +1,4 @@
-import { bandPlaces, edgePoints, type BandPlace } from './bandPlaces';
+import { bandPlaces, edgePoints, placeCount, type BandPlace } from './bandPlaces';
 import { mostFilled, tapCount } from './betweenBins';
 import { rampBins } from './binWeights';
 import { cutRange } from './cutSegments';
@@ -69,33 +69,37 @@ export function divideBands(
     decimation > 1 && isStepped
       ? cutRange(segmentLength, decimation).length
       : Math.ceil(segmentLength / decimation);
-  const places = remembered((band: number) =>
-    bandPlaces(edges[band]!, edges[band + 1]!, sampleRate, group.fftSize, segmentLength),
-  );
+  const given = (band: number) =>
+    [edges[band]!, edges[band + 1]!, sampleRate, group.fftSize, segmentLength] as const;
+  const placesOf = remembered((band: number) => placeCount(...given(band)));
   const classes = classesOf(group, edges, sampleRate, allowed);
 
   const finerOf = ({ decimation, fftSize }: Transform) => group.fftSize / (decimation * fftSize);
   const widthOf = (band: number) => Math.min(edges[band + 1]!, sampleRate / 2) - edges[band]!;
-  /** Bins of a transform that a band covers. */
-  const binsOf = (band: number, { decimation, fftSize }: Transform) =>
-    (widthOf(band) * fftSize * decimation) / sampleRate;
   const filledOf = ({ decimation, fftSize }: Transform) => lengthAt(decimation) / fftSize;
   const rampOf = (transform: Transform) => rampBins(filledOf(transform));
-  const isBetween = (band: number, transform: Transform) =>
-    finerOf(transform) > 1 && binsOf(band, transform) < 2 * rampOf(transform);
+  /** Bands that are less wide, in Hz, are read between bins. */
+  const narrowOf = (transform: Transform) =>
+    finerOf(transform) > 1
+      ? (2 * rampOf(transform) * sampleRate) / (transform.fftSize * transform.decimation)
+      : 0;
 
   /** What it costs to read the bands of a class from a transform; Infinity where they cannot be. */
   const readingCost = remembered((index: number, decimation: number, fftSize: number) => {
     const transform = { decimation, fftSize };
     const filled = filledOf(transform);
-    const costOfPlace = filled > mostFilled ? Infinity : tapCost * tapCount(filled);
-    const costOfEdges = finerOf(transform) > 1 ? 2 * edgePoints(rampOf(transform)) * costOfPlace : 0;
-    return classes[index]!.bands.reduce((cost, band) => {
-      const reading = isBetween(band, transform)
-        ? costOfPlace * places(band).length
-        : binCost * binsOf(band, transform) + costOfEdges;
-      return cost + bandCost + reading;
-    }, 0);
+    const isFiner = finerOf(transform) > 1;
+    if (isFiner && filled > mostFilled) return Infinity;
+    const costOfPlace = isFiner ? tapCost * tapCount(filled) : 0;
+    const costOfEdges = 2 * edgePoints(rampOf(transform)) * costOfPlace;
+    const costOfHz = (binCost * fftSize * decimation) / sampleRate;
+    const narrow = narrowOf(transform);
+    let cost = 0;
+    for (const band of classes[index]!.bands) {
+      const width = widthOf(band);
+      cost += bandCost + (width < narrow ? costOfPlace * placesOf(band) : costOfHz * width + costOfEdges);
+    }
+    return cost;
   });
 
   /** The least work for the classes from one on, after a copy of some decimation has been made. */
@@ -124,13 +128,14 @@ export function divideBands(
   });
   return divide(0, 1).parts.map(({ classes: indices, ...transform }) => {
     const bands = indices.flatMap((index) => classes[index]!.bands).sort((a, b) => a - b);
-    const between = bands.filter((band) => isBetween(band, transform));
+    const narrow = narrowOf(transform);
+    const between = bands.filter((band) => widthOf(band) < narrow);
     return {
       ...transform,
       finer: finerOf(transform),
       ramp: rampOf(transform),
       bands,
-      betweenBins: between.map((band) => ({ band, places: places(band) })),
+      betweenBins: between.map((band) => ({ band, places: bandPlaces(...given(band)) })),
     };
   });
 }
@@ -141,13 +146,13 @@ interface Division {
   parts: (Transform & { classes: number[] })[];
 }
 
-/** A function that remembers what it has found. */
+/** A function of few integers, each below 2^20 or the first of them, that remembers what it has found. */
 function remembered<Given extends number[], Result>(
   find: (...given: Given) => Result,
 ): (...given: Given) => Result {
-  const found = new Map<string, Result>();
+  const found = new Map<number, Result>();
   return (...given) => {
-    const key = given.join(' ');
+    const key = given.reduce((key, number) => key * 2 ** 20 + number, 0);
     let result = found.get(key);
     if (result === undefined) found.set(key, (result = find(...given)));
     return result;
