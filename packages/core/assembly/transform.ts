@@ -105,61 +105,137 @@ function middleOfFour(re: usize, im: usize, size: usize, twiddles: usize): void 
   }
 }
 
-// Columns of the rows last looked at: four floats of four rows, or two doubles of two rows of four.
-let column0: v128 = f32x4.splat(0);
-let column1: v128 = f32x4.splat(0);
-let column2: v128 = f32x4.splat(0);
-let column3: v128 = f32x4.splat(0);
+// Four rows of four floats become columns: values are put side by side by twos, and these joined. Of doubles joining does.
+function pairLow(a: v128, b: v128): v128 {
+  return v128.shuffle<u32>(a, b, 0, 4, 1, 5);
+}
+function pairHigh(a: v128, b: v128): v128 {
+  return v128.shuffle<u32>(a, b, 2, 6, 3, 7);
+}
+function joinLow(a: v128, b: v128): v128 {
+  return v128.shuffle<u64>(a, b, 0, 2);
+}
+function joinHigh(a: v128, b: v128): v128 {
+  return v128.shuffle<u64>(a, b, 1, 3);
+}
 
-/** Exchanges rows of four values and columns, of as many rows as values are worked on together. */
-function exchange<T>(at: usize): void {
-  const a = v128.load(at);
-  const b = v128.load(at, 16);
-  const c = v128.load(at, 32);
-  const d = v128.load(at, 48);
-  if (sizeof<T>() == 4) exchangeFours(a, b, c, d);
-  else {
-    column0 = v128.shuffle<u64>(a, c, 0, 2);
-    column1 = v128.shuffle<u64>(a, c, 1, 3);
-    column2 = v128.shuffle<u64>(b, d, 0, 2);
-    column3 = v128.shuffle<u64>(b, d, 1, 3);
+/** Butterflies of four neighbouring doubles, whose twiddles are all one; of two fours at a time, whose values then alternate. */
+function lastOfFour(re: usize, im: usize, count: usize): void {
+  const end: usize = re + (count << 3);
+  for (let r = re, i = im; r < end; r += 64, i += 64) {
+    // Two rows of four become four columns of two.
+    let low = v128.load(r);
+    let high = v128.load(r, 32);
+    const ar = joinLow(low, high);
+    const br = joinHigh(low, high);
+    low = v128.load(r, 16);
+    high = v128.load(r, 48);
+    const cr = joinLow(low, high);
+    const dr = joinHigh(low, high);
+    low = v128.load(i);
+    high = v128.load(i, 32);
+    const ai = joinLow(low, high);
+    const bi = joinHigh(low, high);
+    low = v128.load(i, 16);
+    high = v128.load(i, 48);
+    const ci = joinLow(low, high);
+    const di = joinHigh(low, high);
+    storeLast<f64>(r, i, ar, ai, br, bi, cr, ci, dr, di);
   }
 }
 
-/** Four rows of four floats. */
-function exchangeFours(a: v128, b: v128, c: v128, d: v128): void {
-  const abLow = v128.shuffle<u32>(a, b, 0, 4, 1, 5);
-  const abHigh = v128.shuffle<u32>(a, b, 2, 6, 3, 7);
-  const cdLow = v128.shuffle<u32>(c, d, 0, 4, 1, 5);
-  const cdHigh = v128.shuffle<u32>(c, d, 2, 6, 3, 7);
-  column0 = v128.shuffle<u64>(abLow, cdLow, 0, 2);
-  column1 = v128.shuffle<u64>(abLow, cdLow, 1, 3);
-  column2 = v128.shuffle<u64>(abHigh, cdHigh, 0, 2);
-  column3 = v128.shuffle<u64>(abHigh, cdHigh, 1, 3);
+/** A butterfly of four whose twiddles are all one. */
+function storeLast<T>(
+  r: usize,
+  i: usize,
+  ar: v128,
+  ai: v128,
+  br: v128,
+  bi: v128,
+  cr: v128,
+  ci: v128,
+  dr: v128,
+  di: v128,
+): void {
+  const acr = v128.add<T>(ar, cr);
+  const aci = v128.add<T>(ai, ci);
+  const amr = v128.sub<T>(ar, cr);
+  const ami = v128.sub<T>(ai, ci);
+  const bdr = v128.add<T>(br, dr);
+  const bdi = v128.add<T>(bi, di);
+  const bmr = v128.sub<T>(br, dr);
+  const bmi = v128.sub<T>(bi, di);
+  v128.store(r, v128.add<T>(acr, bdr));
+  v128.store(i, v128.add<T>(aci, bdi));
+  v128.store(r, v128.add<T>(amr, bmi), 16);
+  v128.store(i, v128.sub<T>(ami, bmr), 16);
+  v128.store(r, v128.sub<T>(acr, bdr), 32);
+  v128.store(i, v128.sub<T>(aci, bdi), 32);
+  v128.store(r, v128.sub<T>(amr, bmi), 48);
+  v128.store(i, v128.add<T>(ami, bmr), 48);
 }
 
-/** Butterflies of four neighbours, whose twiddles are all one; of several fours at a time, whose values then alternate. */
-function lastOfFour<T>(re: usize, im: usize, count: usize): void {
-  const end: usize = re + count * sizeof<T>();
+/**
+ * The last two stages at once, over each block of sixteen floats: what is in registers need not be stored between them.
+ * @param twiddles of the first of both
+ */
+function lastSixteen(re: usize, im: usize, count: usize, twiddles: usize): void {
+  const end: usize = re + (count << 2);
   for (let r = re, i = im; r < end; r += 64, i += 64) {
-    exchange<T>(r);
-    const acr = v128.add<T>(column0, column2);
-    const amr = v128.sub<T>(column0, column2);
-    const bdr = v128.add<T>(column1, column3);
-    const bmr = v128.sub<T>(column1, column3);
-    exchange<T>(i);
-    const aci = v128.add<T>(column0, column2);
-    const ami = v128.sub<T>(column0, column2);
-    const bdi = v128.add<T>(column1, column3);
-    const bmi = v128.sub<T>(column1, column3);
-    v128.store(r, v128.add<T>(acr, bdr));
-    v128.store(i, v128.add<T>(aci, bdi));
-    v128.store(r, v128.add<T>(amr, bmi), 16);
-    v128.store(i, v128.sub<T>(ami, bmr), 16);
-    v128.store(r, v128.sub<T>(acr, bdr), 32);
-    v128.store(i, v128.sub<T>(aci, bdi), 32);
-    v128.store(r, v128.sub<T>(amr, bmi), 48);
-    v128.store(i, v128.add<T>(ami, bmr), 48);
+    const ar = v128.load(r);
+    const br = v128.load(r, 16);
+    const cr = v128.load(r, 32);
+    const dr = v128.load(r, 48);
+    const ai = v128.load(i);
+    const bi = v128.load(i, 16);
+    const ci = v128.load(i, 32);
+    const di = v128.load(i, 48);
+    const acr = f32x4.add(ar, cr);
+    const aci = f32x4.add(ai, ci);
+    const amr = f32x4.sub(ar, cr);
+    const ami = f32x4.sub(ai, ci);
+    const bdr = f32x4.add(br, dr);
+    const bdi = f32x4.add(bi, di);
+    const bmr = f32x4.sub(br, dr);
+    const bmi = f32x4.sub(bi, di);
+    const xr = f32x4.add(amr, bmi);
+    const xi = f32x4.sub(ami, bmr);
+    const yr = f32x4.sub(acr, bdr);
+    const yi = f32x4.sub(aci, bdi);
+    const zr = f32x4.sub(amr, bmi);
+    const zi = f32x4.add(ami, bmr);
+    let wr = v128.load(twiddles);
+    let wi = v128.load(twiddles, 16);
+    const row1r = f32x4.sub(f32x4.mul(xr, wr), f32x4.mul(xi, wi));
+    const row1i = f32x4.add(f32x4.mul(xr, wi), f32x4.mul(xi, wr));
+    wr = v128.load(twiddles, 32);
+    wi = v128.load(twiddles, 48);
+    const row2r = f32x4.sub(f32x4.mul(yr, wr), f32x4.mul(yi, wi));
+    const row2i = f32x4.add(f32x4.mul(yr, wi), f32x4.mul(yi, wr));
+    wr = v128.load(twiddles, 64);
+    wi = v128.load(twiddles, 80);
+    const row3r = f32x4.sub(f32x4.mul(zr, wr), f32x4.mul(zi, wi));
+    const row3i = f32x4.add(f32x4.mul(zr, wi), f32x4.mul(zi, wr));
+    // Four rows become four columns.
+    const row0r = f32x4.add(acr, bdr);
+    let low = pairLow(row0r, row1r);
+    let high = pairLow(row2r, row3r);
+    const column0r = joinLow(low, high);
+    const column1r = joinHigh(low, high);
+    low = pairHigh(row0r, row1r);
+    high = pairHigh(row2r, row3r);
+    const column2r = joinLow(low, high);
+    const column3r = joinHigh(low, high);
+    const row0i = f32x4.add(aci, bdi);
+    low = pairLow(row0i, row1i);
+    high = pairLow(row2i, row3i);
+    const column0i = joinLow(low, high);
+    const column1i = joinHigh(low, high);
+    low = pairHigh(row0i, row1i);
+    high = pairHigh(row2i, row3i);
+    const column2i = joinLow(low, high);
+    const column3i = joinHigh(low, high);
+    storeLast<f32>(r, i, column0r, column0i, column1r, column1i, column2r, column2i, column3r, column3i);
   }
 }
 
@@ -179,11 +255,13 @@ function ofFours<T>(re: usize, im: usize, count: usize, twiddles: usize): void {
     }
     return;
   }
-  for (; size > 4; size >>= 2) {
+  const last: usize = sizeof<T>() == 4 ? 16 : 4;
+  for (; size > last; size >>= 2) {
     stageOfFour<T>(re, im, count, size, t);
     t += (size >> 2) * 6 * sizeof<T>();
   }
-  lastOfFour<T>(re, im, count);
+  if (sizeof<T>() == 4) lastSixteen(re, im, count, t);
+  else lastOfFour(re, im, count);
 }
 
 /**
@@ -232,12 +310,19 @@ export function putInOrder(from: usize, to: usize, size: usize, bins: usize): vo
   const places = size >> 2;
   for (let place: usize = 0; place < places; place += 4) {
     const at = from + (place << 2);
-    exchangeFours(v128.load(at), v128.load(at + size), v128.load(at + 2 * size), v128.load(at + 3 * size));
+    const row0 = v128.load(at);
+    const row1 = v128.load(at + size);
+    const row2 = v128.load(at + 2 * size);
+    const row3 = v128.load(at + 3 * size);
     const bin = bins + (place << 2);
-    v128.store(to + ((<usize>load<u32>(bin)) << 2), column0);
-    v128.store(to + ((<usize>load<u32>(bin, 4)) << 2), column1);
-    v128.store(to + ((<usize>load<u32>(bin, 8)) << 2), column2);
-    v128.store(to + ((<usize>load<u32>(bin, 12)) << 2), column3);
+    let low = pairLow(row0, row1);
+    let high = pairLow(row2, row3);
+    v128.store(to + ((<usize>load<u32>(bin)) << 2), joinLow(low, high));
+    v128.store(to + ((<usize>load<u32>(bin, 4)) << 2), joinHigh(low, high));
+    low = pairHigh(row0, row1);
+    high = pairHigh(row2, row3);
+    v128.store(to + ((<usize>load<u32>(bin, 8)) << 2), joinLow(low, high));
+    v128.store(to + ((<usize>load<u32>(bin, 12)) << 2), joinHigh(low, high));
   }
   store<f32>(to + (size << 2), load<f32>(to));
 }

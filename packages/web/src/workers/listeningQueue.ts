@@ -191,10 +191,13 @@ export class ListeningQueue {
     return [...this.entries.values()].reduce((sum, { listening }) => sum + listening.cost, 0);
   }
 
-  /** Now and then: settling all costs as much as the song is long, so never more than a tenth of the time; else around the moment. */
+  /**
+   * Now and then: settling all costs as much as the song is long, and helpers run out of work meanwhile, so never more than
+   * a thirtieth of the time; else around the moment.
+   */
   private sendSome(): void {
     const now = performance.now();
-    if (now - this.lastSent > Math.max(sendEvery, 10 * this.cost)) this.sendAll();
+    if (now - this.lastSent > Math.max(sendEvery, 30 * this.cost)) this.sendAll();
     else if (now - this.lastSentAround > sendEvery) {
       for (const { listening } of this.entries.values()) {
         if (listening.unsent) listening.sendAround(this.now);
