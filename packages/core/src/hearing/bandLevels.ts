@@ -41,20 +41,38 @@ export class BandLevels implements StretchLevels {
     return [start, (first + count - 1) * hop + reach];
   }
 
-  /**
-   * Analyses moments; of two signals the mean of their powers.
-   * @param out gets a row of levels for each moment, from `offset` on
-   */
-  measure<Memory extends ArrayBufferLike = ArrayBuffer>(
+  /** Analyses moments; of two signals the mean of their powers. */
+  measure(
     signals: readonly Float32Array[],
     start: number,
     first: number,
     count: number,
-    out = new Float32Array(count * this.bands) as Float32Array<Memory>,
-    offset = 0,
-  ): Float32Array<Memory> {
+  ): Float32Array<ArrayBuffer> {
+    const levels = new Float32Array(count * this.bands);
+    this.analyse(signals, start, first, count, levels, 0);
+    return levels;
+  }
+
+  /** As {@link measure}. @param table gets the levels: rows of all moments */
+  measureInto(
+    table: Float32Array,
+    signals: readonly Float32Array[],
+    start: number,
+    first: number,
+    count: number,
+  ): void {
+    this.analyse(signals, start, first, count, table, first * this.bands);
+  }
+
+  private analyse(
+    signals: readonly Float32Array[],
+    start: number,
+    first: number,
+    count: number,
+    out: Float32Array,
+    offset: number,
+  ): void {
     const hop = hopSamples(this.rate);
     this.analyser.levels(signals, first * hop - start, hop, count, out, offset, first);
-    return out;
   }
 }

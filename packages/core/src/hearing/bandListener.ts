@@ -27,7 +27,7 @@ export class BandListener extends BandLevels implements SharedListener {
   }
 
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
-    this.measure(signals, start, first, count, this.db, first * this.bands);
+    this.measureInto(this.db, signals, start, first, count);
     this.noteHeard(first, count);
   }
 

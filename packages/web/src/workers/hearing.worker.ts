@@ -43,11 +43,11 @@ const queue = new ListeningQueue(
   },
   (text) => say({ say: 'failed', text }),
 );
-/** Of levels, into which helpers write; and of tables, which the painter gives back. */
-const levelMemory = new SpareMemory<ArrayBufferLike>((bytes) =>
+/** Of levels, into which helpers write; and of tables, of levels and peaks, which the painter gives back. */
+const levelMemory = new SpareMemory<ArrayBufferLike>(1, (bytes) =>
   typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(bytes) : new SharedArrayBuffer(bytes),
 );
-const tableMemory = new SpareMemory((bytes) => new ArrayBuffer(bytes));
+const tableMemory = new SpareMemory(2, (bytes) => new ArrayBuffer(bytes));
 const memory: TableMemory = {
   rows: (length) => levelMemory.take(length),
   table: (length) => tableMemory.take(length),

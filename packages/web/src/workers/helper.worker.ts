@@ -106,7 +106,7 @@ async function hear(data: StretchWish): Promise<void> {
     const { first, count } = stretch;
     const levels = await readStretch(analysis, sounds.reader(data.source), stretch, (signals, start) => {
       if (!table || !(analysis instanceof BandLevels)) return analysis.measure(signals, start, first, count);
-      analysis.measure(signals, start, first, count, table, first * analysis.bands);
+      analysis.measureInto(table, signals, start, first, count);
       return undefined;
     });
     if (levels) tell({ id, levels }, [levels.buffer]);

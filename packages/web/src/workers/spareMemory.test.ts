@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { SpareMemory } from './spareMemory';
 
-function setUp() {
+const million = 2 ** 20;
+
+function setUp(most = 2) {
   const made: number[] = [];
-  const memory = new SpareMemory((bytes) => {
+  const memory = new SpareMemory(most, (bytes) => {
     made.push(bytes);
     return new ArrayBuffer(bytes);
   });
@@ -13,46 +15,58 @@ function setUp() {
 describe('memory that is used again', () => {
   it('is as long as it was asked for, and made when none is spare', () => {
     const { memory, made } = setUp();
-    const [first, second] = [memory.take(10), memory.take(10)];
-    expect([first.length, second.length, first.buffer === second.buffer]).toEqual([10, 10, false]);
-    expect(made).toEqual([40, 40]);
+    const [first, second] = [memory.take(2 * million), memory.take(2 * million)];
+    expect([first.length, second.length]).toEqual([2 * million, 2 * million]);
+    expect(first.buffer).not.toBe(second.buffer);
+    expect(made).toEqual([8 * million, 8 * million]);
   });
 
   it('is given out once each time it has been given back, also for a little less', () => {
     const { memory, made } = setUp();
-    const first = memory.take(10);
+    const first = memory.take(2 * million);
     memory.give(first.buffer);
-    const again = memory.take(8);
-    expect([again.length, again.buffer === first.buffer]).toEqual([8, true]);
-    expect(memory.take(8).buffer).not.toBe(first.buffer);
-    expect(made).toEqual([40, 32]);
+    const again = memory.take(1.5 * million);
+    expect([again.length, again.buffer === first.buffer]).toEqual([1.5 * million, true]);
+    expect(memory.take(1.5 * million).buffer).not.toBe(first.buffer);
+    expect(made).toEqual([8 * million, 6 * million]);
   });
 
   it('does not serve what needs more, or far less', () => {
     const { memory, made } = setUp();
-    memory.give(memory.take(10).buffer);
-    memory.take(11);
-    memory.take(4);
-    expect(made).toEqual([40, 44, 16]);
-    expect(memory.take(10).length).toBe(10);
+    memory.give(memory.take(4 * million).buffer);
+    memory.take(5 * million);
+    memory.take(million);
+    expect(made).toEqual([16 * million, 20 * million, 4 * million]);
+    expect(memory.take(4 * million)).toHaveLength(4 * million);
     expect(made).toHaveLength(3);
   });
 
   it('of those that serve is the smallest', () => {
     const { memory } = setUp();
-    const [large, small] = [memory.take(12), memory.take(10)];
+    const [large, small] = [memory.take(3 * million), memory.take(2 * million)];
     memory.give(small.buffer);
     memory.give(large.buffer);
-    expect(memory.take(9).buffer).toBe(small.buffer);
+    expect(memory.take(1.6 * million).buffer).toBe(small.buffer);
   });
 
-  it('is not kept for ever: what was given back long ago goes', () => {
+  it('is kept as long as there is not too much of it: what was given back first goes', () => {
     const { memory, made } = setUp();
-    const [old, ...others] = [100, 10, 10, 10, 10].map((length) => memory.take(length));
-    for (const table of [old!, ...others]) memory.give(table.buffer);
-    memory.take(100);
-    expect(made.at(-1)).toBe(400);
-    for (let i = 0; i < 4; i++) memory.take(10);
-    expect(made).toHaveLength(6);
+    const tables = [4, 2, 2].map((millions) => memory.take(millions * million));
+    for (const { buffer } of tables) memory.give(buffer);
+    memory.take(4 * million);
+    expect(made).toHaveLength(4);
+    memory.take(2 * million);
+    memory.take(2 * million);
+    expect(made).toHaveLength(4);
+  });
+
+  it('is not kept where it is little: that does not take the place of what is much', () => {
+    const { memory, made } = setUp(1);
+    memory.give(memory.take(2 * million).buffer);
+    memory.give(memory.take(1000).buffer);
+    memory.take(2 * million);
+    expect(made).toEqual([8 * million, 4000]);
+    memory.take(1000);
+    expect(made).toHaveLength(3);
   });
 });

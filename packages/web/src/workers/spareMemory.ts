@@ -1,5 +1,5 @@
-/** Memories kept at most. */
-const mostSpare = 4;
+/** Less is not worth keeping. */
+const leastBytes = 2 ** 22;
 /** One is used again for what needs at least this share of it. */
 const leastUse = 0.5;
 
@@ -8,7 +8,11 @@ export class SpareMemory<Memory extends ArrayBufferLike> {
   /** The last one given stands last. */
   private readonly spare: Memory[] = [];
 
-  constructor(private readonly create: (bytes: number) => Memory) {}
+  /** @param most how many are kept that nobody uses */
+  constructor(
+    private readonly most: number,
+    private readonly create: (bytes: number) => Memory,
+  ) {}
 
   /** Room for so many floats, which may hold anything. */
   take(length: number): Float32Array<Memory> {
@@ -23,7 +27,8 @@ export class SpareMemory<Memory extends ArrayBufferLike> {
 
   /** Takes back what nobody uses any more. */
   give(memory: Memory): void {
+    if (memory.byteLength < leastBytes) return;
     this.spare.push(memory);
-    if (this.spare.length > mostSpare) this.spare.shift();
+    if (this.spare.length > this.most) this.spare.shift();
   }
 }
