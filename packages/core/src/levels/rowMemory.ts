@@ -1,21 +1,5 @@
 import { align, reach, scratch } from '../signal/signalEngine';
-
-/** Neighbours among bands: the first of them, where it goes in a row, and how many they are. */
-interface Run {
-  from: number;
-  at: number;
-  length: number;
-}
-
-function runsOf(shown: readonly number[]): Run[] {
-  const runs: Run[] = [];
-  shown.forEach((band, at) => {
-    const run = runs.at(-1);
-    if (run && run.from + run.length === band) run.length++;
-    else runs.push({ from: band, at, length: 1 });
-  });
-  return runs;
-}
+import { neighbours, type Neighbours } from '../spectrum/neighbours';
 
 /** Copies values; few of them one by one, for `set` takes its time to begin. */
 function copy(from: Float32Array, start: number, to: Float32Array, at: number, length: number): void {
@@ -33,7 +17,7 @@ export class RowMemory {
   private readonly start = scratch();
   private end = this.start;
   private floats = new Float32Array(0);
-  private readonly runs: Run[];
+  private readonly runs: Neighbours[];
 
   /**
    * @param bands in a row of the table that rows come from
@@ -44,7 +28,7 @@ export class RowMemory {
     private readonly shown: readonly number[],
   ) {
     this.row = align(4 * shown.length);
-    this.runs = runsOf(shown);
+    this.runs = neighbours(shown);
   }
 
   /** @returns the address of room for so many bytes */
@@ -91,7 +75,7 @@ export class RowMemory {
       this.put(start, table.subarray(first * bands, end * bands));
     } else {
       for (let r = first, place = start / 4; r < end; r++, place += row / 4) {
-        for (const run of runs) copy(table, r * bands + run.from, this.floats, place + run.at, run.length);
+        for (const run of runs) copy(table, r * bands + run.band, this.floats, place + run.at, run.length);
       }
     }
     for (let r = from; r < first; r++) this.copyRow(start, at + (r - from) * row);

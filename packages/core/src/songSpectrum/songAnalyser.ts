@@ -1,8 +1,9 @@
 import { divideBands } from './divideBands';
 import { loweringReach } from './halve';
+import { neighbours } from '../spectrum/neighbours';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from '../spectrum/plan';
 import { align, floatsAt } from '../signal/signalEngine';
-import { areNeighbours, putRows } from './putRows';
+import { putRows } from './putRows';
 import { loadSong } from './songCopies';
 import { SongTier } from './songTier';
 
@@ -92,7 +93,7 @@ export class SongAnalyser {
       const last = Math.ceil((firstMoment + count - 1) / every);
       const phase = firstMoment - first * every;
       const centre = firstCentre - phase * hop;
-      if (every === 1 && areNeighbours(bands)) {
+      if (every === 1 && neighbours(bands).length === 1) {
         const place = { at: all.at + 4 * bands[0]!, stride: 4 * width };
         tier.levels(song, centre, hop, count, place);
       } else {
