@@ -1,4 +1,4 @@
-import { bandCovers } from '../spectrum/bands';
+import { coverOf } from '../spectrum/bands';
 import { ramp } from './binWeights';
 import { gaussLegendre } from './gaussLegendre';
 
@@ -27,11 +27,11 @@ function measureBand(
   fftSize: number,
   segmentLength: number,
 ) {
-  const [cover] = bandCovers(Float64Array.of(lowHz, highHz), sampleRate / fftSize, fftSize / 2 + 1);
-  const { first, last } = cover!;
+  const cover = coverOf(lowHz, highHz, sampleRate / fftSize, fftSize / 2 + 1);
+  const { first, last } = cover;
   const width = Math.min(highHz, sampleRate / 2) - lowHz;
   const points = gaussPoints((width * segmentLength) / sampleRate);
-  return { cover: cover!, width, points, hasFewBins: last - first < Math.max(4, points + 1) };
+  return { cover, width, points, hasFewBins: last - first < Math.max(4, points + 1) };
 }
 
 /** How many places {@link bandPlaces} has. Parameters as for it. */

@@ -52,13 +52,13 @@ interface SharedPoints {
 /** Bands side by side have a point in common where their edge lies within a bin of the definition. */
 function sharePoints(sources: readonly BandSource[]): SharedPoints {
   const places: number[] = [];
-  const firstOf = sources.map(({ points }) => {
+  const firstOf: number[] = [];
+  for (const { points } of sources) {
     const last = places.at(-1);
     const isShared = points.length > 0 && last !== undefined && Math.abs(last - points[0]!.at) < samePoint;
-    const first = places.length - (isShared ? 1 : 0);
-    places.push(...points.slice(isShared ? 1 : 0).map(({ at }) => at));
-    return first;
-  });
+    firstOf.push(places.length - (isShared ? 1 : 0));
+    for (let i = isShared ? 1 : 0; i < points.length; i++) places.push(points[i]!.at);
+  }
   // Bands are read from whole fours of points, of which some weigh nothing.
   const most = sources.reduce((most, source) => Math.max(most, 4 * foursOf(source)), 0);
   while (places.length < most) places.push(places.at(-1)!);
@@ -90,9 +90,9 @@ class Words {
     this.at += values.length;
   }
 
-  /** @param put puts `count` floats from a place on */
-  floatsBy(count: number, put: (floats: Float32Array, place: number) => void): void {
-    put(this.asFloats, this.at);
+  /** The taps of a point, see {@link putTaps}. */
+  taps(at: number, count: number): void {
+    putTaps(at, count, this.asFloats, this.at);
     this.at += count;
   }
 }
@@ -122,7 +122,7 @@ export function bandReader(sources: readonly BandSource[], filled: number): Band
   words.integer(places.length);
   for (const at of places) {
     words.integer(binPlace(firstTap(at, taps)));
-    words.floatsBy(taps, (floats, place) => putTaps(at, taps, floats, place));
+    words.taps(at, taps);
   }
   sources.forEach((source, band) => {
     const count = 4 * foursOf(source);

@@ -47,6 +47,25 @@ const tapCost = 1.9;
 const binCost = 1.5;
 const bandCost = 30;
 
+/** A transform that bands may be taken from, and what that would cost. */
+interface Candidate extends Transform {
+  finer: number;
+  ramp: number;
+  /** Bands that are less wide, in Hz, are read between bins. */
+  narrow: number;
+  cost: number;
+  /** Of each class of bands: what it costs to read them; Infinity where they cannot be. */
+  reading: number[];
+}
+
+/** The classes from one on up to `end` are taken from one transform. */
+interface Choice {
+  /** Of all classes from that one on. */
+  cost: number;
+  candidate: Candidate | undefined;
+  end: number;
+}
+
 /**
  * Divides bands that are heard through one window among transforms: low ones may
  * have short transforms of a copy at a low rate. Of all divisions, the one that is least work.
@@ -64,99 +83,118 @@ export function divideBands(
   const { segmentLength } = group;
   const isStepped = stepOf(windowShape) > 0;
   const allowed = decimations.filter((d) => d === 1 || (hop % d === 0 && segmentLength / d >= fewestSamples));
-  /** Samples that are transformed. */
-  const lengthAt = (decimation: number) =>
-    decimation > 1 && isStepped
-      ? cutRange(segmentLength, decimation).length
-      : Math.ceil(segmentLength / decimation);
-  const given = (band: number) =>
-    [edges[band]!, edges[band + 1]!, sampleRate, group.fftSize, segmentLength] as const;
-  const placesOf = remembered((band: number) => placeCount(...given(band)));
   const classes = classesOf(group, edges, sampleRate, allowed);
-
-  const finerOf = ({ decimation, fftSize }: Transform) => group.fftSize / (decimation * fftSize);
   const widthOf = (band: number) => Math.min(edges[band + 1]!, sampleRate / 2) - edges[band]!;
-  const filledOf = ({ decimation, fftSize }: Transform) => lengthAt(decimation) / fftSize;
-  const rampOf = (transform: Transform) => rampBins(filledOf(transform));
-  /** Bands that are less wide, in Hz, are read between bins. */
-  const narrowOf = (transform: Transform) =>
-    finerOf(transform) > 1
-      ? (2 * rampOf(transform) * sampleRate) / (transform.fftSize * transform.decimation)
-      : 0;
+  const placed = (band: number) =>
+    [edges[band]!, edges[band + 1]!, sampleRate, group.fftSize, segmentLength] as const;
+  const sums = classes.map(({ bands }) => sumsByWidth(bands, widthOf, (band) => placeCount(...placed(band))));
 
-  /** What it costs to read the bands of a class from a transform; Infinity where they cannot be. */
-  const readingCost = remembered((index: number, decimation: number, fftSize: number) => {
-    const transform = { decimation, fftSize };
-    const filled = filledOf(transform);
-    const isFiner = finerOf(transform) > 1;
-    if (isFiner && filled > mostFilled) return Infinity;
-    const costOfPlace = isFiner ? tapCost * tapCount(filled) : 0;
-    const costOfEdges = 2 * edgePoints(rampOf(transform)) * costOfPlace;
+  const candidateOf = (decimation: number, fftSize: number, filled: number): Candidate => {
+    const finer = group.fftSize / (decimation * fftSize);
+    const ramp = rampBins(filled);
+    const narrow = finer > 1 ? (2 * ramp * sampleRate) / (fftSize * decimation) : 0;
+    const costOfPlace = finer > 1 ? tapCost * tapCount(filled) : 0;
+    const costOfEdges = 2 * edgePoints(ramp) * costOfPlace;
     const costOfHz = (binCost * fftSize * decimation) / sampleRate;
-    const narrow = narrowOf(transform);
-    let cost = 0;
-    for (const band of classes[index]!.bands) {
-      const width = widthOf(band);
-      cost += bandCost + (width < narrow ? costOfPlace * placesOf(band) : costOfHz * width + costOfEdges);
-    }
-    return cost;
+    const canBeRead = finer <= 1 || filled <= mostFilled;
+    const reading = classes.map(({ decimation: most }, index) => {
+      if (!canBeRead || decimation > most) return Infinity;
+      const { bands, narrower, places, wideHz } = sums[index]!(narrow);
+      const wide = costOfHz * wideHz + costOfEdges * (bands - narrower);
+      return bandCost * bands + costOfPlace * places + wide;
+    });
+    const cut = decimation > 1 && isStepped ? cutCost(decimation) : 0;
+    return { decimation, fftSize, finer, ramp, narrow, cost: transformCost(fftSize) + cut, reading };
+  };
+  const candidates = allowed.flatMap((decimation) => {
+    /** Samples that are transformed. */
+    const length =
+      decimation > 1 && isStepped
+        ? cutRange(segmentLength, decimation).length
+        : Math.ceil(segmentLength / decimation);
+    const shortest = Math.max(16, nextPowerOfTwo(length));
+    const ofDefinition = Math.max(shortest, group.fftSize / decimation);
+    const sizes = new Set([shortest, 2 * shortest, ofDefinition]);
+    return [...sizes].map((fftSize) => candidateOf(decimation, fftSize, length / fftSize));
   });
 
-  /** The least work for the classes from one on, after a copy of some decimation has been made. */
-  const divide = remembered((first: number, made: number): Division => {
-    if (first === classes.length) return { cost: 0, parts: [] };
-    let least: Division = { cost: Infinity, parts: [] };
-    for (let end = first + 1; end <= classes.length; end++) {
-      const indices = Array.from({ length: end - first }, (_, i) => first + i);
-      const lowest = Math.min(...indices.map((index) => classes[index]!.decimation));
-      for (const decimation of allowed.filter((d) => d >= made && d <= lowest)) {
-        const copy = decimation > made ? (stepsPerSample * 2 * hop) / made : 0;
-        const cut = decimation > 1 && isStepped ? cutCost(decimation) : 0;
-        const rest = divide(end, decimation);
-        const shortest = Math.max(16, nextPowerOfTwo(lengthAt(decimation)));
-        const ofDefinition = Math.max(shortest, group.fftSize / decimation);
-        for (const fftSize of new Set([shortest, 2 * shortest, ofDefinition])) {
-          const reading = indices.reduce((sum, index) => sum + readingCost(index, decimation, fftSize), 0);
-          const cost = copy + cut + transformCost(fftSize) + reading + rest.cost;
-          if (cost < least.cost) {
-            least = { cost, parts: [{ decimation, fftSize, classes: indices }, ...rest.parts] };
-          }
+  const choices = leastWork(candidates, classes.length, allowed, (made) => (stepsPerSample * 2 * hop) / made);
+  return choices.map(({ candidate, first, end }) => {
+    const { decimation, fftSize, finer, ramp, narrow } = candidate;
+    const bands = classes.slice(first, end).flatMap((one) => one.bands);
+    bands.sort((a, b) => a - b);
+    const betweenBins = bands
+      .filter((band) => widthOf(band) < narrow)
+      .map((band) => ({ band, places: bandPlaces(...placed(band)) }));
+    return { decimation, fftSize, finer, ramp, bands, betweenBins };
+  });
+}
+
+/**
+ * Sums over bands that are narrower than some width, and over those that are not: in order of their width, so that they
+ * need not be added anew for each width.
+ */
+function sumsByWidth(
+  bands: readonly number[],
+  widthOf: (band: number) => number,
+  placesOf: (band: number) => number,
+) {
+  const sorted = bands.map((band) => ({ width: widthOf(band), places: placesOf(band) }));
+  sorted.sort((a, b) => a.width - b.width);
+  const places = [0];
+  const hz = [0];
+  sorted.forEach((band, i) => {
+    places.push(places[i]! + band.places);
+    hz.push(hz[i]! + band.width);
+  });
+  return (width: number) => {
+    const found = sorted.findIndex((band) => band.width >= width);
+    const narrower = found < 0 ? sorted.length : found;
+    return {
+      bands: sorted.length,
+      narrower,
+      places: places[narrower]!,
+      wideHz: hz[sorted.length]! - hz[narrower]!,
+    };
+  };
+}
+
+/**
+ * Divides classes of bands among transforms, from the last class back: for each that may come next, and each copy that may
+ * be the last one made then, the choice that leaves least work.
+ * @param copyCost of a copy at a lower rate than that of the decimation given
+ */
+function leastWork(
+  candidates: readonly Candidate[],
+  classes: number,
+  allowed: readonly number[],
+  copyCost: (made: number) => number,
+) {
+  const nothing: Choice = { cost: 0, candidate: undefined, end: classes };
+  const least = Array.from({ length: classes + 1 }, () => new Map(allowed.map((made) => [made, nothing])));
+  for (let first = classes - 1; first >= 0; first--) {
+    for (const made of allowed) {
+      let best: Choice = { ...nothing, cost: Infinity };
+      for (const candidate of candidates) {
+        const { decimation, reading } = candidate;
+        if (decimation < made) continue;
+        let cost = candidate.cost + (decimation > made ? copyCost(made) : 0);
+        for (let end = first + 1; end <= classes && cost < best.cost; end++) {
+          cost += reading[end - 1]!;
+          const all = cost + least[end]!.get(decimation)!.cost;
+          if (all < best.cost) best = { cost: all, candidate, end };
         }
       }
+      least[first]!.set(made, best);
     }
-    return least;
-  });
-  return divide(0, 1).parts.map(({ classes: indices, ...transform }) => {
-    const bands = indices.flatMap((index) => classes[index]!.bands).sort((a, b) => a - b);
-    const narrow = narrowOf(transform);
-    const between = bands.filter((band) => widthOf(band) < narrow);
-    return {
-      ...transform,
-      finer: finerOf(transform),
-      ramp: rampOf(transform),
-      bands,
-      betweenBins: between.map((band) => ({ band, places: bandPlaces(...given(band)) })),
-    };
-  });
-}
-
-/** Classes of bands divided among transforms, and what they cost in all. */
-interface Division {
-  cost: number;
-  parts: (Transform & { classes: number[] })[];
-}
-
-/** A function of few integers, each below 2^20 or the first of them, that remembers what it has found. */
-function remembered<Given extends number[], Result>(
-  find: (...given: Given) => Result,
-): (...given: Given) => Result {
-  const found = new Map<number, Result>();
-  return (...given) => {
-    const key = given.reduce((key, number) => key * 2 ** 20 + number, 0);
-    let result = found.get(key);
-    if (result === undefined) found.set(key, (result = find(...given)));
-    return result;
-  };
+  }
+  const chosen: { candidate: Candidate; first: number; end: number }[] = [];
+  for (let [first, made] = [0, 1]; first < classes;) {
+    const { candidate, end } = least[first]!.get(made)!;
+    chosen.push({ candidate: candidate!, first, end });
+    [first, made] = [end, candidate!.decimation];
+  }
+  return chosen;
 }
 
 /** Bands whose frequencies last to the same lowered rate. */

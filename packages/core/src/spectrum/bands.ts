@@ -12,6 +12,18 @@ export interface BandCover {
   lastShare: number;
 }
 
+/** Cover of one band. Parameters as for {@link bandCovers}. */
+export function coverOf(lowHz: number, highHz: number, binHz: number, binCount: number): BandCover {
+  const highest = binCount - 1;
+  const low = Math.min(lowHz / binHz, highest);
+  const high = Math.min(highHz / binHz, highest);
+  const first = Math.floor(low + 0.5);
+  const last = Math.min(Math.floor(high + 0.5), highest);
+  if (high <= low) return { first: 0, last: -1, firstShare: 0, lastShare: 0 };
+  if (first === last) return { first, last, firstShare: high - low, lastShare: 0 };
+  return { first, last, firstShare: first + 0.5 - low, lastShare: high - (last - 0.5) };
+}
+
 /**
  * Cover of the bands between adjoining edges.
  * @param edges rising frequencies in Hz, one more than bands
@@ -20,22 +32,9 @@ export interface BandCover {
  *   highest are half as wide as the others, for the spectrum ends there.
  */
 export function bandCovers(edges: Float64Array, binHz: number, binCount: number): BandCover[] {
-  const highest = binCount - 1;
-  const covers: BandCover[] = [];
-  for (let band = 0; band + 1 < edges.length; band++) {
-    const low = Math.min(edges[band]! / binHz, highest);
-    const high = Math.min(edges[band + 1]! / binHz, highest);
-    const first = Math.floor(low + 0.5);
-    const last = Math.min(Math.floor(high + 0.5), highest);
-    if (high <= low) {
-      covers.push({ first: 0, last: -1, firstShare: 0, lastShare: 0 });
-    } else if (first === last) {
-      covers.push({ first, last, firstShare: high - low, lastShare: 0 });
-    } else {
-      covers.push({ first, last, firstShare: first + 0.5 - low, lastShare: high - (last - 0.5) });
-    }
-  }
-  return covers;
+  return Array.from({ length: Math.max(0, edges.length - 1) }, (_, band) =>
+    coverOf(edges[band]!, edges[band + 1]!, binHz, binCount),
+  );
 }
 
 /** Power of one band: the bins' powers summed, each times its share. */
