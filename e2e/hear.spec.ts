@@ -71,6 +71,32 @@ test('a preset finds the kick: as many hits as the song has', async ({ page }) =
   await expect(page.getByRole('textbox', { name: 'Name of the follower' })).toHaveValue('Kick');
 });
 
+test('small pictures of layers show what their ear hears after its bands have changed', async ({ page }) => {
+  await copyOf(page, 'breakwater');
+  const thumbnail = page
+    .getByRole('region', { name: 'Show' })
+    .getByRole('listitem')
+    .filter({ has: page.getByText('Lamps', { exact: true }) })
+    .locator('canvas')
+    .first();
+  /** Bright pixels: without rays around the ring it would be some 340. */
+  const bright = () =>
+    thumbnail.evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+      return data.filter((value, i) => i % 4 === 0 && value > 140).length;
+    });
+  await expect.poll(bright).toBeGreaterThan(600);
+  await hear(page).getByText('Whole song', { exact: true }).click();
+  const bands = hear(page).getByRole('spinbutton', { name: 'Bands', exact: true });
+  await bands.fill('96');
+  await bands.press('Enter');
+  await heard(page);
+  await expect.poll(bright).toBeGreaterThan(600);
+  // It stays so.
+  await page.waitForTimeout(500);
+  expect(await bright()).toBeGreaterThan(600);
+});
+
 test('the Listening page by keyboard', async ({ page }) => {
   await copyOf(page, 'slow-tide');
   await hear(page)

@@ -18,7 +18,8 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
   const paths = useEditor((state) => state.film.paths);
   const palettes = useEditor((state) => state.film.palettes);
   const color = useEditor((state) => state.film.background.color);
-  // Made anew only when something changes that a picture of layers shows: not with every change of an ear.
+  // Made anew only when something changes that a picture of layers shows: not with every change of an ear, but when the song
+  // has been heard by it.
   const film = useMemo(
     () => aloneIn({ ...store.getState().film, layers, paths, palettes }, layer),
     [store, layers, paths, palettes, layer],
@@ -28,7 +29,8 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
   useEffect(() => {
     let stale = false;
     const paint = async () => {
-      const picture = await stage.request('sign', { film, loudOf, width, height });
+      const now = aloneIn(store.getState().film, layer);
+      const picture = await stage.request('sign', { film: now, loudOf, width, height });
       const context = canvas.current?.getContext('2d');
       if (!stale && context) {
         context.clearRect(0, 0, width, height);
@@ -43,7 +45,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
     };
     // The key says all of the film that is seen.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [stage, key, loudOf, heard]);
+  }, [stage, store, key, loudOf, heard]);
   return (
     <canvas
       ref={canvas}
