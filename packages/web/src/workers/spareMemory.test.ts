@@ -31,14 +31,21 @@ describe('memory that is used again', () => {
     expect(made).toEqual([8 * million, 6 * million]);
   });
 
-  it('does not serve what needs more, or far less', () => {
+  it.each([5, 1])('does not serve what needs more, or far less: then it goes', (millions) => {
     const { memory, made } = setUp();
     memory.give(memory.take(4 * million).buffer);
-    memory.take(5 * million);
-    memory.take(million);
-    expect(made).toEqual([16 * million, 20 * million, 4 * million]);
-    expect(memory.take(4 * million)).toHaveLength(4 * million);
+    memory.take(millions * million);
+    expect(made).toEqual([16 * million, 4 * millions * million]);
+    memory.take(4 * million);
     expect(made).toHaveLength(3);
+  });
+
+  it('stays where little is wanted meanwhile', () => {
+    const { memory, made } = setUp();
+    memory.give(memory.take(4 * million).buffer);
+    memory.take(1000);
+    memory.take(4 * million);
+    expect(made).toEqual([16 * million, 4000]);
   });
 
   it('of those that serve is the smallest', () => {
@@ -51,12 +58,12 @@ describe('memory that is used again', () => {
 
   it('is kept as long as there is not too much of it: what was given back first goes', () => {
     const { memory, made } = setUp();
-    const tables = [4, 2, 2].map((millions) => memory.take(millions * million));
+    const tables = [4, 3, 2].map((millions) => memory.take(millions * million));
     for (const { buffer } of tables) memory.give(buffer);
+    memory.take(2 * million);
+    memory.take(3 * million);
+    expect(made).toHaveLength(3);
     memory.take(4 * million);
-    expect(made).toHaveLength(4);
-    memory.take(2 * million);
-    memory.take(2 * million);
     expect(made).toHaveLength(4);
   });
 

@@ -20,7 +20,11 @@ export class SpareMemory<Memory extends ArrayBufferLike> {
     const fitting = this.spare
       .filter(({ byteLength }) => byteLength >= bytes && bytes >= leastUse * byteLength)
       .sort((a, b) => a.byteLength - b.byteLength)[0];
-    if (!fitting) return new Float32Array(this.create(bytes), 0, length);
+    if (!fitting) {
+      // What does not fit now will hardly fit soon: it makes room for what does.
+      if (bytes >= leastBytes) this.spare.length = 0;
+      return new Float32Array(this.create(bytes), 0, length);
+    }
     this.spare.splice(this.spare.indexOf(fitting), 1);
     return new Float32Array(fitting, 0, length);
   }
