@@ -94,7 +94,8 @@ export function divideBands(
     const ramp = rampBins(filled);
     const narrow = finer > 1 ? (2 * ramp * sampleRate) / (fftSize * decimation) : 0;
     const costOfPlace = finer > 1 ? tapCost * tapCount(filled) : 0;
-    const costOfEdges = 2 * edgePoints(ramp) * costOfPlace;
+    // A transform that segments fill has a ramp without end, and none of its bands needs it.
+    const costOfEdges = finer > 1 ? 2 * edgePoints(ramp) * costOfPlace : 0;
     const costOfHz = (binCost * fftSize * decimation) / sampleRate;
     const canBeRead = finer <= 1 || filled <= mostFilled;
     const reading = classes.map(({ decimation: most }, index) => {
