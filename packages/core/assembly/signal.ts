@@ -1,6 +1,6 @@
 /**
  * The heavy work on signals, in AssemblyScript: compiled to WebAssembly by `npm run wasm`. Addresses and
- * tables are made by audio/addMono.ts, spectrum/segmentTransform.ts, songSpectrum/halve.ts, songSpectrum/cutSegments.ts and audio/separate.ts.
+ * tables are made by audio/addMono.ts and separate.ts, spectrum/segmentTransform.ts, songSpectrum/halve.ts and cutSegments.ts.
  */
 export { loadCut } from './cut';
 export { halve } from './halve';
