@@ -1,0 +1,90 @@
+import { parseFilm, pictureAt, shownBands, type Film, type Hearing } from '@cyclogram/core';
+import { Painter, type PaintImage } from '@cyclogram/painter';
+import { createCanvas } from '@napi-rs/canvas';
+import { readFileSync } from 'node:fs';
+import { createSkiaSurface, createSurface } from '../../src/canvas/skia';
+
+/** Frames of stored films, for checking that they stay as they are. */
+
+type Json = Record<string, unknown>;
+
+const read = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`films/${name}.json`, import.meta.url), 'utf8'));
+
+/** Levels that differ from band to band and from moment to moment, the same on every machine. */
+const levelAt = (band: number, bands: number, t: number) => {
+  const x = (band + 1) / (bands + 1);
+  const beat = Math.abs((((2.1 * t) % 1) + 1) % 1);
+  return Math.min(1, Math.max(0, 0.9 * (1 - beat) * (1 - 0.7 * x) + 0.35 * (((band * 7) % 5) / 5) * x));
+};
+
+/** A hearing made up from formulas. */
+function madeUpHearing(film: Film): Hearing {
+  const row = (id: string, t: number, more: number) => {
+    const ear = film.ears.find((other) => other.id === id);
+    if (!ear) return undefined;
+    const bands = shownBands(ear);
+    return Float32Array.from(bands, (band) => Math.min(1, levelAt(band, bands.length, t) + more));
+  };
+  const samples = new Int16Array(48000).map((_, n) => 12000 * (((n * 0.0046) % 2) - 1) ** 3);
+  return {
+    end: 8,
+    levelsAt: (id, t) => row(id, t, 0),
+    peaksAt: (id, t) => (film.ears.find((ear) => ear.id === id)?.peaks ? row(id, t, 0.08) : undefined),
+    followerAt: () => 0.5,
+    waveOf: () => ({ rate: 12000, samples }),
+  };
+}
+
+/** A picture of eight by six pixels, in every colour and half seen through. */
+function madeUpImage(): PaintImage {
+  const image = createCanvas(8, 6);
+  const context = image.getContext('2d');
+  for (let y = 0; y < 6; y++) {
+    for (let x = 0; x < 8; x++) {
+      context.fillStyle = `rgba(${x * 36}, ${y * 51}, ${255 - x * 30}, ${x % 2 ? 1 : 0.5})`;
+      context.fillRect(x, y, 1, 1);
+    }
+  }
+  return { image, width: 8, height: 6 };
+}
+
+export interface StoredFrame {
+  name: string;
+  film: () => Film;
+  t: number;
+  width: number;
+  height: number;
+}
+
+/** Every frame that is kept: the demo's films of each version, and one small film for each kind of thing. */
+export function storedFrames(): StoredFrame[] {
+  const small = read('small.v4') as { base: Json; parts: Record<string, Json> };
+  const frames: StoredFrame[] = Object.entries(small.parts).map(([name, part]) => ({
+    name,
+    film: () => parseFilm({ ...small.base, ...part }),
+    ...{ t: 0.62, width: 480, height: 270 },
+  }));
+  for (const version of [1, 2, 3, 4]) {
+    for (const film of read(`demo.v${version}`) as Json[]) {
+      frames.push(
+        ...[0.62, 7.3].map((t) => ({
+          name: `${film['title'] as string}, version ${version}, at ${t} s`,
+          film: () => parseFilm(film),
+          ...{ t, width: 640, height: 360 },
+        })),
+      );
+    }
+  }
+  return frames;
+}
+
+/** The pixels of a frame: RGBA, premultiplied. */
+export function paintFrame({ film: open, t, width, height }: StoredFrame): Buffer {
+  const film = open();
+  const { image, context } = createSkiaSurface(width, height);
+  const painter = new Painter(createSurface);
+  painter.images = new Map(film.pictures.map(({ id }) => [id, madeUpImage()]));
+  painter.paint(context, pictureAt(film, madeUpHearing(film), t), width, height);
+  return image.data();
+}
