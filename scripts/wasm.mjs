@@ -1,7 +1,9 @@
 import { root } from './ensure.mjs';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { compileSignal } from '../packages/core/assembly/compile.mjs';
+import { compile, compiledFiles } from '../packages/core/assembly/compile.mjs';
 
-// Compiles the heavy work on signals to WebAssembly, and writes it where the core reads it.
-writeFileSync(join(root, 'packages/core/src/signal/signalCode.ts'), await compileSignal());
+// Compiles the heavy work to WebAssembly, and writes it where the core reads it.
+for (const file of compiledFiles) {
+  writeFileSync(join(root, 'packages/core', file.out), await compile(file));
+}

@@ -1,32 +1,29 @@
 import {
-  copiesStandard,
   defaultEar,
   defaultFollower,
   fadesStandard,
-  falloffStandard,
   spanStandard,
   type Film,
   type LayerColor,
 } from '@cyclogram/core';
-import { addRing, bandColors, figure, follow, group, oneColor } from './builder';
+import { addRing, bandColors, copies, falloff, figure, follow, group, oneColor, through } from './builder';
 
 /** Seconds, at 124 beats a minute. */
 const beat = 60 / 124;
 
 /** From the path outwards: the glow of a lamp, from its filament to the dark. */
-const lampGlow: LayerColor = {
-  ...bandColors('#fff1cf', '#c2391f'),
-  by: 'across',
-  stops: [
-    { at: 0, color: '#fff1cf' },
-    { at: 0.35, color: '#ffb45a' },
-    { at: 1, color: '#d8482a' },
+const lampGlow = through(
+  [
+    [0, '#fff1cf'],
+    [0.35, '#ffb45a'],
+    [1, '#d8482a'],
   ],
-};
+  { by: 'across' },
+);
 
 /** Harbour lamps: six figures around one middle, each in a range and at a height of its own. */
 export function breakwaterFilm(film: Film): Film {
-  film.background = { color: '#2a1712', edgeColor: '#0c0707', picture: null };
+  film.background = { color: '#2a1712', edgeColor: '#0c0707', image: null };
   film.fades = {
     picture: { ...fadesStandard.picture, fadeOut: 6 * beat },
     sound: { ...fadesStandard.sound, fadeOut: 4 * beat },
@@ -55,92 +52,94 @@ export function breakwaterFilm(film: Film): Film {
   ];
   film.palettes = [
     {
-      ...{ id: 'embers', name: 'Embers', mix: 'oklch' },
+      id: 'embers',
+      name: 'Embers',
+      mix: 'oklch',
       stops: [
-        { at: 0, color: '#c8402a' },
-        { at: 0.5, color: '#ff8f4a' },
-        { at: 1, color: '#ffe2a8' },
+        { id: 'low', at: 0, color: '#c8402a' },
+        { id: 'middle', at: 0.5, color: '#ff8f4a' },
+        { id: 'high', at: 1, color: '#ffe2a8' },
       ],
     },
   ];
   film.paths = [];
   const embers: LayerColor = { ...bandColors('#c8402a', '#ffe2a8'), palette: 'embers' };
-  const hub = addRing(film, 'ring-hub', 'Hub', { radius: 206, start: 180 });
-  const lamp = addRing(film, 'ring-lamps', 'Lamps', { radius: 236 });
-  const halo = addRing(film, 'ring-halo', 'Halo', { radius: 342 });
-  const outer = addRing(film, 'ring-outer', 'Outer ring', { radius: 452, start: 180 });
-  film.layers = group('rings', 'Ring of lamps', [
-    figure(
-      film,
-      ['echoes', 'Echoes'],
-      'whole',
-      outer,
-      'line',
-      { reach: 86, rest: 0, thickness: 2.5 },
-      oneColor('#6e3527'),
-      { copies: { ...copiesStandard, count: 4, scale: 1.09, opacity: 0.7, delay: 0.08 } },
-    ),
-    figure(
-      film,
-      ['sparks', 'Sparks'],
-      'high',
-      outer,
-      'dots',
-      { reach: 64, rest: 0, sizeRest: 0, sizeReach: 9, least: 0.05 },
-      bandColors('#ffb36b', '#fff0d0'),
-    ),
-    figure(
-      film,
-      ['halo', 'Halo'],
-      'high',
-      halo,
-      'needles',
-      { reach: 170, rest: 3, thickness: 2, density: 2 },
-      { ...bandColors('#943926', '#b98a55'), fade: 0.6 },
-      {
+  const hub = addRing(film, 'ring-hub', 'Hub', 206, { rotation: 180 });
+  const lamp = addRing(film, 'ring-lamps', 'Lamps', 236);
+  const halo = addRing(film, 'ring-halo', 'Halo', 342);
+  const outer = addRing(film, 'ring-outer', 'Outer ring', 452, { rotation: 180 });
+  film.layers = group(film, 'rings', 'Ring of lamps', [
+    figure(film, {
+      id: 'echoes',
+      name: 'Echoes',
+      ear: 'whole',
+      path: outer,
+      kind: 'line',
+      marks: { reach: 86, rest: 0, thickness: 2.5 },
+      color: oneColor('#6e3527'),
+      rest: { copies: copies({ count: 4, scale: 1.09, opacity: 0.7, delay: 0.08 }) },
+    }),
+    figure(film, {
+      id: 'sparks',
+      name: 'Sparks',
+      ear: 'high',
+      path: outer,
+      kind: 'dots',
+      marks: { reach: 64, rest: 0, sizeRest: 0, sizeReach: 9, least: 0.05 },
+      color: bandColors('#ffb36b', '#fff0d0'),
+    }),
+    figure(film, {
+      id: 'halo',
+      name: 'Halo',
+      ear: 'high',
+      path: halo,
+      kind: 'needles',
+      marks: { reach: 170, rest: 3, thickness: 2, density: 2 },
+      color: { ...bandColors('#943926', '#b98a55'), fade: 0.6 },
+      rest: {
         // Longest at the sides, where the picture has room.
         falloffs: [
-          {
-            ...falloffStandard(film.width, film.height),
+          falloff(film, 'sides', {
             shape: 'box',
             width: 1900,
             height: 240,
             soft: 420,
             outside: 0.35,
-          },
+          }),
         ],
       },
-    ),
-    figure(
-      film,
-      ['lamps', 'Lamps'],
-      'whole',
-      lamp,
-      'bars',
-      { reach: 236, rest: 8, width: 0.62, form: 'rounded' },
-      lampGlow,
-    ),
-    figure(
-      film,
-      ['peaks', 'Caps'],
-      'whole',
-      lamp,
-      'caps',
-      { reach: 236, rest: 14, width: 0.62, thickness: 3 },
-      oneColor('#ffd9a0'),
-      { opacity: 0.8 },
-    ),
-    figure(
-      film,
-      ['core', 'Kick'],
-      'low',
-      hub,
-      'bars',
-      { side: 'inward', reach: 172, rest: 5, width: 0.7, form: 'tapered', taper: 0.35 },
-      embers,
+    }),
+    figure(film, {
+      id: 'lamps',
+      name: 'Lamps',
+      ear: 'whole',
+      path: lamp,
+      kind: 'bars',
+      marks: { reach: 236, rest: 8, width: 0.62, form: 'rounded' },
+      color: lampGlow,
+    }),
+    figure(film, {
+      id: 'peaks',
+      name: 'Caps',
+      ear: 'whole',
+      path: lamp,
+      kind: 'caps',
+      marks: { reach: 236, rest: 14, width: 0.62, thickness: 3 },
+      color: oneColor('#ffd9a0'),
+      opacity: 0.8,
+    }),
+    figure(film, {
+      id: 'core',
+      name: 'Kick',
+      ear: 'low',
+      path: hub,
+      kind: 'bars',
+      opacity: 0.95,
+      marks: { side: 'inward', reach: 172, rest: 5, width: 0.7, form: 'tapered', taper: 0.35 },
+      color: embers,
       // It comes in over the bar before the drum.
-      { opacity: 0.95, span: { ...spanStandard, from: 12 * beat, fadeIn: 4 * beat } },
-    ),
+      rest: { span: { ...spanStandard, from: 12 * beat, fadeIn: 4 * beat } },
+    }),
   ]);
   film.ears[0] = { ...film.ears[0]!, peaks: true, peakHold: 0.22, peakFall: 0.9 };
   return film;

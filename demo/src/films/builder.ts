@@ -1,24 +1,31 @@
 import {
   bandColors,
+  colorRecord,
+  copiesStandard,
   defaultFollower,
   defaultLayer,
+  defaultPath,
   defaultTrack,
+  defaultsOf,
+  falloffRecord,
   figureKinds,
   followerPresets,
-  layerStandard,
+  newLayer,
   oneColor,
-  pathKinds,
   placeStandard,
-  type FigureKind,
+  type Copies,
+  type Falloff,
+  type FigureKindName,
   type FigureLayer,
   type FigureOf,
   type Film,
+  type FilmPath,
   type Follower,
   type GroupLayer,
   type Layer,
   type LayerColor,
   type PathKind,
-  type PathOf,
+  type ShapeOf,
   type Track,
 } from '@cyclogram/core';
 import type { Song } from '../songs/song';
@@ -29,13 +36,13 @@ export interface SongAssets {
   instruments: string[];
 }
 
-/** Mix played, instruments there to be listened to on their own. */
+/** Mix in the soundtrack, instruments there to be analysed on their own. */
 export function songTracks(song: Song, assets: SongAssets): Track[] {
   const mix = defaultTrack('mix', 'Mix', { asset: assets.mix });
   const instruments = song.instruments.map((name, i) => ({
     ...defaultTrack(`instrument-${i + 1}`, name, { asset: assets.instruments[i]! }),
-    heard: false,
-    listened: false,
+    soundtrack: false,
+    analysed: false,
   }));
   return [mix, ...instruments];
 }
@@ -46,50 +53,101 @@ export function follow(id: string, ear: string, presetId: string, part: Partial<
   return { ...defaultFollower(id, ear, preset.label), ...preset.settings, ...part };
 }
 
+interface PathPart<Kind extends PathKind> {
+  id: string;
+  name: string;
+  kind: Kind;
+  shape?: Partial<ShapeOf<Kind>>;
+  place?: Partial<Omit<FilmPath, 'id' | 'name' | 'shape'>>;
+}
+
 /** Adds a path to a film, and gives its id back. */
 export function addPath<Kind extends PathKind>(
   film: Film,
-  id: string,
-  name: string,
-  kind: Kind,
-  part: Partial<PathOf<Kind>>,
+  { id, name, kind, shape = {}, place = {} }: PathPart<Kind>,
 ): string {
-  const shape = { ...pathKinds[kind].defaults(film.width, film.height), ...part } as PathOf<PathKind>;
-  film.paths.push({ id, name, shape });
+  film.paths.push(defaultPath(kind, id, name, film, shape as Partial<FilmPath['shape']>, place));
   return id;
 }
 
-export const addRing = (film: Film, id: string, name: string, part: Partial<PathOf<'circle'>>): string =>
-  addPath(film, id, name, 'circle', part);
+/** Adds a circle. */
+export const addRing = (
+  film: Film,
+  id: string,
+  name: string,
+  radius: number,
+  place: Partial<FilmPath> = {},
+): string => addPath(film, { id, name, kind: 'circle', shape: { radius }, place });
+
+/** Adds a straight line between two places of the picture. */
+export function addLine(
+  film: Film,
+  id: string,
+  name: string,
+  from: readonly [number, number],
+  to: readonly [number, number],
+): string {
+  const [x, y] = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+  const shape = { start: { x: from[0] - x, y: from[1] - y }, end: { x: to[0] - x, y: to[1] - y } };
+  return addPath(film, { id, name, kind: 'line', shape, place: { position: { x, y } } });
+}
+
+interface FigurePart<Kind extends FigureKindName> {
+  id: string;
+  name: string;
+  ear: string;
+  path: string;
+  kind: Kind;
+  marks: Partial<FigureOf<Kind>>;
+  color: LayerColor;
+  opacity?: number;
+  rest?: Partial<FigureLayer>;
+}
 
 /** A figure of a kind; what is not given is as in a new one. */
-export function figure<Kind extends FigureKind>(
+export function figure<Kind extends FigureKindName>(
   film: Film,
-  [id, name]: [id: string, name: string],
-  ear: string,
-  path: string,
-  kind: Kind,
-  part: Partial<FigureOf<Kind>>,
-  color: LayerColor,
-  rest: Partial<FigureLayer> = {},
+  { id, name, ear, path, kind, marks, color, opacity = 1, rest = {} }: FigurePart<Kind>,
 ): FigureLayer {
   return {
-    ...defaultLayer(id, ear, path, film.width, film.height, name),
-    figure: { ...figureKinds[kind].defaults(film.width, film.height), ...part } as FigureOf<FigureKind>,
+    ...defaultLayer(id, ear, path, film, name),
+    figure: { ...figureKinds[kind].defaults(film), ...marks } as FigureLayer['figure'],
     color,
+    place: { ...placeStandard, opacity },
     ...rest,
   };
 }
 
 /** A group of layers, with these in it. */
-export function group(id: string, name: string, layers: Layer[], rest: Partial<GroupLayer> = {}): Layer[] {
-  const own: GroupLayer = {
-    ...{ id, kind: 'group', name, clip: null },
-    ...layerStandard,
-    ...placeStandard,
-    ...rest,
-  };
+export function group(
+  film: Film,
+  id: string,
+  name: string,
+  layers: Layer[],
+  rest: Partial<GroupLayer> = {},
+): Layer[] {
+  const own = newLayer('group', film, { id, name, ...rest });
   return [own, ...layers.map((layer) => ({ ...layer, group: layer.group ?? id }))];
 }
+
+/** Colours through stops: pairs of a position and a colour. */
+export const through = (
+  stops: readonly (readonly [number, string])[],
+  part: Partial<LayerColor>,
+): LayerColor => ({
+  ...defaultsOf(colorRecord, { width: 0, height: 0 }),
+  stops: stops.map(([at, color], i) => ({ id: `stop-${i + 1}`, at, color })),
+  ...part,
+});
+
+/** Copies of a figure; what is not given is as for a single one. */
+export const copies = (part: Partial<Copies>): Copies => ({ ...copiesStandard, ...part });
+
+/** A region in which a figure reacts. */
+export const falloff = (film: Film, id: string, part: Partial<Falloff>): Falloff => ({
+  ...defaultsOf(falloffRecord, film),
+  id,
+  ...part,
+});
 
 export { bandColors, oneColor };

@@ -2,7 +2,7 @@ import { defaultEar, fadesStandard, type FigureOf, type Film } from '@cyclogram/
 import { readFont, textToData } from '@cyclogram/core/typeface';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { addPath, addRing, bandColors, figure, follow, oneColor } from './builder';
+import { addLine, addPath, addRing, bandColors, figure, follow, oneColor } from './builder';
 
 const font = 'Archivo Black';
 
@@ -15,7 +15,7 @@ function outline(text: string, spacing: number): string {
 
 /** Dry dock: the title as a drawing in ink on paper, its outline alive, and two wheels heard apart. */
 export function dryDockFilm(film: Film): Film {
-  film.background = { color: '#efe6d2', edgeColor: '#dccfb2', picture: null };
+  film.background = { color: '#efe6d2', edgeColor: '#dccfb2', image: null };
   // Two beats at 96 a minute.
   film.fades = {
     ...fadesStandard,
@@ -45,59 +45,90 @@ export function dryDockFilm(film: Film): Film {
   ];
   film.paths = [];
   const spacing = 90;
-  const title = addPath(film, 'title', 'Title', 'text', {
-    ...{ text: 'DRY DOCK', font, spacing, data: outline('DRY DOCK', spacing) },
-    ...{ lines: 'all', centerX: 960, centerY: 420, scale: 0.27 },
+  const title = addPath(film, {
+    id: 'title',
+    name: 'Title',
+    kind: 'text',
+    shape: { text: 'DRY DOCK', font, spacing, data: outline('DRY DOCK', spacing), lines: 'all' },
+    place: { position: { x: 960, y: 420 }, scale: { x: 0.27, y: 0.27 } },
   });
-  const left = addRing(film, 'left-wheel', 'Left wheel', {
-    centerX: 560,
-    centerY: 800,
-    radius: 92,
-    start: 180,
+  const left = addRing(film, 'left-wheel', 'Left wheel', 92, {
+    position: { x: 560, y: 800 },
+    rotation: 180,
   });
-  const right = addRing(film, 'right-wheel', 'Right wheel', {
-    centerX: 1360,
-    centerY: 800,
-    radius: 92,
-    start: 180,
+  const right = addRing(film, 'right-wheel', 'Right wheel', 92, {
+    position: { x: 1360, y: 800 },
+    rotation: 180,
   });
-  const keel = addPath(film, 'keel', 'Keel', 'line', { x1: 760, y1: 800, x2: 1160, y2: 800 });
+  const keel = addLine(film, 'keel', 'Keel', [760, 800], [1160, 800]);
   const ink = oneColor('#1f1b18');
   const red = bandColors('#d8432b', '#e98a2c');
   const stroke: Partial<FigureOf<'bars'>> = { form: 'square', rest: 8, width: 0.66, reach: 150 };
   const hub: Partial<FigureOf<'bars'>> = { ...stroke, side: 'inward', reach: 66, rest: 5 };
   film.layers = [
-    figure(
-      film,
-      ['letter-needles', 'Letters, needles'],
-      'all',
-      title,
-      'needles',
-      { order: 'mirrored', reach: 46, rest: 0, thickness: 4, density: 4, least: 0.03 },
-      { ...bandColors('#d8432b', '#e9a23c'), by: 'level' },
-    ),
-    figure(
-      film,
-      ['letter-lines', 'Letters, outline'],
-      'all',
-      title,
-      'line',
-      { order: 'mirrored', side: 'inward', reach: 7, rest: 0, thickness: 5 },
-      ink,
-    ),
-    figure(film, ['left', 'Left wheel'], 'left', left, 'bars', stroke, ink),
-    figure(film, ['right', 'Right wheel'], 'right', right, 'bars', stroke, ink),
-    figure(film, ['left-hub', 'Left hub'], 'barrels', left, 'bars', hub, red),
-    figure(film, ['right-hub', 'Right hub'], 'barrels', right, 'bars', hub, red),
-    figure(
-      film,
-      ['rope', 'Rope'],
-      'all',
-      keel,
-      'wave',
-      { reach: 70, span: 0.025, calm: 0.25, gain: 6, thickness: 4 },
-      ink,
-    ),
+    figure(film, {
+      id: 'letter-needles',
+      name: 'Letters, needles',
+      ear: 'all',
+      path: title,
+      kind: 'needles',
+      marks: { order: 'mirrored', reach: 46, rest: 0, thickness: 4, density: 4, least: 0.03 },
+      color: { ...bandColors('#d8432b', '#e9a23c'), by: 'level' },
+    }),
+    figure(film, {
+      id: 'letter-lines',
+      name: 'Letters, outline',
+      ear: 'all',
+      path: title,
+      kind: 'line',
+      marks: { order: 'mirrored', side: 'inward', reach: 7, rest: 0, thickness: 5 },
+      color: ink,
+    }),
+    figure(film, {
+      id: 'left',
+      name: 'Left wheel',
+      ear: 'left',
+      path: left,
+      kind: 'bars',
+      marks: stroke,
+      color: ink,
+    }),
+    figure(film, {
+      id: 'right',
+      name: 'Right wheel',
+      ear: 'right',
+      path: right,
+      kind: 'bars',
+      marks: stroke,
+      color: ink,
+    }),
+    figure(film, {
+      id: 'left-hub',
+      name: 'Left hub',
+      ear: 'barrels',
+      path: left,
+      kind: 'bars',
+      marks: hub,
+      color: red,
+    }),
+    figure(film, {
+      id: 'right-hub',
+      name: 'Right hub',
+      ear: 'barrels',
+      path: right,
+      kind: 'bars',
+      marks: hub,
+      color: red,
+    }),
+    figure(film, {
+      id: 'rope',
+      name: 'Rope',
+      ear: 'all',
+      path: keel,
+      kind: 'waveform',
+      marks: { reach: 70, span: 0.025, calm: 0.25, gain: 6, thickness: 4 },
+      color: ink,
+    }),
   ];
   return film;
 }

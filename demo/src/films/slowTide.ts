@@ -1,19 +1,20 @@
 import {
-  copiesStandard,
   defaultEar,
   defaultFollower,
   fadesStandard,
-  falloffStandard,
   spanStandard,
   type DrawnPoint,
   type Film,
 } from '@cyclogram/core';
-import { addPath, addRing, bandColors, figure, follow, oneColor } from './builder';
+import { addLine, addPath, addRing, bandColors, copies, falloff, figure, follow, oneColor } from './builder';
 
 /** A point of the shore whose handles lie along it. */
 const shorePoint = (x: number, y: number, slope: number, reach = 120): DrawnPoint => ({
-  ...{ x, y, smooth: true },
-  ...{ inX: -reach, inY: -slope * reach, outX: reach, outY: slope * reach },
+  id: `shore-${x}`,
+  at: { x: x - 960, y: y - 775 },
+  in: { x: -reach, y: -slope * reach },
+  out: { x: reach, y: slope * reach },
+  smooth: true,
 });
 
 /** The near shore, drawn with the pen from the left edge of the picture to its right: two bays and a spit. */
@@ -28,7 +29,7 @@ const shore: DrawnPoint[] = [
 
 /** Tide: a drawn shore with reeds, an area of water and lanterns on it, and the moon. */
 export function slowTideFilm(film: Film): Film {
-  film.background = { color: '#123238', edgeColor: '#060f14', picture: null };
+  film.background = { color: '#123238', edgeColor: '#060f14', image: null };
   film.fades = {
     picture: { ...fadesStandard.picture, color: '#03090c', fadeOut: 6 },
     sound: { ...fadesStandard.sound, fadeOut: 4 },
@@ -59,87 +60,110 @@ export function slowTideFilm(film: Film): Film {
     },
   ];
   film.paths = [];
-  const near = addPath(film, 'near-shore', 'Shore', 'drawn', { points: shore, closed: false });
-  const sea = addPath(film, 'sea', 'Horizon', 'line', { x1: -20, y1: 560, x2: 1940, y2: 560 });
-  const moon = addRing(film, 'moon', 'Moon', { centerX: 1420, centerY: 262, radius: 92, start: 90 });
+  const near = addPath(film, {
+    id: 'near-shore',
+    name: 'Shore',
+    kind: 'drawn',
+    shape: { points: shore, closed: false },
+    place: { position: { x: 960, y: 775 } },
+  });
+  const sea = addLine(film, 'sea', 'Horizon', [-20, 560], [1940, 560]);
+  const moon = addRing(film, 'moon', 'Moon', 92, { position: { x: 1420, y: 262 }, rotation: 90 });
   // All of the shore reacts, most of all in its middle.
-  const middle = {
-    ...falloffStandard(film.width, film.height),
-    centerX: 900,
-    centerY: 800,
+  const middle = falloff(film, 'middle', {
+    center: { x: 900, y: 800 },
     radius: 260,
     soft: 700,
     outside: 0.25,
-  };
+  });
   // The moon rises out of the dark in the first half minute.
   const risen = { span: { ...spanStandard, from: 4, fadeIn: 16 } };
   film.layers = [
-    figure(
-      film,
-      ['moonlight', 'Moonlight'],
-      'bright',
-      moon,
-      'needles',
-      { reach: 150, rest: 4, thickness: 2.5, density: 1 },
-      { ...bandColors('#ffe9bf', '#ffd08a'), fade: 0.5 },
-      risen,
-    ),
-    figure(
-      film,
-      ['moon-ring', 'Moon'],
-      'bright',
-      moon,
-      'line',
-      { side: 'inward', reach: 30, rest: 0, thickness: 3, order: 'middle' },
-      oneColor('#fff3d6'),
-      risen,
-    ),
-    figure(
-      film,
-      ['far-water', 'Far water'],
-      'shore',
-      sea,
-      'ribbon',
-      { order: 'middle', reach: 190, rest: 3 },
-      {
+    figure(film, {
+      id: 'moonlight',
+      name: 'Moonlight',
+      ear: 'bright',
+      path: moon,
+      kind: 'needles',
+      marks: { reach: 150, rest: 4, thickness: 2.5, density: 1 },
+      color: { ...bandColors('#ffe9bf', '#ffd08a'), fade: 0.5 },
+      rest: risen,
+    }),
+    figure(film, {
+      id: 'moon-ring',
+      name: 'Moon',
+      ear: 'bright',
+      path: moon,
+      kind: 'line',
+      marks: { side: 'inward', reach: 30, rest: 0, thickness: 3, order: 'middle' },
+      color: oneColor('#fff3d6'),
+      rest: risen,
+    }),
+    figure(film, {
+      id: 'far-water',
+      name: 'Far water',
+      ear: 'shore',
+      path: sea,
+      kind: 'ribbon',
+      opacity: 0.55,
+      marks: { order: 'middle', reach: 190, rest: 3 },
+      color: {
         ...bandColors('#4fb3ae', '#12484f'),
         by: 'across',
       },
-      {
-        ...{ opacity: 0.55, blend: 'screen' },
-        copies: { ...copiesStandard, count: 3, moveY: 34, delay: 0.35, opacity: 0.6, scale: 1 },
+      rest: {
+        blend: 'screen',
+        copies: copies({ count: 3, offset: { x: 0, y: 34 }, delay: 0.35, opacity: 0.6 }),
       },
-    ),
-    figure(
-      film,
-      ['water', 'Water on the shore'],
-      'shore',
-      near,
-      'area',
-      { order: 'middle', side: 'inward', reach: 250, rest: 10 },
-      { ...bandColors('#63c3b4', '#0f4249'), by: 'across' },
-      { opacity: 0.75, falloffs: [middle] },
-    ),
-    figure(
-      film,
-      ['reeds', 'Reeds'],
-      'deep',
-      near,
-      'bars',
-      { order: 'mirrored', side: 'outward', reach: 230, rest: 8, width: 0.34, form: 'tapered', taper: 0.15 },
-      { ...bandColors('#2f8f86', '#a7e8d6'), by: 'across' },
-      { falloffs: [middle] },
-    ),
-    figure(
-      film,
-      ['lanterns', 'Lanterns'],
-      'bright',
-      near,
-      'dots',
-      { order: 'up', side: 'outward', reach: 300, rest: 0, sizeRest: 2, sizeReach: 13, soft: 5, least: 0.04 },
-      { ...bandColors('#ffc878', '#fff3d6'), fade: 0.4 },
-      { falloffs: [middle] },
-    ),
+    }),
+    figure(film, {
+      id: 'water',
+      name: 'Water on the shore',
+      ear: 'shore',
+      path: near,
+      kind: 'area',
+      opacity: 0.75,
+      marks: { order: 'middle', side: 'inward', reach: 250, rest: 10 },
+      color: { ...bandColors('#63c3b4', '#0f4249'), by: 'across' },
+      rest: { falloffs: [middle] },
+    }),
+    figure(film, {
+      id: 'reeds',
+      name: 'Reeds',
+      ear: 'deep',
+      path: near,
+      kind: 'bars',
+      marks: {
+        order: 'mirrored',
+        side: 'outward',
+        reach: 230,
+        rest: 8,
+        width: 0.34,
+        form: 'tapered',
+        taper: 0.15,
+      },
+      color: { ...bandColors('#2f8f86', '#a7e8d6'), by: 'across' },
+      rest: { falloffs: [middle] },
+    }),
+    figure(film, {
+      id: 'lanterns',
+      name: 'Lanterns',
+      ear: 'bright',
+      path: near,
+      kind: 'dots',
+      marks: {
+        order: 'up',
+        side: 'outward',
+        reach: 300,
+        rest: 0,
+        sizeRest: 2,
+        sizeReach: 13,
+        soft: 5,
+        least: 0.04,
+      },
+      color: { ...bandColors('#ffc878', '#fff3d6'), fade: 0.4 },
+      rest: { falloffs: [middle] },
+    }),
   ];
   return film;
 }

@@ -30,7 +30,7 @@ describe('tempo', () => {
     'of %s is found within 0.5',
     async (_title, song) => {
       const mix = mixDown(song.play());
-      const listener = new FluxListener('middle', 30, 16000, mix.left.length);
+      const listener = new FluxListener('mid', 30, 16000, mix.left.length);
       await listenToAll(listener, reader(mix));
       const beats = estimateBeats(listener.raw(), listener.rate)!;
       expect(Math.abs(beats.bpm - tempos[song.id]!)).toBeLessThan(0.5);
@@ -101,10 +101,10 @@ describe('presets find what they are for', () => {
     const from = Math.round(28 * 4 * beat * 48000);
     const count = Math.round(4 * beat * 48000);
     const struck = new Float32Array(count);
-    await new PartReader(reader(mix)).of('struck')('middle', from, struck);
+    await new PartReader(reader(mix)).of('percussive')('mid', from, struck);
     const like = async (stem: Stem) => {
       const own = new Float32Array(count);
-      await reader(stem)('middle', from, own);
+      await reader(stem)('mid', from, own);
       let [products, a, b] = [0, 0, 0];
       own.forEach((value, n) => {
         products += value * struck[n]!;

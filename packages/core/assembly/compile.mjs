@@ -1,7 +1,13 @@
 import asc from 'assemblyscript/asc';
 import { existsSync, readFileSync } from 'node:fs';
 
-const options = ['--outFile', 'signal.wasm', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
+const options = ['-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
+
+/** What is compiled: each file with the constant that holds its WebAssembly, and where that is written. */
+export const compiledFiles = [
+  { source: 'signal.ts', name: 'signalCode', out: 'src/signal/signalCode.ts' },
+  { source: 'picture.ts', name: 'pictureCode', out: 'src/compiled/pictureCode.ts' },
+];
 
 /** Source of a module of this folder, by the name the compiler asks for; null when it is not one. */
 function sourceOf(name) {
@@ -9,10 +15,10 @@ function sourceOf(name) {
   return existsSync(file) ? readFileSync(file, 'utf8') : null;
 }
 
-/** The heavy work on signals as a module of TypeScript that holds its WebAssembly. @throws Error when it does not compile */
-export async function compileSignal() {
+/** A file as a module of TypeScript that holds its WebAssembly. @throws Error when it does not compile */
+export async function compile({ source, name }) {
   let code = new Uint8Array();
-  const { error, stderr } = await asc.main(['signal.ts', ...options], {
+  const { error, stderr } = await asc.main([source, '--outFile', 'out.wasm', ...options], {
     readFile: sourceOf,
     writeFile: (_name, contents) => (code = contents),
     listFiles: () => [],
@@ -22,8 +28,8 @@ export async function compileSignal() {
     .toString('hex')
     .match(/.{1,110}/g);
   return [
-    '/** WebAssembly of assembly/signal.ts, in hex: made by `npm run wasm`. */',
-    'export const signalCode =',
+    `/** WebAssembly of assembly/${source}, in hex: made by \`npm run wasm\`. */`,
+    `export const ${name} =`,
     ...lines.map((line, i) => `  '${line}'${i < lines.length - 1 ? ' +' : ';'}`),
     '',
   ].join('\n');

@@ -3,7 +3,7 @@
 /// <reference path="types/fft-js.d.ts" />
 import { floatsAt } from './signal/signalEngine';
 import FFT from 'fft.js';
-import { earStandard } from './film/defaults';
+import { earStandard } from './film/ear';
 import type { FieldGroup } from './property/field';
 import type { BandReader } from './songSpectrum/bandReader';
 import type { BandSettings } from './spectrum/plan';

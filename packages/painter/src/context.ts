@@ -1,8 +1,6 @@
 /** The part of the Canvas 2D API that the painter draws with: a browser's context has it, and Skia's in Node. */
 export type PaintContext = Pick<
   CanvasRenderingContext2D,
-  | 'save'
-  | 'restore'
   | 'setTransform'
   | 'clearRect'
   | 'fillRect'
@@ -11,7 +9,6 @@ export type PaintContext = Pick<
   | 'lineTo'
   | 'closePath'
   | 'arc'
-  | 'clip'
   | 'fill'
   | 'stroke'
   | 'createRadialGradient'
@@ -36,7 +33,12 @@ export type PaintContext = Pick<
     width: number,
     height: number,
   ): void;
+  getImageData(x: number, y: number, width: number, height: number): PaintPixels;
+  putImageData(pixels: PaintPixels, x: number, y: number): void;
 };
+
+/** Pixels of a canvas: red, green, blue and opacity of each, 8 bits, not multiplied. */
+export type PaintPixels = ImageData & { data: Uint8ClampedArray };
 
 /** A canvas with its context. */
 export interface Surface {
@@ -47,10 +49,12 @@ export interface Surface {
 
 export type CreateSurface = (width: number, height: number) => Surface;
 
-/** A picture that can be drawn. */
+/** An image that can be drawn. */
 export interface PaintImage {
   /** What drawImage takes. */
   image: unknown;
   width: number;
   height: number;
 }
+
+export type PaintImages = ReadonlyMap<string, PaintImage>;

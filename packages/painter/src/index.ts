@@ -1,2 +1,3 @@
 export * from './context';
+export * from './imageAssets';
 export * from './painter';

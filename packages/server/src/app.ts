@@ -8,6 +8,7 @@ import { assetRoutes } from './assets/assetRoutes';
 import { limits } from './config';
 import { exportRoutes } from './export/exportRoutes';
 import { filmRoutes } from './films/filmRoutes';
+import { fromData } from './http/fromData';
 import { localOnly } from './http/localOnly';
 import { noSuchRoute, sendProblem } from './http/problem';
 import { imageRoutes } from './images/imageRoutes';
@@ -69,10 +70,13 @@ function apiRoutes({ assets, images, films, pictures, renders }: Services): Rout
 
 function serveInterface(app: Express, folder: string): void {
   if (!existsSync(folder)) return;
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '365d' }));
-  app.use(express.static(folder));
+  app.use(
+    '/assets',
+    express.static(join(folder, 'assets'), { ...fromData, immutable: true, maxAge: '365d' }),
+  );
+  app.use(express.static(folder, fromData));
   // Every other address is one of the interface's own, which it resolves itself.
   app.get(/^\/(?!api\/|assets\/)/, (_request, response) => {
-    response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'));
+    response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), fromData);
   });
 }

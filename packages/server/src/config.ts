@@ -17,7 +17,7 @@ export interface DataFolder {
   assets: string;
   /** Uploads and other files still being written. */
   incoming: string;
-  /** Uploaded pictures, decoded and written anew as PNG, by SHA-256. */
+  /** Uploaded images, decoded and written anew as PNG, by SHA-256. */
   images: string;
   /** Pictures of films for the library. */
   pictures: string;

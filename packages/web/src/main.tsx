@@ -10,7 +10,13 @@ import { NothingHere } from './app/NothingHere';
 import { WorkspacePage } from './editor/WorkspacePage';
 import './styles.css';
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
+const queries = new QueryClient({
+  defaultOptions: {
+    // The server is on this machine: it answers without any network.
+    queries: { retry: 1, refetchOnWindowFocus: true, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
+});
 
 createRoot(document.getElementById('root')!).render(
   <QueryClientProvider client={queries}>

@@ -11,14 +11,14 @@ const taken = (channel: Parameters<typeof addMono>[2], channels: 1 | 2 = 2) => {
 it('takes left, right, what both share, and what sets them apart', () => {
   expect(taken('left')).toEqual([0.5, -0.5]);
   expect(taken('right')).toEqual([0.25, 0.5]);
-  expect(taken('middle')).toEqual([0.375, 0]);
-  expect(taken('sides')).toEqual([0.125, -0.5]);
+  expect(taken('mid')).toEqual([0.375, 0]);
+  expect(taken('side')).toEqual([0.125, -0.5]);
 });
 
 it('hears a mono track on both sides, and nothing that sets them apart', () => {
-  expect(taken('middle', 1)).toEqual([0.5, 0.25, -0.5, 0.5]);
+  expect(taken('mid', 1)).toEqual([0.5, 0.25, -0.5, 0.5]);
   expect(taken('left', 1)).toEqual(taken('right', 1));
-  expect(taken('sides', 1)).toEqual([0, 0, 0, 0]);
+  expect(taken('side', 1)).toEqual([0, 0, 0, 0]);
 });
 
 it.each([1, 2] as const)(
@@ -28,7 +28,7 @@ it.each([1, 2] as const)(
     const count = 10_007;
     const noise = Int16Array.from({ length: channels * count }, (_, n) => ((n * 7919 + 13) % 65536) - 32768);
     const out = new Float32Array(count + 5).fill(0.25);
-    addMono(noise, channels, 'sides', 0.7, out, 3);
+    addMono(noise, channels, 'side', 0.7, out, 3);
     addMono(noise, channels, 'right', 0.7, out, 3);
     for (let n = 0; n < count; n++) {
       const [left, right] = channels === 2 ? [noise[2 * n]!, noise[2 * n + 1]!] : [noise[n]!, noise[n]!];

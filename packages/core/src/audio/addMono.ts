@@ -2,7 +2,7 @@ import { align, reach, scratch, signal } from '../signal/signalEngine';
 import type { ChannelKind } from './pcm';
 
 /** Factors of left and right. A mono track is the same on both sides. */
-const factors = { middle: [0.5, 0.5], left: [1, 0], right: [0, 1], sides: [0.5, -0.5] } as const;
+const factors = { mid: [0.5, 0.5], left: [1, 0], right: [0, 1], side: [0.5, -0.5] } as const;
 
 /** Moments that are added at a time: so many stay in the nearest cache. */
 const together = 4096;

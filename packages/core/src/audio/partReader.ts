@@ -1,6 +1,6 @@
-import type { Ear } from '../film/schema';
+import type { Ear } from '../film/ear';
 import type { ChannelPart, ReadSignal } from '../hearing/songListener';
-import { LastUsed } from './lastUsed';
+import { LastUsed } from '../cache/lastUsed';
 import { separate } from './separate';
 
 /** Samples that are separated and kept together: 2.7 s. */
@@ -39,7 +39,7 @@ export class PartReader {
   /** Reads a part of the sound: all of it, what is sustained, or what is struck. */
   of(part: Ear['part']): ReadSignal {
     if (part === 'all') return this.readAll;
-    return part === 'struck' ? this.readStruck : this.readSustained;
+    return part === 'percussive' ? this.readStruck : this.readSustained;
   }
 
   /** Whether a block of the struck part is there already. */

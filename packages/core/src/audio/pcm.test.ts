@@ -3,5 +3,5 @@ import { channelParts } from './pcm';
 
 it('analyses both channels where their powers count', () => {
   expect(channelParts('mix')).toEqual(['left', 'right']);
-  expect(channelParts('sides')).toEqual(['sides']);
+  expect(channelParts('side')).toEqual(['side']);
 });

@@ -10,12 +10,19 @@ export interface PcmShape {
 
 /**
  * Which of a track's channels an ear listens to, left and right being L and R:
- * `middle` is (L + R) / 2, what both sides share; `sides` is (L - R) / 2, what
+ * `mid` is (L + R) / 2, what both share; `side` is (L - R) / 2, what
  * sets them apart; `mix` is the mean of both channels' powers, in which nothing
  * cancels, at twice the work.
  */
-export const channelKinds = ['middle', 'mix', 'left', 'right', 'sides'] as const;
-export type ChannelKind = (typeof channelKinds)[number];
+export const channelLabels = {
+  mid: 'Mid',
+  mix: 'Left and right, by power',
+  left: 'Left',
+  right: 'Right',
+  side: 'Side',
+} as const;
+export type ChannelKind = keyof typeof channelLabels;
+export const channelKinds = Object.keys(channelLabels) as ChannelKind[];
 
 /** The signals that have to be analysed for a kind of channel; their powers are averaged. */
 export const channelParts = (channel: ChannelKind): readonly Exclude<ChannelKind, 'mix'>[] =>

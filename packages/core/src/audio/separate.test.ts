@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { windowSamples } from '../spectrum/windows';
 import { noise, readerOf, referenceTransform, sine } from '../testing';
-import { LastUsed } from './lastUsed';
+import { LastUsed } from '../cache/lastUsed';
 import { PartReader } from './partReader';
 import { separate } from './separate';
 
-type SoundPart = 'sustained' | 'struck';
+type SoundPart = 'harmonic' | 'percussive';
 
 /** The part of a sound by the definition (Fitzgerald, DAFx 2010): medians by sorting, transforms by the package fft.js. */
 function partByDefinition(sound: Float32Array, part: SoundPart): Float64Array {
@@ -27,7 +27,7 @@ function partByDefinition(sound: Float32Array, part: SoundPart): Float64Array {
       // All bins of the transform: below 0 Hz lie those of negative frequencies.
       const struck = median(around.map((d) => magnitudes[frame]![(k + d + size) % size]!)) ** 2;
       const sum = sustained + struck;
-      return sum > 0 ? (part === 'sustained' ? sustained : struck) / sum : 0.5;
+      return sum > 0 ? (part === 'harmonic' ? sustained : struck) / sum : 0.5;
     });
     const times = (values: Float64Array) => values.map((value, k) => value * shares[k]!);
     const [back] = referenceTransform(times(re), times(im), true);
@@ -50,8 +50,8 @@ describe('sustained and struck parts', () => {
   const parts = async (start = 0, count = length) => {
     const [sustained, struck] = [new Float32Array(count), new Float32Array(count)];
     const reader = new PartReader(readerOf(sound));
-    await reader.of('sustained')('middle', start, sustained);
-    await reader.of('struck')('middle', start, struck);
+    await reader.of('harmonic')('mid', start, sustained);
+    await reader.of('percussive')('mid', start, struck);
     return { sustained, struck };
   };
   const rmsDb = (values: ArrayLike<number>) =>
@@ -72,11 +72,11 @@ describe('sustained and struck parts', () => {
     expect(rmsDb(difference(struck, strokes)) - rmsDb(strokes)).toBeLessThan(-6);
   });
 
-  it.each(['sustained', 'struck'] as const)('are those of the definition: %s', async (part) => {
+  it.each(['harmonic', 'percussive'] as const)('are those of the definition: %s', async (part) => {
     const short = sound.subarray(20_000, 34_321);
     const expected = partByDefinition(short, part);
     const out = new Float32Array(short.length);
-    await new PartReader(readerOf(short)).of(part)('middle', 0, out);
+    await new PartReader(readerOf(short)).of(part)('mid', 0, out);
     // Magnitudes are compared in single precision.
     for (let n = 0; n < out.length; n++) expect(Math.abs(out[n]! - expected[n]!)).toBeLessThan(2e-6);
   });
@@ -104,21 +104,21 @@ describe('sustained and struck parts', () => {
       return readerOf(sound)(signal, start, out);
     }, blocks);
     const short = new Float32Array(1000);
-    await reader.of('struck')('middle', 5000, short);
+    await reader.of('percussive')('mid', 5000, short);
     // Itself, and the frames around it whose medians are taken.
     expect(read).toBeLessThan(40_000);
     const long = new Float32Array(70_000);
-    await reader.of('struck')('middle', 0, long);
+    await reader.of('percussive')('mid', 0, long);
     expect(Array.from(short)).toEqual(
       Array.from(long.subarray(5000, 6000), (value) => expect.closeTo(value, 6)),
     );
     const before = read;
-    await reader.of('struck')('middle', 5000, short.fill(0));
+    await reader.of('percussive')('mid', 5000, short.fill(0));
     expect(read).toBe(before);
-    await reader.of('sustained')('middle', 5000, short.fill(0));
+    await reader.of('harmonic')('mid', 5000, short.fill(0));
     expect(read).toBe(before + 1000);
-    await reader.of('struck')('sides', 0, long.fill(0));
-    await reader.of('struck')('middle', 0, long.fill(0));
+    await reader.of('percussive')('side', 0, long.fill(0));
+    await reader.of('percussive')('mid', 0, long.fill(0));
     expect(read).toBeGreaterThan(before + 2 * 70_000);
   });
 });

@@ -34,7 +34,7 @@ describe('the beat grid', () => {
 
 describe('estimating beats', () => {
   async function estimate(sound: Float32Array) {
-    const listener = new FluxListener('middle', 30, 16000, sound.length);
+    const listener = new FluxListener('mid', 30, 16000, sound.length);
     await listenToAll(listener, readerOf(sound));
     return estimateBeats(listener.raw(), listener.rate);
   }

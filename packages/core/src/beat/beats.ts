@@ -1,4 +1,4 @@
-import type { Beats } from '../film/schema';
+import type { Beats } from '../film/beats';
 
 /** Seconds of a beat. */
 export const beatSeconds = ({ bpm }: Beats) => 60 / bpm;

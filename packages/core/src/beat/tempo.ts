@@ -1,4 +1,4 @@
-import type { Beats } from '../film/schema';
+import type { Beats } from '../film/beats';
 
 /** Tempos that are looked for, in beats per minute. */
 const slowest = 40;

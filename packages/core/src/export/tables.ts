@@ -1,4 +1,4 @@
-import type { Beats } from '../film/schema';
+import type { Beats } from '../film/beats';
 import type { Onset } from '../follower/onsets';
 import { beatsBetween } from '../beat/beats';
 

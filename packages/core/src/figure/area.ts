@@ -1,13 +1,33 @@
 import type { FillOp, Operation } from '../picture/displayList';
+import { fieldGroups, type ValueOfGroups } from '../property/record';
 import { between, cellOperations } from './curves';
-import { figureKind } from './kind';
+import { figureKind } from './figureKind';
 import { levelRuns, meanLevel, runPoints, sideOfRun, type LevelRun } from './levelRuns';
-import { lineFields, lineStandard, type LevelLine } from './line';
+import { lineFields, smoothField, type LevelLine } from './line';
+import { orderField } from './order';
 import type { MarkScene } from './scene';
-import { reachFields, sidesOf, softField } from './standing';
+import {
+  bandRangeFields,
+  directionFields,
+  endsField,
+  reachField,
+  restField,
+  sidesOf,
+  softField,
+} from './standing';
+
+const ribbonGroups = fieldGroups([
+  {
+    heading: 'Marks',
+    fields: [...bandRangeFields, orderField, ...directionFields, smoothField, endsField('round')],
+  },
+  { heading: 'Size', fields: [reachField(0.16), restField(0.006), softField] },
+]);
+
+export type Ribbon = ValueOfGroups<typeof ribbonGroups>;
 
 /** What lies between two distances of a run, and what colours it. */
-interface Strip {
+interface FilledRun {
   run: LevelRun;
   /** Side of the path of its outer edge, and share of the extents that this has. */
   way: number;
@@ -16,8 +36,8 @@ interface Strip {
   through: boolean;
 }
 
-function stripOperations(figure: LevelLine, { ink }: MarkScene, strip: Strip): Operation[] {
-  const { run, way, share, through } = strip;
+function filledOperations(figure: LevelLine, { ink }: MarkScene, filled: FilledRun): Operation[] {
+  const { run, way, share, through } = filled;
   const edgeUpTo = (most: number) => runPoints(run, figure, way, share, most);
   const baseUpTo = (most: number) => runPoints(run, figure, through ? -way : way, share, through ? most : 0);
   const marks = { ...sideOfRun(run, way), along: run.along };
@@ -54,7 +74,7 @@ export function areaMarks(figure: LevelLine, scene: MarkScene): Operation[] {
   // The same on both sides, it is one shape; reversed, each side is its own.
   const through = figure.side === 'both';
   return levelRuns(scene, figure, figure.smooth).flatMap((run) =>
-    (through ? [1] : ways).flatMap((way) => stripOperations(figure, scene, { run, way, share, through })),
+    (through ? [1] : ways).flatMap((way) => filledOperations(figure, scene, { run, way, share, through })),
   );
 }
 
@@ -62,29 +82,25 @@ export function areaMarks(figure: LevelLine, scene: MarkScene): Operation[] {
 export function ribbonMarks(settings: Ribbon, scene: MarkScene): Operation[] {
   const figure: LevelLine = { ...settings, side: 'both' };
   return levelRuns(scene, figure, figure.smooth).flatMap((run) =>
-    stripOperations(figure, scene, { run, way: 1, share: 0.5, through: true }),
+    filledOperations(figure, scene, { run, way: 1, share: 0.5, through: true }),
   );
 }
 
-export type Ribbon = Omit<LevelLine, 'side'>;
+export const area = figureKind({
+  kind: 'area',
+  label: 'Area',
+  about: 'The line through the levels, filled to the path',
+  fields: [
+    { heading: 'Marks', fields: lineFields },
+    { heading: 'Size', fields: [reachField(0.16), restField(0), softField] },
+  ],
+  marks: areaMarks,
+});
 
-export const area = figureKind<'area', LevelLine>(
-  'area',
-  { label: 'Area', about: 'The line through the levels, filled to the path' },
-  lineFields,
-  [...reachFields, softField],
-  (_width, height) => lineStandard(height),
-  areaMarks,
-);
-
-export const ribbon = figureKind<'ribbon', Ribbon>(
-  'ribbon',
-  { label: 'Ribbon', about: 'A band around the path, as wide as the levels' },
-  lineFields.filter(({ key }) => key !== 'side'),
-  [...reachFields, softField],
-  (_width, height) => {
-    const { side: _, ...standard } = lineStandard(height);
-    return { ...standard, rest: Math.round(height * 0.006) };
-  },
-  ribbonMarks,
-);
+export const ribbon = figureKind({
+  kind: 'ribbon',
+  label: 'Ribbon',
+  about: 'A band around the path, as wide as the levels',
+  fields: ribbonGroups,
+  marks: ribbonMarks,
+});

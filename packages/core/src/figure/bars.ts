@@ -1,41 +1,90 @@
 import type { Operation } from '../picture/displayList';
-import type { Field } from '../property/field';
+import { choicesOf, ofHeight } from '../property/field';
+import { fieldGroups, type ValueOfGroups } from '../property/record';
 import { Batches } from './batches';
-import { figureKind } from './kind';
+import { figureKind } from './figureKind';
 import type { MarkScene } from './scene';
 import {
+  anchorField,
   extentAt,
   extentOf,
   gapField,
   leastField,
   onSide,
-  pivotField,
-  reachFields,
+  reachField,
+  restField,
   sidesOf,
   softField,
-  standingMarks,
   standFields,
-  standStandard,
-  type Pivot,
-  type Reach,
-  type Stand,
+  standingMarks,
   type Standing,
 } from './standing';
 
-export interface Bars extends Stand, Reach {
-  form: 'square' | 'rounded' | 'tapered' | 'segmented';
-  pivot: Pivot;
-  caps: boolean;
-  least: number;
-  soft: number;
-  /** Share of the step from one bar to the next, and what is taken off it. */
-  width: number;
-  gap: number;
-  /** Width at the tip, as a share of that at the base. */
-  taper: number;
-  segment: number;
-  segmentGap: number;
-}
+const share = { kind: 'number', step: 5, unit: '%', shownPer: 100 } as const;
+const segmented = { key: 'form', is: ['segmented'] } as const;
+const px = { kind: 'number', max: 2000, step: 1, unit: 'px', shownWhen: segmented } as const;
+
+const groups = fieldGroups([
+  {
+    heading: 'Marks',
+    fields: [
+      ...standFields,
+      anchorField,
+      leastField,
+      {
+        kind: 'choice',
+        key: 'form',
+        label: 'Form',
+        choices: choicesOf({
+          square: 'Square',
+          rounded: 'Rounded',
+          tapered: 'Tapered',
+          segmented: 'Segmented',
+        }),
+        default: 'rounded',
+      },
+      {
+        kind: 'switch',
+        key: 'caps',
+        label: 'Peak caps',
+        help: 'A short mark at each band’s last peak, when the ear holds peaks.',
+        default: false,
+      },
+    ],
+  },
+  {
+    heading: 'Size',
+    fields: [
+      reachField(0.2),
+      restField(0.005),
+      {
+        ...share,
+        key: 'width',
+        label: 'Width',
+        help: 'As a share of the step from one bar to the next.',
+        min: 0.01,
+        max: 4,
+        default: 0.55,
+      },
+      gapField,
+      {
+        ...share,
+        key: 'taper',
+        label: 'Tip width',
+        help: 'As a share of the width at the base.',
+        min: 0,
+        max: 4,
+        default: 0,
+        shownWhen: { key: 'form', is: ['tapered'] },
+      },
+      { ...px, key: 'segment', label: 'Segment length', min: 1, default: ofHeight(0.009, 2) },
+      { ...px, key: 'segmentGap', label: 'Segment gap', min: 0, default: ofHeight(0.005, 1) },
+      softField,
+    ],
+  },
+]);
+
+export type Bars = ValueOfGroups<typeof groups>;
 
 /** Thickness of a cap as a share of a bar's width. */
 const capThickness = 0.3;
@@ -140,67 +189,11 @@ function quad(mark: Standing, from: number, to: number, base: number, tip: numbe
   ];
 }
 
-const share = { kind: 'number', step: 5, unit: '%', shownPer: 100 } as const;
-const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
-const segmented = { key: 'form', is: ['segmented'] } as const;
-
-const markFields: readonly Field[] = [
-  ...standFields,
-  pivotField,
-  leastField,
-  {
-    kind: 'choice',
-    key: 'form',
-    label: 'Form',
-    choices: [
-      { value: 'square', label: 'Square' },
-      { value: 'rounded', label: 'Rounded' },
-      { value: 'tapered', label: 'Tapered' },
-      { value: 'segmented', label: 'Segmented' },
-    ],
-  },
-  {
-    kind: 'switch',
-    key: 'caps',
-    label: 'Caps',
-    help: 'A short mark at each band’s last peak, when the ear holds peaks.',
-  },
-];
-
-const sizeFields: readonly Field[] = [
-  ...reachFields,
-  {
-    ...share,
-    key: 'width',
-    label: 'Width',
-    help: 'Width of a bar as a share of the step from one bar to the next.',
-    min: 0.01,
-    max: 4,
-  },
-  gapField,
-  {
-    ...share,
-    ...{ key: 'taper', label: 'Tip', help: 'Width at the tip, as a share of that at the base.' },
-    ...{ min: 0, max: 4, shownWhen: { key: 'form', is: ['tapered'] } },
-  },
-  { ...px, key: 'segment', label: 'Segment', min: 1, shownWhen: segmented },
-  { ...px, key: 'segmentGap', label: 'Between segments', shownWhen: segmented },
-  softField,
-];
-
-export const bars = figureKind<'bars', Bars>(
-  'bars',
-  { label: 'Bars', about: 'One bar for each band' },
-  markFields,
-  sizeFields,
-  (_width, height) => ({
-    ...standStandard,
-    ...{ form: 'rounded', pivot: 'base', caps: false, least: 0, soft: 0 },
-    reach: Math.round(height * 0.2),
-    rest: Math.round(height * 0.005),
-    ...{ width: 0.55, gap: 0, taper: 0 },
-    segment: Math.max(2, Math.round(height * 0.009)),
-    segmentGap: Math.max(1, Math.round(height * 0.005)),
-  }),
-  barMarks,
-);
+export const bars = figureKind({
+  kind: 'bars',
+  label: 'Bars',
+  about: 'One bar for each band',
+  fields: groups,
+  marks: barMarks,
+  needs: ({ caps }) => ({ peaks: caps }),
+});

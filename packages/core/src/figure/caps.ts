@@ -1,6 +1,7 @@
 import type { Operation } from '../picture/displayList';
+import { fieldGroups, type ValueOfGroups } from '../property/record';
 import { Batches } from './batches';
-import { figureKind } from './kind';
+import { figureKind } from './figureKind';
 import type { MarkScene } from './scene';
 import {
   endsField,
@@ -8,26 +9,42 @@ import {
   gapField,
   leastField,
   onSide,
-  reachFields,
+  reachField,
+  restField,
   sidesOf,
   softField,
-  standingMarks,
   standFields,
-  standStandard,
-  type Ends,
-  type Reach,
-  type Stand,
+  standingMarks,
+  thicknessField,
 } from './standing';
 
-export interface Caps extends Stand, Reach {
-  least: number;
-  soft: number;
-  ends: Ends;
-  /** Share of the step from one cap to the next, and what is taken off it. */
-  width: number;
-  gap: number;
-  thickness: number;
-}
+const groups = fieldGroups([
+  { heading: 'Marks', fields: [...standFields, leastField, endsField('flat')] },
+  {
+    heading: 'Size',
+    fields: [
+      reachField(0.2),
+      restField(0.005),
+      {
+        kind: 'number',
+        key: 'width',
+        label: 'Width',
+        help: 'As a share of the step from one cap to the next.',
+        min: 0.01,
+        max: 4,
+        step: 5,
+        unit: '%',
+        shownPer: 100,
+        default: 0.55,
+      },
+      gapField,
+      thicknessField(0.004),
+      softField,
+    ],
+  },
+]);
+
+export type Caps = ValueOfGroups<typeof groups>;
 
 /** A short mark across the normal at the last peak of each band; at its level while the ear holds no peaks. */
 export function capMarks(figure: Caps, scene: MarkScene): Operation[] {
@@ -49,26 +66,11 @@ export function capMarks(figure: Caps, scene: MarkScene): Operation[] {
   return lines.strokes(figure.thickness, figure.ends, figure.soft);
 }
 
-export const caps = figureKind<'caps', Caps>(
-  'caps',
-  { label: 'Caps', about: 'Short marks where each band last peaked' },
-  [...standFields, leastField, endsField],
-  [
-    ...reachFields,
-    {
-      ...({ kind: 'number', key: 'width', label: 'Width', unit: '%', shownPer: 100 } as const),
-      ...{ help: 'As a share of the step from one cap to the next.', min: 0.01, max: 4, step: 5 },
-    },
-    gapField,
-    { kind: 'number', key: 'thickness', label: 'Thickness', min: 0.1, max: 500, step: 1, unit: 'px' },
-    softField,
-  ],
-  (_width, height) => ({
-    ...standStandard,
-    ...{ least: 0, soft: 0, ends: 'flat', width: 0.55, gap: 0 },
-    reach: Math.round(height * 0.2),
-    rest: Math.round(height * 0.005),
-    thickness: Math.max(2, Math.round(height * 0.004)),
-  }),
-  capMarks,
-);
+export const caps = figureKind({
+  kind: 'caps',
+  label: 'Caps',
+  about: 'Short marks where each band last peaked',
+  fields: groups,
+  marks: capMarks,
+  needs: () => ({ peaks: true }),
+});

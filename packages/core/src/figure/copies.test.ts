@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { defaultFilm } from '../film/defaults';
-import type { FigureLayer } from '../film/schema';
+import type { FigureLayer } from '../layer/figure';
 import type { Hearing } from '../hearing/hearing';
 import { buildPath, pathKinds } from '../path/registry';
 import type { GroupOp, StrokesOp } from '../picture/displayList';

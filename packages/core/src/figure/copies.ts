@@ -1,48 +1,11 @@
+import { group } from '../picture/operations';
 import { mapPath, type Path } from '../path/path';
-import type { Field, FieldGroup } from '../property/field';
-
-/** Copies of a figure, each a step further than the one before. */
-export interface Copies {
-  /** Figures there are, the first included. */
-  count: number;
-  /** What turns and grows around: the middle of the path, or of the picture. */
-  around: 'path' | 'picture';
-  /** Picture units by which each copy is moved. */
-  moveX: number;
-  moveY: number;
-  /** Degrees, clockwise. */
-  turn: number;
-  /** Factors. */
-  scale: number;
-  reach: number;
-  opacity: number;
-  /** Seconds by which each copy is later in the sound. */
-  delay: number;
-  /** Degrees by which the hue of each copy is turned. */
-  hue: number;
-  /** Bands by which the range of each copy lies higher. */
-  bandStep: number;
-  /** Whether the bands continue from copy to copy, instead of all being shown by each. */
-  share: boolean;
-}
-
-export const copiesStandard: Copies = {
-  count: 1,
-  around: 'path',
-  moveX: 0,
-  moveY: 0,
-  turn: 0,
-  scale: 1,
-  reach: 1,
-  opacity: 1,
-  delay: 0,
-  hue: 0,
-  bandStep: 0,
-  share: false,
-};
+import { choicesOf } from '../property/field';
+import { defaultsOf, record, type ValueOf } from '../property/record';
+import type { Drawing, Modifier } from './modifier';
 
 const several = { key: 'count', isNot: [1] } as const;
-const move = { kind: 'number', min: -5000, max: 5000, step: 5, unit: 'px', shownWhen: several } as const;
+const angle = { kind: 'number', step: 5, unit: '°', default: 0, shownWhen: several } as const;
 const factor = {
   kind: 'number',
   min: 0.01,
@@ -50,69 +13,114 @@ const factor = {
   step: 5,
   unit: '%',
   shownPer: 100,
+  default: 1,
   shownWhen: several,
 } as const;
 
-const fields: Field[] = [
-  { kind: 'number', key: 'count', label: 'How many', min: 1, max: 100, step: 1, unit: '', whole: true },
+/** Copies of a figure, each a step further than the one before. */
+export const copiesRecord = record('copies', [
   {
-    kind: 'choice',
-    key: 'around',
-    label: 'Around',
-    help: 'What the copies turn and grow around.',
-    choices: [
-      { value: 'path', label: 'The path’s middle' },
-      { value: 'picture', label: 'The picture’s middle' },
+    heading: 'Copies',
+    fields: [
+      {
+        kind: 'number',
+        key: 'count',
+        label: 'Count',
+        help: 'The first one included.',
+        min: 1,
+        max: 100,
+        step: 1,
+        unit: '',
+        whole: true,
+        default: 1,
+        // How much is drawn, and heard of delayed copies, must not move.
+        driven: false,
+      },
+      {
+        kind: 'choice',
+        key: 'around',
+        label: 'Anchor',
+        help: 'What the copies rotate and grow around.',
+        choices: choicesOf({ path: 'Centre of the path', picture: 'Centre of the picture' }),
+        default: 'path',
+        shownWhen: several,
+      },
+      {
+        kind: 'point',
+        key: 'offset',
+        label: 'Offset',
+        help: 'Of each copy from the one before.',
+        min: -5000,
+        max: 5000,
+        step: 5,
+        unit: 'px',
+        default: { x: 0, y: 0 },
+        shownWhen: several,
+      },
+      { ...angle, key: 'rotation', label: 'Rotation', min: -360, max: 360 },
+      { ...factor, key: 'scale', label: 'Scale' },
+      { ...factor, key: 'reach', label: 'Reach', help: 'Of each copy, as a share of the one before.' },
+      { ...factor, key: 'opacity', label: 'Opacity', max: 1 },
+      { ...angle, key: 'hue', label: 'Hue shift', min: -180, max: 180 },
+      {
+        kind: 'number',
+        key: 'delay',
+        label: 'Delay',
+        help: 'Each copy shows the sound so much later: a wave runs through them.',
+        min: -5,
+        max: 5,
+        step: 10,
+        unit: 'ms',
+        shownPer: 1000,
+        default: 0,
+        shownWhen: several,
+        driven: false,
+      },
+      {
+        kind: 'switch',
+        key: 'continueBands',
+        label: 'Continue bands across copies',
+        help: 'Five copies of an ear with fifty bands have ten each.',
+        default: false,
+        shownWhen: several,
+      },
+      {
+        kind: 'number',
+        key: 'bandOffset',
+        label: 'Band offset per copy',
+        help: 'The bands of each copy lie so many higher than those of the one before.',
+        min: -512,
+        max: 512,
+        step: 1,
+        unit: '',
+        whole: true,
+        default: 0,
+        shownWhen: [several, { key: 'continueBands', is: [false] }],
+      },
     ],
-    shownWhen: several,
   },
-  { ...move, key: 'moveX', label: 'Moved right' },
-  { ...move, key: 'moveY', label: 'Moved down' },
-  { ...move, key: 'turn', label: 'Turned by', min: -360, max: 360, unit: '°' },
-  { ...factor, key: 'scale', label: 'Scaled to' },
-  { ...factor, key: 'reach', label: 'Reach', help: 'Of each copy, as a share of the one before.' },
-  { ...factor, key: 'opacity', label: 'Opacity', max: 1 },
-  { ...move, key: 'hue', label: 'Hue turned by', min: -180, max: 180, unit: '°' },
-  {
-    kind: 'number',
-    key: 'delay',
-    label: 'Later by',
-    help: 'Each copy shows the sound so much later: a wave runs through them.',
-    min: -5,
-    max: 5,
-    step: 10,
-    unit: 'ms',
-    shownPer: 1000,
-    shownWhen: several,
-  },
-  {
-    kind: 'switch',
-    key: 'share',
-    label: 'Bands go on',
-    help: 'The bands go on from copy to copy: five copies of an ear with fifty bands have ten each.',
-    shownWhen: several,
-  },
-  {
-    ...{ kind: 'number', key: 'bandStep', label: 'Bands higher', whole: true },
-    help: 'The bands of each copy lie so many higher than those of the one before.',
-    ...{ min: -512, max: 512, step: 1, unit: '', shownWhen: [several, { key: 'share', is: [false] }] },
-  },
-];
-export const copiesFields: readonly FieldGroup[] = [{ heading: 'Copies', fields }];
+]);
+
+export type Copies = ValueOf<typeof copiesRecord>;
+
+/** A single figure. */
+export const copiesStandard: Copies = defaultsOf(copiesRecord, { width: 0, height: 0 });
 
 /** Paths of copies made so far: marks keep their places on them from frame to frame. */
 const made = new WeakMap<Path, Map<string, Path>>();
+const mostPaths = 200;
 
 /** The path of the copy with a number, the first being 0: scaled, turned and moved by so many steps. */
 export function pathOfCopy(path: Path, copies: Copies, index: number, width: number, height: number): Path {
   if (index === 0) return path;
   let all = made.get(path);
   if (!all) made.set(path, (all = new Map()));
-  const { around, moveX, moveY, turn, scale } = copies;
-  const key = [around, moveX, moveY, turn, scale, index, width, height].join(' ');
+  const { around, offset, rotation, scale } = copies;
+  const key = [around, offset.x, offset.y, rotation, scale, index, width, height].join(' ');
   let copy = all.get(key);
   if (!copy) {
-    if (all.size >= 200) all.clear();
+    // A driven step makes other paths in every frame.
+    if (all.size >= mostPaths) all.delete(all.keys().next().value!);
     all.set(key, (copy = makePath(path, copies, index, width, height)));
   }
   return copy;
@@ -120,10 +128,10 @@ export function pathOfCopy(path: Path, copies: Copies, index: number, width: num
 
 function makePath(path: Path, copies: Copies, index: number, width: number, height: number): Path {
   const scale = copies.scale ** index;
-  const angle = (copies.turn * index * Math.PI) / 180;
+  const angle = (copies.rotation * index * Math.PI) / 180;
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   const pivot = copies.around === 'picture' ? { x: width / 2, y: height / 2 } : middleOf(path);
-  const [moveX, moveY] = [copies.moveX * index, copies.moveY * index];
+  const [moveX, moveY] = [copies.offset.x * index, copies.offset.y * index];
   return mapPath(path, scale, ({ x, y, normalX, normalY }) => {
     const [dx, dy] = [scale * (x - pivot.x), scale * (y - pivot.y)];
     return {
@@ -154,13 +162,32 @@ function middleOf(path: Path): { x: number; y: number } {
 export function bandsOfCopy(
   [from, to]: readonly [number, number],
   bands: number,
-  { count, share, bandStep }: Copies,
+  { count, continueBands, bandOffset }: Copies,
   index: number,
 ): [number, number] {
   const width = to - from;
-  if (!share) {
-    const first = Math.min(Math.max(from + bandStep * index, 0), Math.max(bands - width, 0));
+  if (!continueBands) {
+    const first = Math.min(Math.max(from + bandOffset * index, 0), Math.max(bands - width, 0));
     return [first, first + width];
   }
   return [from + Math.round((index * width) / count), from + Math.round(((index + 1) * width) / count)];
 }
+
+/** Draws a figure several times, the last copy at the back. */
+export const copiesModifier: Modifier<Copies> = (draw, copies, { width, height }) => {
+  const { count } = copies;
+  if (count === 1) return draw;
+  return (drawing) =>
+    Array.from({ length: count }, (_, i) => {
+      const index = count - 1 - i;
+      const copy: Drawing = {
+        ...drawing,
+        t: drawing.t - copies.delay * index,
+        path: pathOfCopy(drawing.path, copies, index, width, height),
+        range: bandsOfCopy(drawing.range, drawing.bands, copies, index),
+        hue: drawing.hue + copies.hue * index,
+        reach: drawing.reach * copies.reach ** index,
+      };
+      return group(draw(copy), { opacity: copies.opacity ** index });
+    });
+};

@@ -3,7 +3,7 @@ import type { Ink } from './ink';
 import type { Ends } from './standing';
 
 /** What stands at each point of a line, for its colour. */
-export interface Along {
+export interface PointMarks {
   levels: ArrayLike<number>;
   bands: ArrayLike<number>;
   along: ArrayLike<number>;
@@ -13,7 +13,7 @@ interface Line {
   /** x and y after one another. */
   points: Float32Array;
   closed: boolean;
-  marks: Along;
+  marks: PointMarks;
 }
 
 interface LineStyle {
@@ -88,7 +88,7 @@ function stretch(points: Float32Array, from: number, to: number): Float32Array {
 function eachStretch(
   count: number,
   closed: boolean,
-  marks: Along,
+  marks: PointMarks,
   ink: Ink,
   found: (color: string, from: number, to: number) => void,
 ): void {
@@ -140,7 +140,7 @@ export function cellOperations(
   edge: Float32Array,
   base: Float32Array,
   closed: boolean,
-  marks: Along,
+  marks: PointMarks,
   ink: Ink,
   soft: number,
 ): FillOp[] {

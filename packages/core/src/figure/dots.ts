@@ -1,27 +1,36 @@
 import type { DotsOp } from '../picture/displayList';
+import { ofHeight } from '../property/field';
+import { fieldGroups, fields, type ValueOfGroups } from '../property/record';
 import { Batches } from './batches';
-import { figureKind } from './kind';
+import { figureKind } from './figureKind';
 import type { MarkScene } from './scene';
 import {
   extentAt,
   leastField,
   onSide,
-  reachFields,
+  reachField,
+  restField,
   sidesOf,
   softField,
-  standingMarks,
   standFields,
-  standStandard,
-  type Reach,
-  type Stand,
+  standingMarks,
 } from './standing';
 
-export interface Dots extends Stand, Reach {
-  least: number;
-  soft: number;
-  sizeRest: number;
-  sizeReach: number;
-}
+const size = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
+
+/** How large a mark is. @param most at full level, `rest` in silence: defaults, as shares of the picture's height */
+export const sizeFields = (most: number, rest: number) =>
+  fields([
+    { ...size, key: 'sizeReach', label: 'Size', help: 'Across, at full level.', default: ofHeight(most) },
+    { ...size, key: 'sizeRest', label: 'Size at rest', help: 'Across, in silence.', default: ofHeight(rest) },
+  ]);
+
+const groups = fieldGroups([
+  { heading: 'Marks', fields: [...standFields, leastField] },
+  { heading: 'Size', fields: [reachField(0.16), restField(0), ...sizeFields(0.018, 0.005), softField] },
+]);
+
+export type Dots = ValueOfGroups<typeof groups>;
 
 /**
  * A dot for each band: as far from the path as its level says, and as large.
@@ -42,23 +51,10 @@ export function dotMarks(figure: Dots, scene: MarkScene): DotsOp[] {
   return circles.dots(figure.soft);
 }
 
-const size = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
-export const sizeFields = [
-  { ...size, key: 'sizeReach', label: 'Size', help: 'Across, at full level.' },
-  { ...size, key: 'sizeRest', label: 'Size at rest', help: 'Across, in silence.' },
-] as const;
-
-export const dots = figureKind<'dots', Dots>(
-  'dots',
-  { label: 'Dots', about: 'Dots that move off the path, grow, or both' },
-  [...standFields, leastField],
-  [...reachFields, ...sizeFields, softField],
-  (_width, height) => ({
-    ...standStandard,
-    ...{ least: 0, soft: 0, rest: 0 },
-    reach: Math.round(height * 0.16),
-    sizeRest: Math.round(height * 0.005),
-    sizeReach: Math.round(height * 0.018),
-  }),
-  dotMarks,
-);
+export const dots = figureKind({
+  kind: 'dots',
+  label: 'Dots',
+  about: 'Dots that move off the path, grow, or both',
+  fields: groups,
+  marks: dotMarks,
+});

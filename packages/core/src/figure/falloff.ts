@@ -1,113 +1,103 @@
-import * as yup from 'yup';
-import type { FieldGroup } from '../property/field';
-import { fieldsSchema } from '../property/fieldSchema';
+import { choicesOf, ofHeight } from '../property/field';
+import { record, type ValueOf } from '../property/record';
+import type { Modifier } from './modifier';
+
+const ofCircle = { key: 'shape', is: ['circle'] } as const;
+const ofBox = { key: 'shape', is: ['box'] } as const;
+const ofPath = { key: 'shape', is: ['path'] } as const;
+const placed = { key: 'shape', isNot: ['path'] } as const;
+const share = { kind: 'number', min: 0, max: 1, step: 5, unit: '%', shownPer: 100 } as const;
+const length = { kind: 'number', min: 0, max: 20000, step: 10, unit: 'px' } as const;
 
 /** A region that scales how much a figure reacts. */
-export interface Falloff {
-  shape: 'circle' | 'box' | 'linear' | 'path';
-  centerX: number;
-  centerY: number;
-  /** Of a circle. */
-  radius: number;
-  /** Of a box. */
-  width: number;
-  height: number;
-  /** Degrees clockwise, of a box and of a line; a line looks up at 0. */
-  turn: number;
-  /** Shares of the path. */
-  from: number;
-  to: number;
-  /** Picture units over which it goes from full to what is left outside; along a path, a share of that. */
-  soft: number;
-  softShare: number;
-  /** What is left outside, 0 to 1. */
-  outside: number;
-  invert: boolean;
-  /** How it goes together with those before it. */
-  combine: 'multiply' | 'add' | 'greater';
-}
-
-const circle = { key: 'shape', is: ['circle'] } as const;
-const box = { key: 'shape', is: ['box'] } as const;
-const path = { key: 'shape', is: ['path'] } as const;
-const share = { kind: 'number', min: 0, max: 1, step: 5, unit: '%', shownPer: 100 } as const;
-const place = { kind: 'number', min: -20000, max: 20000, step: 10, unit: 'px' } as const;
-const placed = { key: 'shape', isNot: ['path'] } as const;
-
-export const falloffFields: readonly FieldGroup[] = [
+export const falloffRecord = record('falloff', [
   {
     heading: 'Falloff',
     fields: [
+      { kind: 'id', key: 'id' },
       {
-        ...({ kind: 'choice', key: 'shape', label: 'Shape' } as const),
-        choices: [
-          { value: 'circle', label: 'Circle' },
-          { value: 'box', label: 'Box' },
-          { value: 'linear', label: 'Straight edge' },
-          { value: 'path', label: 'Along the path' },
-        ],
+        kind: 'choice',
+        key: 'shape',
+        label: 'Shape',
+        choices: choicesOf({
+          circle: 'Circle',
+          box: 'Box',
+          linear: 'Straight edge',
+          path: 'Part of the path',
+        }),
+        default: 'circle',
       },
-      { ...place, key: 'centerX', label: 'Centre x', shownWhen: placed },
-      { ...place, key: 'centerY', label: 'Centre y', shownWhen: placed },
-      { ...place, key: 'radius', label: 'Radius', min: 0, shownWhen: circle },
-      { ...place, key: 'width', label: 'Width', min: 0, shownWhen: box },
-      { ...place, key: 'height', label: 'Height', min: 0, shownWhen: box },
       {
-        ...({
-          kind: 'number',
-          key: 'turn',
-          label: 'Turned by',
-          min: -360,
-          max: 360,
-          step: 5,
-          unit: '°',
-        } as const),
+        kind: 'point',
+        key: 'center',
+        label: 'Centre',
+        min: -20000,
+        max: 20000,
+        step: 10,
+        unit: 'px',
+        default: ({ width, height }) => ({ x: width / 2, y: height / 2 }),
+        shownWhen: placed,
+      },
+      { ...length, key: 'radius', label: 'Radius', default: ofHeight(0.25), shownWhen: ofCircle },
+      {
+        ...length,
+        key: 'width',
+        label: 'Width',
+        default: ({ width }) => Math.round(width * 0.4),
+        shownWhen: ofBox,
+      },
+      { ...length, key: 'height', label: 'Height', default: ofHeight(0.4), shownWhen: ofBox },
+      {
+        kind: 'number',
+        key: 'rotation',
+        label: 'Rotation',
+        help: 'Clockwise; a straight edge faces up at 0°.',
+        min: -360,
+        max: 360,
+        step: 5,
+        unit: '°',
+        default: 0,
         shownWhen: { key: 'shape', is: ['box', 'linear'] },
       },
-      { ...share, key: 'from', label: 'From', shownWhen: path },
-      { ...share, key: 'to', label: 'To', shownWhen: path },
+      { ...share, key: 'from', label: 'Start', default: 0, shownWhen: ofPath },
+      { ...share, key: 'to', label: 'End', default: 0.5, shownWhen: ofPath },
       {
-        ...{ ...place, key: 'soft', label: 'Soft edge', min: 0, shownWhen: placed },
-        help: 'Over so much it goes from full to what is left outside.',
+        ...length,
+        key: 'soft',
+        label: 'Feather',
+        help: 'Distance over which it goes from full to what is left outside.',
+        default: ofHeight(0.2),
+        shownWhen: placed,
       },
-      { ...share, key: 'softShare', label: 'Soft edge', shownWhen: path },
-      { ...share, key: 'outside', label: 'Left outside', help: 'How much the figure still reacts there.' },
-      { kind: 'switch', key: 'invert', label: 'Other way round', help: 'Full outside, less inside.' },
       {
-        ...({ kind: 'choice', key: 'combine', label: 'With those above' } as const),
-        choices: [
-          { value: 'multiply', label: 'Multiplied' },
-          { value: 'add', label: 'Added' },
-          { value: 'greater', label: 'The greater' },
-        ],
+        ...share,
+        key: 'softShare',
+        label: 'Feather',
+        help: 'Share of the path over which it goes from full to what is left outside.',
+        default: 0.1,
+        shownWhen: ofPath,
+      },
+      {
+        ...share,
+        key: 'outside',
+        label: 'Outside level',
+        help: 'How much the figure still reacts outside.',
+        default: 0,
+      },
+      { kind: 'switch', key: 'invert', label: 'Invert', help: 'Full outside, less inside.', default: false },
+      {
+        kind: 'choice',
+        key: 'combine',
+        label: 'Combine',
+        help: 'How it goes together with the regions above.',
+        choices: choicesOf({ multiply: 'Multiply', add: 'Add', greater: 'Maximum' }),
+        default: 'multiply',
       },
     ],
   },
-];
+]);
 
-export const falloffSchema = () =>
-  yup
-    .object(fieldsSchema(falloffFields) as { [Key in keyof Falloff]: yup.Schema<Falloff[Key]> })
-    .required()
-    .noUnknown();
-
-/** A circle in the middle of a picture of this size. */
-export const falloffStandard = (width: number, height: number): Falloff => ({
-  shape: 'circle',
-  centerX: width / 2,
-  centerY: height / 2,
-  radius: Math.round(height * 0.25),
-  width: Math.round(width * 0.4),
-  height: Math.round(height * 0.4),
-  turn: 0,
-  from: 0,
-  to: 0.5,
-  soft: Math.round(height * 0.2),
-  softShare: 0.1,
-  outside: 0,
-  invert: false,
-  combine: 'multiply',
-});
+export type Falloff = ValueOf<typeof falloffRecord>;
 
 /** From 1 to 0 while x goes from 0 to 1, without a corner at either end (smoothstep). */
 function ease(x: number): number {
@@ -120,9 +110,9 @@ const beyond = (distance: number, soft: number) => (soft > 0 ? distance / soft :
 
 /** How much of a region is at a place: 1 inside, 0 beyond its soft edge. */
 function inside(falloff: Falloff, x: number, y: number, along: number): number {
-  const { shape, centerX, centerY, radius, width, height, soft } = falloff;
-  const angle = (-falloff.turn * Math.PI) / 180;
-  const [dx, dy] = [x - centerX, y - centerY];
+  const { shape, center, radius, width, height, soft } = falloff;
+  const angle = (-falloff.rotation * Math.PI) / 180;
+  const [dx, dy] = [x - center.x, y - center.y];
   const [ownX, ownY] = [
     Math.cos(angle) * dx - Math.sin(angle) * dy,
     Math.sin(angle) * dx + Math.cos(angle) * dy,
@@ -154,3 +144,13 @@ export function falloffAt(falloffs: readonly Falloff[], x: number, y: number, al
   });
   return all;
 }
+
+/** Regions that let only a part of a figure react: the level of every mark goes through them. */
+export const falloffModifier: Modifier<readonly Falloff[]> = (draw, falloffs) =>
+  falloffs.length === 0
+    ? draw
+    : (drawing) =>
+        draw({
+          ...drawing,
+          weigh: (level, x, y, along) => drawing.weigh(level, x, y, along) * falloffAt(falloffs, x, y, along),
+        });

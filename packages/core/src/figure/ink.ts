@@ -1,49 +1,89 @@
-import * as yup from 'yup';
+import { choicesOf } from '../property/field';
 import {
-  colorMixes,
   gradientColors,
-  stopsSchema,
+  gradientFields,
+  stopsRise,
   type ColorMix,
-  type ColorStop,
   type Gradient,
+  type Ramps,
 } from '../property/palette';
+import { record, type ValueOf } from '../property/record';
 
 /** What the colour of a mark depends on. */
-export const colorBys = ['one', 'band', 'along', 'across', 'level', 'time'] as const;
-export type ColorBy = (typeof colorBys)[number];
+const byLabels = {
+  one: 'Single colour',
+  band: 'Band',
+  along: 'Position on the path',
+  across: 'Distance from the path',
+  level: 'Level',
+  time: 'Time',
+} as const;
+export type ColorBy = keyof typeof byLabels;
+
+const gradient = { key: 'by', isNot: ['one'] } as const;
 
 /** How a layer is coloured. */
-export interface LayerColor {
-  by: ColorBy;
-  stops: ColorStop[];
-  mix: ColorMix;
-  /** Id of the palette whose gradient is used instead of the stops; null for its own. */
-  palette: string | null;
-  /** Seconds in which the colour goes once through the gradient and back to its start, by time. */
-  cycle: number;
-  /** How much of the opacity goes away in silence, 0 to 1. */
-  fade: number;
-}
+export const colorRecord = record(
+  'color',
+  [
+    {
+      heading: 'Colour',
+      fields: [
+        {
+          kind: 'choice',
+          key: 'by',
+          label: 'Colour by',
+          choices: choicesOf(byLabels),
+          default: 'band',
+        },
+        {
+          kind: 'reference',
+          key: 'palette',
+          label: 'Palette',
+          help: 'Its own colours, or a palette that several layers share: a change of it shows in all of them.',
+          to: 'palettes',
+          nullable: true,
+        },
+        { ...gradientFields[0], hidden: true },
+        { ...gradientFields[1], shownWhen: gradient },
+        {
+          kind: 'number',
+          key: 'cycle',
+          label: 'Cycle time',
+          help: 'Time in which the colour goes through the gradient and back to its start.',
+          min: 0.1,
+          max: 7200,
+          step: 1,
+          unit: 's',
+          default: 20,
+          shownWhen: { key: 'by', is: ['time'] },
+        },
+        {
+          kind: 'number',
+          key: 'fade',
+          label: 'Fade with level',
+          help: 'How much of the opacity goes away in silence.',
+          min: 0,
+          max: 1,
+          step: 5,
+          unit: '%',
+          shownPer: 100,
+          default: 0,
+        },
+      ],
+    },
+  ],
+  [stopsRise],
+);
 
-export const layerColorSchema = () =>
-  yup
-    .object({
-      by: yup.string().required().oneOf(colorBys),
-      stops: stopsSchema(),
-      mix: yup.string().required().oneOf(colorMixes),
-      palette: yup.string().max(64).nullable().defined(),
-      cycle: yup.number().required().min(0.1).max(7200),
-      fade: yup.number().required().min(0).max(1),
-    })
-    .required()
-    .noUnknown();
+export type LayerColor = ValueOf<typeof colorRecord>;
 
 /** Two colours from the low bands to the high ones. */
 export const bandColors = (low: string, high: string, mix: ColorMix = 'oklch'): LayerColor => ({
   by: 'band',
   stops: [
-    { at: 0, color: low },
-    { at: 1, color: high },
+    { id: 'low', at: 0, color: low },
+    { id: 'high', at: 1, color: high },
   ],
   mix,
   palette: null,
@@ -54,7 +94,7 @@ export const bandColors = (low: string, high: string, mix: ColorMix = 'oklch'): 
 export const oneColor = (color: string): LayerColor => ({
   ...bandColors(color, color),
   by: 'one',
-  stops: [{ at: 0, color }],
+  stops: [{ id: 'only', at: 0, color }],
 });
 
 /** Steps of a gradient: more cannot be told apart, and each is a batch of its own. */
@@ -92,17 +132,19 @@ export interface Ink {
  * @param bands how many bands there are
  * @param t seconds
  * @param steps of the gradient
+ * @param ramps colours of gradients that were made before
  */
 export function makeInk(
-  color: LayerColor,
+  color: Pick<LayerColor, 'by' | 'cycle' | 'fade'>,
   gradient: Gradient,
   bands: number,
   t: number,
   steps = rampSteps,
+  ramps?: Ramps,
 ): Ink {
   const { by, cycle, fade } = color;
   const ownSteps = fade > 0 ? Math.min(steps, fadedRampSteps) : steps;
-  const ramp = gradientColors(gradient, by === 'time' ? 4 * rampSteps : ownSteps, by === 'time');
+  const ramp = gradientColors(gradient, by === 'time' ? 4 * rampSteps : ownSteps, by === 'time', ramps);
   const pick = (place: number) =>
     ramp[Math.min(Math.max(Math.round(place * (ramp.length - 1)), 0), ramp.length - 1)]!;
   const faded = (hex: string, level: number) => {
@@ -129,7 +171,7 @@ export function makeInk(
   };
   return {
     varies: by !== 'one' && by !== 'time' && ramp.some((other) => other !== ramp[0]),
-    across: by === 'across' ? gradientColors(gradient, acrossSteps) : undefined,
+    across: by === 'across' ? gradientColors(gradient, acrossSteps, false, ramps) : undefined,
     of: (mark) => faded(pick(place(mark)), mark.level),
     whole: (level) => faded(pick(by === 'time' ? now : by === 'level' ? level : 0), level),
     at: (share, level) => faded(pick(share), level),

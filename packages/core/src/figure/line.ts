@@ -1,52 +1,46 @@
 import type { Operation } from '../picture/displayList';
+import { fieldGroups, fields, type ValueOfGroups } from '../property/record';
 import { curveOperations } from './curves';
-import { figureKind } from './kind';
+import { figureKind } from './figureKind';
 import { levelRuns, meanLevel, runPoints, sideOfRun, type LevelRun } from './levelRuns';
 import type { MarkScene } from './scene';
 import {
   endsField,
-  reachFields,
+  reachField,
+  restField,
   sidesOf,
   softField,
   standFields,
-  standStandard,
+  thicknessField,
   type Ends,
   type Reach,
   type Stand,
 } from './standing';
-
-export interface LevelLine extends Stand, Reach {
-  smooth: boolean;
-  ends: Ends;
-  soft: number;
-}
-
-export interface Line extends LevelLine {
-  thickness: number;
-}
 
 export const smoothField = {
   kind: 'switch',
   key: 'smooth',
   label: 'Smooth',
   help: 'A curve through the levels, instead of straight lines.',
+  default: true,
 } as const;
-export const thicknessField = {
-  kind: 'number',
-  key: 'thickness',
-  label: 'Thickness',
-  min: 0.1,
-  max: 500,
-  step: 1,
-  unit: 'px',
-} as const;
-export const lineFields = [...standFields, smoothField, endsField];
 
-export const lineStandard = (height: number): LevelLine => ({
-  ...standStandard,
-  ...{ smooth: true, ends: 'round', soft: 0, rest: 0 },
-  reach: Math.round(height * 0.16),
-});
+/** What all lines through levels have. */
+export const lineFields = fields([...standFields, smoothField, endsField('round')]);
+
+/** A line through levels. */
+export interface LevelLine extends Stand, Reach {
+  smooth: boolean;
+  ends: Ends;
+  soft: number;
+}
+
+const groups = fieldGroups([
+  { heading: 'Marks', fields: lineFields },
+  { heading: 'Size', fields: [reachField(0.16), restField(0), thicknessField(0.005), softField] },
+]);
+
+export type Line = ValueOfGroups<typeof groups>;
 
 /** The lines of some runs, on the sides that are wanted. */
 export const linesOf = (runs: readonly LevelRun[], figure: Stand & Reach) => {
@@ -72,11 +66,10 @@ export function lineMarks(figure: Line, scene: MarkScene): Operation[] {
   );
 }
 
-export const line = figureKind<'line', Line>(
-  'line',
-  { label: 'Line', about: 'A line through the levels' },
-  lineFields,
-  [...reachFields, thicknessField, softField],
-  (_width, height) => ({ ...lineStandard(height), thickness: Math.max(2, Math.round(height * 0.005)) }),
-  lineMarks,
-);
+export const line = figureKind({
+  kind: 'line',
+  label: 'Line',
+  about: 'A line through the levels',
+  fields: groups,
+  marks: lineMarks,
+});

@@ -1,38 +1,70 @@
 import type { Operation } from '../picture/displayList';
+import { ofHeight } from '../property/field';
+import { fieldGroups, type ValueOfGroups } from '../property/record';
 import { along } from './bars';
 import { Batches } from './batches';
-import { figureKind } from './kind';
+import { figureKind } from './figureKind';
 import type { MarkScene } from './scene';
 import {
+  anchorField,
   endsField,
   extentAt,
   extentOf,
   leastField,
   onSide,
-  pivotField,
-  reachFields,
+  reachField,
+  restField,
   sidesOf,
   softField,
-  standingMarks,
   standFields,
-  standStandard,
-  type Ends,
-  type Pivot,
-  type Reach,
-  type Stand,
+  standingMarks,
 } from './standing';
 
-export interface Needles extends Stand, Reach {
-  pivot: Pivot;
-  ends: Ends;
-  least: number;
-  soft: number;
-  thickness: number;
-  /** Needles for each band; those between two bands have levels in between. */
-  density: number;
-  /** Size of a dot at each tip; 0 for none. */
-  head: number;
-}
+const px = { kind: 'number', unit: 'px' } as const;
+
+const groups = fieldGroups([
+  {
+    heading: 'Marks',
+    fields: [
+      ...standFields,
+      anchorField,
+      leastField,
+      endsField('round'),
+      {
+        kind: 'number',
+        key: 'density',
+        label: 'Needles per band',
+        help: 'Those between two bands have levels in between.',
+        min: 1,
+        max: 12,
+        step: 1,
+        unit: '',
+        whole: true,
+        default: 3,
+      },
+    ],
+  },
+  {
+    heading: 'Size',
+    fields: [
+      reachField(0.18),
+      restField(0.01),
+      {
+        ...px,
+        key: 'thickness',
+        label: 'Thickness',
+        min: 0.1,
+        max: 200,
+        step: 0.5,
+        default: ofHeight(0.0015, 1),
+      },
+      { ...px, key: 'head', label: 'Tip dot size', min: 0, max: 500, step: 1, default: 0 },
+      softField,
+    ],
+  },
+]);
+
+export type Needles = ValueOfGroups<typeof groups>;
 
 /** Levels with some more in between, on straight lines. */
 function refined(levels: ArrayLike<number>, density: number): ArrayLike<number> {
@@ -66,38 +98,10 @@ export function needleMarks(figure: Needles, scene: MarkScene): Operation[] {
   return [...lines.strokes(figure.thickness, figure.ends, figure.soft), ...heads.dots(figure.soft)];
 }
 
-export const needles = figureKind<'needles', Needles>(
-  'needles',
-  { label: 'Needles', about: 'Thin lines, as long as the levels say' },
-  [
-    ...standFields,
-    pivotField,
-    leastField,
-    endsField,
-    {
-      kind: 'number',
-      key: 'density',
-      label: 'For each band',
-      help: 'Needles between two bands have levels in between.',
-      min: 1,
-      max: 12,
-      step: 1,
-      unit: '',
-      whole: true,
-    },
-  ],
-  [
-    ...reachFields,
-    { kind: 'number', key: 'thickness', label: 'Thickness', min: 0.1, max: 200, step: 0.5, unit: 'px' },
-    { kind: 'number', key: 'head', label: 'Dot at the tip', min: 0, max: 500, step: 1, unit: 'px' },
-    softField,
-  ],
-  (_width, height) => ({
-    ...standStandard,
-    ...{ pivot: 'base', ends: 'round', least: 0, soft: 0, density: 3, head: 0 },
-    reach: Math.round(height * 0.18),
-    rest: Math.round(height * 0.01),
-    thickness: Math.max(1, Math.round(height * 0.0015)),
-  }),
-  needleMarks,
-);
+export const needles = figureKind({
+  kind: 'needles',
+  label: 'Needles',
+  about: 'Thin lines, as long as the levels say',
+  fields: groups,
+  marks: needleMarks,
+});

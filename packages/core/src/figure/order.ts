@@ -1,6 +1,13 @@
+import { choicesOf } from '../property/field';
+
 /** In which order the bands stand along a path. */
-export const bandOrders = ['up', 'down', 'middle', 'mirrored'] as const;
-export type BandOrder = (typeof bandOrders)[number];
+const orderLabels = {
+  up: 'Low to high',
+  down: 'High to low',
+  mirrored: 'Mirrored',
+  middle: 'From the middle',
+} as const;
+export type BandOrder = keyof typeof orderLabels;
 
 /**
  * Band that each mark shows: as many marks as bands, low to high or high to low;
@@ -27,10 +34,6 @@ export const orderField = {
   key: 'order',
   label: 'Order',
   help: 'Low to high, high to low, or both ways, so that both halves of the path match.',
-  choices: [
-    { value: 'up', label: 'Low to high' },
-    { value: 'down', label: 'High to low' },
-    { value: 'mirrored', label: 'Mirrored' },
-    { value: 'middle', label: 'From the middle' },
-  ],
+  choices: choicesOf(orderLabels),
+  default: 'mirrored',
 } as const;

@@ -1,51 +1,84 @@
 import type { Operation } from '../picture/displayList';
-import type { Field } from '../property/field';
+import { scaleLengths } from '../path/filmPath';
+import type { Size } from '../property/field';
 import { keepFitting } from '../property/keepFitting';
+import { fieldsOf, kindOf, type ValueOfKinds } from '../property/record';
 import { area, ribbon } from './area';
 import { bars } from './bars';
 import { caps } from './caps';
 import { dots } from './dots';
+import type { FigureNeeds } from './figureKind';
+import { images } from './imageMarks';
 import { line } from './line';
 import { needles } from './needles';
-import { pictures } from './pictureMarks';
 import type { MarkScene } from './scene';
-import { strip } from './strip';
+import { spectrogram } from './spectrogram';
+import type { BandRange } from './standing';
 import { trail } from './trail';
-import { wave } from './wave';
+import { waveform } from './waveform';
 
 /** Every kind of figure there is. A new one is a file beside bars.ts and a line here. */
-export const figureKinds = { bars, needles, dots, caps, line, area, ribbon, trail, wave, strip, pictures };
+export const figureKinds = {
+  bars,
+  needles,
+  dots,
+  caps,
+  line,
+  area,
+  ribbon,
+  trail,
+  waveform,
+  spectrogram,
+  images,
+};
 
-export type FigureKind = keyof typeof figureKinds;
+export type FigureKindName = keyof typeof figureKinds;
+export type FigureSettings = ValueOfKinds<typeof figureKinds>;
 /** Settings of a figure of one kind. */
-export type FigureOf<Kind extends FigureKind> = ReturnType<(typeof figureKinds)[Kind]['defaults']>;
-export type FigureSettings = { [Kind in FigureKind]: FigureOf<Kind> }[FigureKind];
+export type FigureOf<Kind extends FigureKindName> = Extract<FigureSettings, { kind: Kind }>;
 
-/** The marks of a figure. */
-export function figureMarks(figure: FigureSettings, scene: MarkScene): Operation[] {
-  return figureKinds[figure.kind].marks(figure as never, scene);
+/** What is asked of a kind here, whichever it is. */
+interface AnyFigureKind {
+  marks(figure: FigureSettings, scene: MarkScene): Operation[];
+  needs(figure: FigureSettings): Partial<FigureNeeds>;
 }
+const kindOfFigure = (figure: FigureSettings) =>
+  kindOf(figureKinds, figure) as unknown as AnyFigureKind | undefined;
+
+/** The marks of a figure; one of an unknown kind has none. */
+export const figureMarks = (figure: FigureSettings, scene: MarkScene): Operation[] =>
+  kindOfFigure(figure)?.marks(figure, scene) ?? [];
+
+/** What a figure needs beside the levels of the moment. */
+export const figureNeeds = (figure: FigureSettings): FigureNeeds => ({
+  lookBack: 0,
+  lookAhead: 0,
+  waveform: false,
+  peaks: false,
+  ...kindOfFigure(figure)?.needs(figure),
+});
+
+/** Which bands a figure shows; undefined for one that shows no bands. */
+export const bandRangeOf = (figure: FigureSettings): BandRange | undefined =>
+  'bandFrom' in figure ? figure : undefined;
 
 /** The same figure as another kind: what both kinds have is kept. */
-export function figureAs(
-  figure: FigureSettings,
-  kind: FigureKind,
-  width: number,
-  height: number,
-): FigureSettings {
-  const { fields, defaults } = figureKinds[kind];
-  return keepFitting<FigureSettings>(figure, fields, defaults(width, height));
-}
-
-const fieldsOf = (kind: FigureKind): Field[] =>
-  figureKinds[kind].fields.flatMap(({ fields }) => fields as Field[]);
+export const figureAs = (figure: FigureSettings, kind: FigureKindName, size: Size): FigureSettings =>
+  keepFitting<FigureSettings>(figure, figureKinds[kind].record, figureKinds[kind].defaults(size));
 
 /** The same figure with everything that is measured in picture units so many times as large. */
 export function scaleFigure(figure: FigureSettings, factor: number): FigureSettings {
-  const scaled = fieldsOf(figure.kind).flatMap((field) => {
-    if (field.kind !== 'number' || field.unit !== 'px') return [];
-    const value = (figure as unknown as Record<string, number>)[field.key]! * factor;
-    return [[field.key, Math.min(Math.max(Number(value.toFixed(3)), field.min), field.max)]];
-  });
-  return { ...figure, ...Object.fromEntries(scaled) } as FigureSettings;
+  const kind = kindOf(figureKinds, figure);
+  return kind ? scaleLengths(kind.record, figure, factor) : figure;
+}
+
+/** The same figure with its reach, and what is left of it in silence, so many times as far. */
+export function withReach(figure: FigureSettings, factor: number): FigureSettings {
+  const kind = kindOf(figureKinds, figure);
+  if (factor === 1 || !kind) return figure;
+  const values = figure as unknown as Record<string, number>;
+  const reached = fieldsOf(kind.record).flatMap((field) =>
+    field.kind === 'number' && field.reaches ? [[field.key, values[field.key]! * factor]] : [],
+  );
+  return { ...figure, ...Object.fromEntries(reached) } as FigureSettings;
 }

@@ -1,4 +1,5 @@
-import type { Wave } from '../hearing/hearing';
+import type { DrawCache } from '../cache/drawCache';
+import type { Waveform } from '../hearing/hearing';
 import type { Path } from '../path/path';
 import type { Ink } from './ink';
 
@@ -15,7 +16,12 @@ export interface MarkScene {
   /** Levels of the same bands at another time. */
   levelsAt(t: number): ArrayLike<number>;
   /** The waveform that the ear hears; undefined while it is not known. */
-  wave?: Wave | undefined;
+  waveform?: Waveform | undefined;
   /** What becomes of a level at a place of the picture, `along` the path (0..1): the falloff. */
-  weigh(level: number, x: number, y: number, along: number): number;
+  weigh: Weigh;
+  /** What was worked out before. */
+  cache: Pick<DrawCache, 'outlines'>;
 }
+
+/** What becomes of a level at a place of the picture, `along` a share of the path (0..1). */
+export type Weigh = (level: number, x: number, y: number, along: number) => number;

@@ -1,27 +1,31 @@
+import { choicesOf, ofHeight } from '../property/field';
+import { fields, type ValueOfGroups } from '../property/record';
 import { markPositions, partsOf, type Path } from '../path/path';
 import type { Inked } from './ink';
-import { markBands, orderField, type BandOrder } from './order';
+import { markBands, orderField } from './order';
 import { keptOn } from './places';
 import type { MarkScene } from './scene';
 
-export const sides = ['outward', 'inward', 'both', 'opposite'] as const;
-export type Side = (typeof sides)[number];
+const sideLabels = {
+  outward: 'Outward',
+  inward: 'Inward',
+  both: 'Both',
+  opposite: 'Both, reversed',
+} as const;
+export type Side = keyof typeof sideLabels;
 
 export const sideField = {
   kind: 'choice',
   key: 'side',
   label: 'Side',
-  help: 'Of the path. On both sides it has half on each; the other way round, the far side runs backwards.',
-  choices: [
-    { value: 'outward', label: 'Outward' },
-    { value: 'inward', label: 'Inward' },
-    { value: 'both', label: 'Both' },
-    { value: 'opposite', label: 'Both, reversed' },
-  ],
+  help: 'Of the path. Both has half of the reach on each; reversed, the far side runs backwards.',
+  choices: choicesOf(sideLabels),
+  default: 'outward',
 } as const;
 
-export const reachFields = [
-  {
+/** How far a mark extends at full level. @param share default, of the picture's height */
+export const reachField = (share: number) =>
+  ({
     kind: 'number',
     key: 'reach',
     label: 'Reach',
@@ -30,8 +34,13 @@ export const reachFields = [
     max: 10000,
     step: 10,
     unit: 'px',
-  },
-  {
+    reaches: true,
+    default: ofHeight(share),
+  }) as const;
+
+/** What is left of a mark in silence. @param share default, of the picture's height */
+export const restField = (share: number) =>
+  ({
     kind: 'number',
     key: 'rest',
     label: 'Rest',
@@ -40,93 +49,97 @@ export const reachFields = [
     max: 10000,
     step: 1,
     unit: 'px',
-  },
-] as const;
+    reaches: true,
+    default: ofHeight(share),
+  }) as const;
 
 /** What of a mark stays on the path while it grows. */
-export type Pivot = 'base' | 'centre' | 'tip';
-
-export const pivotField = {
+export const anchorField = {
   kind: 'choice',
-  key: 'pivot',
-  label: 'Stands by its',
+  key: 'anchor',
+  label: 'Anchor',
   help: 'What of a mark stays on the path while it grows.',
-  choices: [
-    { value: 'base', label: 'Base' },
-    { value: 'centre', label: 'Centre' },
-    { value: 'tip', label: 'Tip' },
-  ],
+  choices: choicesOf({ base: 'Base', centre: 'Centre', tip: 'Tip' }),
+  default: 'base',
   shownWhen: { key: 'side', is: ['outward', 'inward'] },
 } as const;
+export type Anchor = 'base' | 'centre' | 'tip';
 
 /** From where to where a mark of a length goes along its normal, on one side of the path. */
 export function extentOf(
-  { pivot, side }: { pivot: Pivot; side: Side },
+  { anchor, side }: { anchor: Anchor; side: Side },
   way: number,
   length: number,
 ): { from: number; to: number } {
-  if (side === 'both' || side === 'opposite' || pivot === 'base') return { from: 0, to: way * length };
-  if (pivot === 'centre') return { from: (-way * length) / 2, to: (way * length) / 2 };
+  if (side === 'both' || side === 'opposite' || anchor === 'base') return { from: 0, to: way * length };
+  if (anchor === 'centre') return { from: (-way * length) / 2, to: (way * length) / 2 };
   return { from: -way * length, to: 0 };
 }
 
-export const endsField = {
-  kind: 'choice',
-  key: 'ends',
-  label: 'Ends',
-  help: 'Of a mark, or of a line that is open.',
-  choices: [
-    { value: 'flat', label: 'Flat' },
-    { value: 'round', label: 'Round' },
-  ],
-} as const;
+/** How marks, and lines that are open, end. */
+export const endsField = <Value extends 'flat' | 'round'>(at: Value) =>
+  ({
+    kind: 'choice',
+    key: 'ends',
+    label: 'Ends',
+    help: 'Of a mark, or of a line that is open.',
+    choices: choicesOf({ flat: 'Flat', round: 'Round' }),
+    default: at,
+  }) as const;
 export type Ends = 'flat' | 'round';
+
+const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px', default: 0 } as const;
 
 /** Picture units taken off the width of a mark. */
 export const gapField = {
-  kind: 'number',
+  ...px,
   key: 'gap',
   label: 'Gap',
   help: 'Taken off the width, so that this much is free at least.',
-  min: 0,
-  max: 2000,
-  step: 1,
-  unit: 'px',
 } as const;
 
 export const softField = {
-  kind: 'number',
+  ...px,
   key: 'soft',
-  label: 'Soft edge',
+  label: 'Feather',
   help: 'How far the edge fades out.',
-  min: 0,
   max: 500,
-  step: 1,
-  unit: 'px',
 } as const;
 
 export const leastField = {
   kind: 'number',
   key: 'least',
-  label: 'Least level',
+  label: 'Minimum level',
   help: 'Marks of lower levels are not drawn.',
   min: 0,
   max: 1,
   step: 1,
   unit: '%',
   shownPer: 100,
+  default: 0,
 } as const;
 
-export const directionFields = [
+/** How thick a line is. @param size default in a picture of a size */
+export const thicknessField = (share: number, least = 2) =>
+  ({
+    kind: 'number',
+    key: 'thickness',
+    label: 'Thickness',
+    min: 0.1,
+    max: 500,
+    step: 1,
+    unit: 'px',
+    default: ofHeight(share, least),
+  }) as const;
+
+export const directionFields = fields([
   {
     kind: 'choice',
     key: 'direction',
     label: 'Direction',
     help: 'Across the path, or the same for all marks.',
-    choices: [
-      { value: 'normal', label: 'Off the path' },
-      { value: 'fixed', label: 'Fixed' },
-    ],
+    choices: choicesOf({ normal: 'Path normal', fixed: 'Fixed' }),
+    default: 'normal',
   },
   {
     kind: 'number',
@@ -137,62 +150,43 @@ export const directionFields = [
     max: 360,
     step: 5,
     unit: '°',
+    default: 0,
     shownWhen: { key: 'direction', is: ['fixed'] },
   },
-] as const;
+]);
 
-export const bandRangeFields = [
+const band = { kind: 'number', min: 1, max: 512, step: 1, unit: '', whole: true } as const;
+
+export const bandRangeFields = fields([
   {
-    kind: 'number',
+    ...band,
     key: 'bandFrom',
-    label: 'From band',
+    label: 'First band',
     help: 'The first band of the ear that is shown.',
-    min: 1,
-    max: 512,
-    step: 1,
-    unit: '',
-    whole: true,
+    default: 1,
   },
   {
-    kind: 'number',
+    ...band,
     key: 'bandTo',
-    label: 'To band',
+    label: 'Last band',
     help: 'The last band that is shown; 512 shows all there are.',
-    min: 1,
-    max: 512,
-    step: 1,
-    unit: '',
-    whole: true,
+    default: 512,
   },
-] as const;
+]);
 
 /** What all marks of bands have: which they are, and how they stand. */
-export const standFields = [...bandRangeFields, orderField, sideField, ...directionFields] as const;
+export const standFields = fields([...bandRangeFields, orderField, sideField, ...directionFields]);
 
 /** Which bands of the ear a figure shows. */
-export interface BandRange {
-  bandFrom: number;
-  bandTo: number;
-}
+export type BandRange = ValueOfGroups<readonly [{ fields: typeof bandRangeFields }]>;
 
 /** Where marks stand, and in which direction. */
-export interface Stand extends BandRange {
-  order: BandOrder;
-  side: Side;
-  direction: 'normal' | 'fixed';
-  /** Degrees from the top, clockwise. */
-  angle: number;
-}
+export type Stand = ValueOfGroups<readonly [{ fields: typeof standFields }]>;
 
 export interface Reach {
   reach: number;
   rest: number;
 }
-
-export const standStandard: Stand = {
-  ...{ bandFrom: 1, bandTo: 512, order: 'mirrored', side: 'outward' },
-  ...{ direction: 'normal', angle: 0 },
-};
 
 /** The bands that a figure shows, of so many: [first, end). At least one, of an ear that has any. */
 export function bandsShown(bands: number, { bandFrom, bandTo }: BandRange): [number, number] {

@@ -1,61 +1,73 @@
-import * as yup from 'yup';
 import type { Matrix, Operation } from '../picture/displayList';
 import { mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
-import { mergeOperations, transformOperation } from '../picture/transform';
-import type { FieldGroup } from '../property/field';
-import { fieldsSchema } from '../property/fieldSchema';
+import { group, mergeOperations, transformOperation } from '../picture/operations';
+import { choicesOf } from '../property/field';
+import { record, type ValueOf } from '../property/record';
+import type { Modifier } from './modifier';
 
-export const symmetryKinds = ['none', 'mirror', 'turns', 'kaleidoscope'] as const;
+export const symmetryLabels = {
+  none: 'None',
+  mirror: 'Mirror',
+  rotation: 'Rotational',
+  kaleidoscope: 'Kaleidoscope',
+} as const;
 
 /** How a figure is repeated around a centre. */
-export interface Symmetry {
-  kind: (typeof symmetryKinds)[number];
-  /** Shares of the picture's width and height. */
-  centerX: number;
-  centerY: number;
-  /** Degrees from the top, clockwise: the mirror's axis, or where the first segment begins. */
-  angle: number;
-  count: number;
-}
-
-export const symmetryStandard: Symmetry = { kind: 'none', centerX: 0.5, centerY: 0.5, angle: 0, count: 6 };
-
-const repeated = { key: 'kind', isNot: ['none'] } as const;
-const share = { kind: 'number', min: -2, max: 3, step: 1, unit: '%', shownPer: 100 } as const;
-
-export const symmetryFields: readonly FieldGroup[] = [
+export const symmetryRecord = record('symmetry', [
   {
     heading: 'Symmetry',
     fields: [
       {
-        ...({ kind: 'choice', key: 'kind', label: 'Repeated' } as const),
-        choices: [
-          { value: 'none', label: 'Not at all' },
-          { value: 'mirror', label: 'Mirrored' },
-          { value: 'turns', label: 'Turned' },
-          { value: 'kaleidoscope', label: 'Kaleidoscope' },
-        ],
+        kind: 'choice',
+        key: 'kind',
+        label: 'Symmetry',
+        choices: choicesOf(symmetryLabels),
+        default: 'none',
+        // A kind of drawing, not a value of it.
+        driven: false,
       },
       {
-        ...({ kind: 'number', key: 'count', label: 'How often', unit: '', whole: true } as const),
-        ...{ min: 2, max: 36, step: 1, shownWhen: { key: 'kind', is: ['turns', 'kaleidoscope'] } },
+        kind: 'number',
+        key: 'count',
+        label: 'Count',
+        min: 2,
+        max: 36,
+        step: 1,
+        unit: '',
+        whole: true,
+        default: 6,
+        shownWhen: { key: 'kind', is: ['rotation', 'kaleidoscope'] },
       },
       {
-        ...({ kind: 'number', key: 'angle', label: 'Axis at', unit: '°' } as const),
+        kind: 'number',
+        key: 'angle',
+        label: 'Axis',
         help: '0° is upright, angles run clockwise.',
-        ...{ min: -360, max: 360, step: 5, shownWhen: { key: 'kind', is: ['mirror', 'kaleidoscope'] } },
+        min: -360,
+        max: 360,
+        step: 5,
+        unit: '°',
+        default: 0,
+        shownWhen: { key: 'kind', is: ['mirror', 'kaleidoscope'] },
       },
-      { ...share, key: 'centerX', label: 'Centre x', shownWhen: repeated },
-      { ...share, key: 'centerY', label: 'Centre y', shownWhen: repeated },
+      {
+        kind: 'point',
+        key: 'center',
+        label: 'Centre',
+        help: 'As shares of the picture’s width and height.',
+        min: -2,
+        max: 3,
+        step: 1,
+        unit: '%',
+        shownPer: 100,
+        default: { x: 0.5, y: 0.5 },
+        shownWhen: { key: 'kind', isNot: ['none'] },
+      },
     ],
   },
-];
+]);
 
-export const symmetrySchema = () =>
-  yup
-    .object(fieldsSchema(symmetryFields) as { [Key in keyof Symmetry]: yup.Schema<Symmetry[Key]> })
-    .required()
-    .noUnknown();
+export type Symmetry = ValueOf<typeof symmetryRecord>;
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
@@ -69,7 +81,7 @@ export function symmetric(
   width: number,
   height: number,
 ): Operation[] {
-  const [x, y] = [symmetry.centerX * width, symmetry.centerY * height];
+  const [x, y] = [symmetry.center.x * width, symmetry.center.y * height];
   const angle = radians(symmetry.angle);
   const { count } = symmetry;
   const each = (matrices: readonly Matrix[]) =>
@@ -79,7 +91,7 @@ export function symmetric(
       return operations;
     case 'mirror':
       return each([turnMatrix(0, x, y), mirrorMatrix(angle, x, y)]);
-    case 'turns':
+    case 'rotation':
       return each(Array.from({ length: count }, (_, i) => turnMatrix((2 * Math.PI * i) / count, x, y)));
     case 'kaleidoscope': {
       const far = 4 * Math.hypot(width, height);
@@ -88,13 +100,16 @@ export function symmetric(
       const slack = Math.asin(Math.min(overlap / Math.hypot(width, height), 1));
       // The corner is drawn back a little, so that all segments meet in the middle.
       const corner = [x - overlap * Math.sin(angle + half / 2), y + overlap * Math.cos(angle + half / 2)];
-      const clip = [Float32Array.of(...corner, ...ray(angle - slack), ...ray(angle + half + slack))];
-      const segment = { op: 'group', opacity: 1, blend: 'normal', operations, clip } as const;
+      const clipPath = [Float32Array.of(...corner, ...ray(angle - slack), ...ray(angle + half + slack))];
       return Array.from({ length: 2 * count }, (_, i): Operation => {
         const turn = turnMatrix(2 * half * Math.floor(i / 2), x, y);
         const matrix = i % 2 === 0 ? turn : multiply(turn, mirrorMatrix(angle, x, y));
-        return { ...segment, matrix };
+        return group(operations, { clipPath, matrix });
       });
     }
   }
 }
+
+/** Repeats what a figure draws, its copies included, around a centre. */
+export const symmetryModifier: Modifier<Symmetry> = (draw, symmetry, { width, height }) =>
+  symmetry.kind === 'none' ? draw : (drawing) => symmetric(draw(drawing), symmetry, width, height);

@@ -1,5 +1,7 @@
+import { DrawCache } from '../cache/drawCache';
+import { circlePath } from '../path/circle';
 import type { Path } from '../path/path';
-import { buildPath, pathKinds } from '../path/registry';
+import { joinPieces, linePiece } from '../path/pieces';
 import { makeInk, oneColor, type LayerColor } from './ink';
 import type { MarkScene } from './scene';
 
@@ -17,19 +19,11 @@ export function sceneOf(
     t: 0,
     levelsAt: () => levels,
     weigh: (level) => level,
+    cache: new DrawCache(),
     ...part,
   };
 }
 
 /** A straight line of 400 from left to right at y = 100, and a circle of radius 100 around 0, 0. */
-export const straight = buildPath({
-  ...pathKinds.line.defaults(1920, 1080),
-  x1: 0,
-  y1: 100,
-  x2: 400,
-  y2: 100,
-});
-export const ring = buildPath({
-  ...pathKinds.circle.defaults(1920, 1080),
-  ...{ centerX: 0, centerY: 0, radius: 100, start: 0 },
-});
+export const straight = joinPieces([linePiece(0, 100, 400, 100)], false);
+export const ring = circlePath({ radius: 100 });

@@ -1,23 +1,86 @@
 import type { Operation } from '../picture/displayList';
+import { ofHeight } from '../property/field';
+import { fieldGroups, type ValueOfGroups } from '../property/record';
 import { curveOperations } from './curves';
-import { figureKind } from './kind';
+import { figureKind } from './figureKind';
 import { levelRuns, meanLevel } from './levelRuns';
-import { lineFields, linesOf, lineStandard, thicknessField, type LevelLine } from './line';
+import { lineFields, linesOf } from './line';
 import type { MarkScene } from './scene';
-import { reachFields, softField } from './standing';
+import { reachField, restField, softField, thicknessField } from './standing';
 
-export interface Trail extends LevelLine {
-  thickness: number;
-  /** Lines there are, the present one included. */
-  moments: number;
-  /** Seconds from one to the next. */
-  every: number;
-  /** Picture units by which each is further off the path than the one after it. */
-  drift: number;
-  /** Share of the opacity and of the thickness that each has of the one after it. */
-  fades: number;
-  thins: number;
-}
+const factor = { kind: 'number', min: 0.05, max: 1, step: 2, unit: '%', shownPer: 100 } as const;
+
+const groups = fieldGroups([
+  {
+    heading: 'Marks',
+    fields: [
+      ...lineFields,
+      {
+        kind: 'number',
+        key: 'moments',
+        label: 'Lines',
+        help: 'The present one included.',
+        min: 2,
+        max: 80,
+        step: 1,
+        unit: '',
+        whole: true,
+        default: 12,
+        // How much is heard must not move.
+        driven: false,
+      },
+      {
+        kind: 'number',
+        key: 'every',
+        label: 'Interval',
+        help: 'Time from one line to the next.',
+        min: 0.01,
+        max: 2,
+        step: 10,
+        unit: 'ms',
+        shownPer: 1000,
+        default: 0.05,
+        driven: false,
+      },
+      {
+        ...factor,
+        key: 'fades',
+        label: 'Opacity decay',
+        help: 'Opacity of each, as a share of the one after it.',
+        default: 0.82,
+      },
+      {
+        ...factor,
+        key: 'thins',
+        label: 'Thickness decay',
+        help: 'Thickness of each, as a share of the one after it.',
+        default: 0.97,
+      },
+    ],
+  },
+  {
+    heading: 'Size',
+    fields: [
+      reachField(0.16),
+      restField(0),
+      {
+        kind: 'number',
+        key: 'drift',
+        label: 'Drift',
+        help: 'How much further off the path each older line lies.',
+        min: -500,
+        max: 500,
+        step: 1,
+        unit: 'px',
+        default: ofHeight(0.011),
+      },
+      thicknessField(0.003),
+      softField,
+    ],
+  },
+]);
+
+export type Trail = ValueOfGroups<typeof groups>;
 
 /**
  * The last moments of a line, older ones further off and fainter. They look back
@@ -36,40 +99,11 @@ export function trailMarks(figure: Trail, scene: MarkScene): Operation[] {
   });
 }
 
-const factor = { kind: 'number', min: 0.05, max: 1, step: 2, unit: '%', shownPer: 100 } as const;
-
-export const trail = figureKind<'trail', Trail>(
-  'trail',
-  { label: 'Trail', about: 'The last moments of a line, fading' },
-  [
-    ...lineFields,
-    { kind: 'number', key: 'moments', label: 'Moments', min: 2, max: 80, step: 1, unit: '', whole: true },
-    {
-      ...({ kind: 'number', key: 'every', label: 'Apart', unit: 'ms', shownPer: 1000 } as const),
-      ...{ help: 'Time from one moment to the next.', min: 0.01, max: 2, step: 10 },
-    },
-    { ...factor, key: 'fades', label: 'Fades to', help: 'Opacity of each, as a share of the one after it.' },
-    {
-      ...factor,
-      key: 'thins',
-      label: 'Thins to',
-      help: 'Thickness of each, as a share of the one after it.',
-    },
-  ],
-  [
-    ...reachFields,
-    {
-      ...({ kind: 'number', key: 'drift', label: 'Drift', unit: 'px' } as const),
-      ...{ help: 'How much further off the path each older moment lies.', min: -500, max: 500, step: 1 },
-    },
-    thicknessField,
-    softField,
-  ],
-  (_width, height) => ({
-    ...lineStandard(height),
-    ...{ moments: 12, every: 0.05, fades: 0.82, thins: 0.97 },
-    drift: Math.round(height * 0.011),
-    thickness: Math.max(2, Math.round(height * 0.003)),
-  }),
-  trailMarks,
-);
+export const trail = figureKind({
+  kind: 'trail',
+  label: 'Trail',
+  about: 'The last moments of a line, fading',
+  fields: groups,
+  marks: trailMarks,
+  needs: ({ moments, every }) => ({ lookBack: moments * every }),
+});

@@ -1,5 +1,8 @@
-import { defaultEar, defaultFilm, defaultFollower, defaultTrack } from './defaults';
-import type { Film } from './schema';
+import { defaultFilm } from './defaults';
+import { defaultEar } from './ear';
+import { defaultFollower } from './follower';
+import { defaultTrack } from './track';
+import type { Film } from './film';
 
 /** The small film that the docs show: a ring of bars on a song beside it. */
 export function exampleFilm(): Film {

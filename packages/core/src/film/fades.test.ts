@@ -15,7 +15,8 @@ import {
 } from './fades';
 import { withoutFades } from './withoutFades';
 import { parseFilm } from './parse';
-import type { FigureLayer, Film } from './schema';
+import type { Film } from './film';
+import type { FigureLayer } from '../layer/figure';
 
 const curves = Object.keys(fadeCurves) as FadeCurve[];
 const shares = Array.from({ length: 101 }, (_, i) => i / 100);

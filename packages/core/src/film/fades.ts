@@ -1,28 +1,12 @@
-import type { FieldGroup } from '../property/field';
-
-/** How something comes and goes. */
-export interface Fade {
-  /** Seconds, from the start. */
-  fadeIn: number;
-  /** Seconds, to the end. */
-  fadeOut: number;
-  curve: FadeCurve;
-}
-
-/** The part of the film in which a layer is shown. */
-export interface Span extends Fade {
-  /** Seconds. */
-  from: number;
-  /** Seconds; null for the film's end. */
-  to: number | null;
-}
+import { choicesOf } from '../property/field';
+import { above, defaultsOf, fields, record, type ValueOf } from '../property/record';
 
 /**
  * Courses of a fade: `at` gives the level (0..1) at a share (0..1) of its time.
  * Of two sounds that cross by `equalPower` the powers add up to one (common practice).
  */
 export const fadeCurves = {
-  linear: { label: 'Straight', at: (share: number) => share },
+  linear: { label: 'Linear', at: (share: number) => share },
   smooth: { label: 'Smooth', at: (share: number) => (1 - Math.cos(Math.PI * share)) / 2 },
   equalPower: { label: 'Equal power', at: (share: number) => Math.sin((Math.PI / 2) * share) },
 } as const;
@@ -34,37 +18,97 @@ export const mostFade = 600;
 /** Shortest time for which a layer is shown, in seconds. */
 export const shortestSpan = 0.05;
 
-// Frozen, for films share them until they are changed.
-export const fadeStandard: Fade = Object.freeze<Fade>({ fadeIn: 0, fadeOut: 0, curve: 'smooth' });
-export const spanStandard: Span = Object.freeze<Span>({ from: 0, to: null, ...fadeStandard });
-export const fadesStandard: { picture: Fade & { color: string }; sound: Fade } = Object.freeze({
-  picture: Object.freeze({ ...fadeStandard, color: '#000000' }),
-  sound: fadeStandard,
-});
+const fadeTime = {
+  kind: 'number',
+  min: 0,
+  max: mostFade,
+  step: 0.1,
+  unit: 's',
+  default: 0,
+  driven: false,
+} as const;
 
-const seconds = { kind: 'number', min: 0, max: mostFade, step: 0.1, unit: 's' } as const;
+/** How something comes and goes. */
+export const fadeFields = fields([
+  { ...fadeTime, key: 'fadeIn', label: 'Fade in' },
+  { ...fadeTime, key: 'fadeOut', label: 'Fade out' },
+  {
+    kind: 'choice',
+    key: 'curve',
+    label: 'Fade curve',
+    help: 'Linear changes evenly, smooth begins and ends gently, equal power is high early.',
+    choices: choicesOf(fadeCurves),
+    default: 'smooth',
+    driven: false,
+  },
+]);
 
-export const fadeFields: readonly FieldGroup[] = [
+/** A fade of the sound. */
+export const fadeRecord = record('fade', [{ heading: 'Fades', fields: fadeFields }]);
+export type Fade = ValueOf<typeof fadeRecord>;
+
+/** A fade of the picture, from and to a colour. */
+export const pictureFadeRecord = record('pictureFade', [
+  {
+    heading: 'Fades',
+    fields: [...fadeFields, { kind: 'color', key: 'color', label: 'Colour', default: '#000000' }],
+  },
+]);
+
+/** Longest time in a film, in seconds. */
+export const mostSeconds = 7200;
+
+const moment = { kind: 'number', min: 0, max: mostSeconds, step: 0.5, unit: 's', driven: false } as const;
+
+/** The part of the film in which a layer is shown. */
+export const spanRecord = record(
+  'span',
+  [
+    {
+      heading: 'Timing',
+      fields: [
+        { ...moment, key: 'from', label: 'Start', default: 0 },
+        {
+          ...moment,
+          key: 'to',
+          label: 'End',
+          help: 'Unless set, the layer is shown to the end of the film.',
+          nullable: true,
+        },
+        ...fadeFields,
+      ],
+    },
+  ],
+  [above('from', 'to')],
+);
+export type Span = ValueOf<typeof spanRecord>;
+
+/** Fades of the whole film. */
+export const fadesRecord = record('fades', [
   {
     heading: 'Fades',
     fields: [
-      { ...seconds, key: 'fadeIn', label: 'Fade in' },
-      { ...seconds, key: 'fadeOut', label: 'Fade out' },
+      { kind: 'record', key: 'picture', label: 'Picture', of: pictureFadeRecord },
       {
-        kind: 'choice',
-        key: 'curve',
-        label: 'Course',
-        help: 'Straight changes evenly, smooth begins and ends gently, equal power is high early.',
-        choices: Object.entries(fadeCurves).map(([value, { label }]) => ({ value, label })),
+        kind: 'record',
+        key: 'sound',
+        label: 'Sound',
+        help: 'Of the sound as it is played and rendered; ears do not hear it.',
+        of: fadeRecord,
       },
     ],
   },
-];
+]);
+export type Fades = ValueOf<typeof fadesRecord>;
 
-/** A picture fades from and to a colour. */
-export const pictureFadeFields: readonly FieldGroup[] = [
-  { heading: 'Fades', fields: [...fadeFields[0]!.fields, { kind: 'color', key: 'color', label: 'Colour' }] },
-];
+const nowhere = { width: 0, height: 0 };
+// Frozen, for films share them until they are changed.
+export const fadeStandard: Fade = Object.freeze(defaultsOf(fadeRecord, nowhere));
+export const spanStandard: Span = Object.freeze(defaultsOf(spanRecord, nowhere));
+export const fadesStandard: Fades = Object.freeze({
+  picture: Object.freeze(defaultsOf(pictureFadeRecord, nowhere)),
+  sound: fadeStandard,
+});
 
 /**
  * Level (0..1) at `t` of what fades in from `from` on and out towards `to`, in

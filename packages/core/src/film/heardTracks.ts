@@ -1,12 +1,14 @@
-import type { Ear, Film, Track } from './schema';
+import type { Ear } from './ear';
+import type { Film } from './film';
+import type { Track } from './track';
 
 /** Tracks in the sound of the film. */
 export const playedTracks = (film: Pick<Film, 'tracks'>): Track[] =>
-  film.tracks.filter((track) => track.heard);
+  film.tracks.filter((track) => track.soundtrack);
 
 /** Tracks that an ear listens to: the ones it names, or else all that are listened to. */
 export function heardTracks(film: Film, ear: Ear): Track[] {
   return film.tracks.filter((track) =>
-    ear.tracks.length === 0 ? track.listened : ear.tracks.includes(track.id),
+    ear.tracks.length === 0 ? track.analysed : ear.tracks.includes(track.id),
   );
 }

@@ -1,7 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { defaultFilm, defaultTrack, layerStandard } from './defaults';
+import { defaultFilm, layerStandard } from './defaults';
+import { defaultTrack } from './track';
 import { FilmError, parseFilm } from './parse';
-import type { FigureLayer, Film, GroupLayer, TiedLayer } from './schema';
+import type { Film } from './film';
+import type { TiedLayer } from './schema';
+import type { FigureLayer } from '../layer/figure';
+import type { GroupLayer } from '../layer/group';
 import { placeStandard } from './place';
 
 const film = () => defaultFilm('A film', [defaultTrack('track-1', 'Song', { path: 'song.wav' })]);

@@ -1,68 +1,75 @@
 import type { Matrix } from '../picture/displayList';
-import type { FieldGroup } from '../property/field';
+import { defaultsOf, record, type ValueOf } from '../property/record';
+import type { Size } from '../property/field';
 
-/** Where a group or a tied copy stands: moved, turned and scaled around its own centre. */
-export interface Place {
-  moveX: number;
-  moveY: number;
-  /** Degrees, clockwise. */
-  turn: number;
-  scale: number;
-  /** What it turns and grows around, as shares of the picture's width and height. */
-  aroundX: number;
-  aroundY: number;
-}
-
-export const placeStandard: Place = { moveX: 0, moveY: 0, turn: 0, scale: 1, aroundX: 0.5, aroundY: 0.5 };
-
-const move = { kind: 'number', min: -20000, max: 20000, step: 10, unit: 'px' } as const;
-const share = { kind: 'number', min: -2, max: 3, step: 1, unit: '%', shownPer: 100 } as const;
-
-export const placeFields: readonly FieldGroup[] = [
+/** Where a layer stands: what it draws is scaled and rotated around its anchor, and moved. */
+export const placeRecord = record('place', [
   {
-    heading: 'Where',
+    heading: 'Position',
     fields: [
-      { ...move, key: 'moveX', label: 'Moved right' },
-      { ...move, key: 'moveY', label: 'Moved down' },
-      { kind: 'number', key: 'turn', label: 'Turned by', min: -3600, max: 3600, step: 5, unit: '°' },
+      {
+        kind: 'point',
+        key: 'position',
+        label: 'Position',
+        help: 'From where it would stand by itself.',
+        min: -20000,
+        max: 20000,
+        step: 10,
+        unit: 'px',
+        default: { x: 0, y: 0 },
+      },
       {
         kind: 'number',
-        key: 'scale',
-        label: 'Scaled to',
-        min: 0.01,
-        max: 50,
+        key: 'rotation',
+        label: 'Rotation',
+        help: 'Clockwise.',
+        min: -3600,
+        max: 3600,
+        step: 5,
+        unit: '°',
+        default: 0,
+      },
+      { kind: 'scale', key: 'scale', label: 'Scale', min: 0.01, max: 50, default: { x: 1, y: 1 } },
+      {
+        kind: 'point',
+        key: 'anchor',
+        label: 'Anchor',
+        help: 'What it rotates and grows around, as shares of the picture’s width and height.',
+        min: -2,
+        max: 3,
+        step: 1,
+        unit: '%',
+        shownPer: 100,
+        default: { x: 0.5, y: 0.5 },
+      },
+      {
+        kind: 'number',
+        key: 'opacity',
+        label: 'Opacity',
+        min: 0,
+        max: 1,
         step: 5,
         unit: '%',
         shownPer: 100,
-      },
-      {
-        ...share,
-        key: 'aroundX',
-        label: 'Around x',
-        help: 'What it turns and grows around, of the picture’s width.',
-      },
-      {
-        ...share,
-        key: 'aroundY',
-        label: 'Around y',
-        help: 'What it turns and grows around, of the picture’s height.',
+        default: 1,
       },
     ],
   },
-];
+]);
+
+export type Place = ValueOf<typeof placeRecord>;
+
+export const placeStandard: Place = defaultsOf(placeRecord, { width: 0, height: 0 });
 
 /** What points go through that are placed so, in a picture of this size. */
-export function placeMatrix(
-  { moveX, moveY, turn, scale, aroundX, aroundY }: Place,
-  width: number,
-  height: number,
-): Matrix {
-  const angle = (turn * Math.PI) / 180;
-  const [cos, sin] = [scale * Math.cos(angle), scale * Math.sin(angle)];
-  const [x, y] = [aroundX * width, aroundY * height];
-  return [cos, sin, -sin, cos, x - cos * x + sin * y + moveX, y - sin * x - cos * y + moveY];
+export function placeMatrix({ position, rotation, scale, anchor }: Place, { width, height }: Size): Matrix {
+  const angle = (rotation * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [a, b, c, d] = [scale.x * cos, scale.x * sin, -scale.y * sin, scale.y * cos];
+  const [x, y] = [anchor.x * width, anchor.y * height];
+  return [a, b, c, d, x - a * x - c * y + position.x, y - b * x - d * y + position.y];
 }
 
-/** Whether it changes nothing. */
-export const isPlain = ({ moveX, moveY, turn, scale }: Place): boolean =>
-  moveX === 0 && moveY === 0 && turn % 360 === 0 && scale === 1;
+/** Whether it moves nothing. */
+export const isUnmoved = ({ position, rotation, scale }: Place): boolean =>
+  position.x === 0 && position.y === 0 && rotation % 360 === 0 && scale.x === 1 && scale.y === 1;

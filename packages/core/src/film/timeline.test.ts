@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { defaultFilm, defaultTrack } from './defaults';
+import { defaultFilm } from './defaults';
+import { defaultTrack } from './track';
 import { parseFilm } from './parse';
 import { coveredPart, filmSamples, placeTrack } from './timeline';
 
@@ -73,7 +74,7 @@ describe('a film of version 1', () => {
       [false, false],
     ]);
     expect(film.ears[0]).toMatchObject({
-      channel: 'middle',
+      channel: 'mid',
       bands: 12,
       window: 0.5,
       smoothing: 'attackRelease',

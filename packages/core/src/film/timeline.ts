@@ -1,5 +1,6 @@
 import { pcmSampleRate } from '../audio/pcm';
-import type { Film, Track } from './schema';
+import type { Film } from './film';
+import type { Track } from './track';
 
 /** Where a track's samples lie in the film, all in samples. */
 export interface Placement {
@@ -53,6 +54,6 @@ export function filmSamples(
     const length = lengthOf(track);
     return length === undefined ? 0 : placementEnd(placeTrack(track, length));
   };
-  const heard = film.tracks.filter((track) => track.heard);
+  const heard = film.tracks.filter((track) => track.soundtrack);
   return Math.max(0, ...(heard.length > 0 ? heard : film.tracks).map(end));
 }

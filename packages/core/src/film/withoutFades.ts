@@ -1,5 +1,6 @@
 import { fadesStandard, spanStandard } from './fades';
-import type { Film, Layer } from './schema';
+import type { Film } from './film';
+import type { Layer } from '../layer/registry';
 
 /** The layer as if it were shown all the time. */
 const always = (layer: Layer): Layer => ({ ...layer, span: spanStandard });

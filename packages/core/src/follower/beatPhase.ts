@@ -1,4 +1,5 @@
-import type { Beats, Follower } from '../film/schema';
+import type { Beats } from '../film/beats';
+import type { Follower } from '../film/follower';
 
 /** Where `t` lies within its beat or bar: 0 at its start, up to 1; 0 while there are no beats. */
 export function beatPhaseAt(follower: Follower, beats: Beats | null, t: number): number {

@@ -1,5 +1,5 @@
 import type { ChannelKind } from '../audio/pcm';
-import { earStandard } from '../film/defaults';
+import { earStandard } from '../film/ear';
 import { BandListener } from '../hearing/bandListener';
 import { spectralFlux } from './onsets';
 

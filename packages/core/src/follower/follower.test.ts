@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { defaultEar, defaultFollower } from '../film/defaults';
-import type { Follower } from '../film/schema';
+import { defaultEar } from '../film/ear';
+import { defaultFollower } from '../film/follower';
+import type { Follower } from '../film/follower';
 import { listenToAll } from '../hearing/listen';
 import { noise, readerOf } from '../testing';
 import { beatPhaseAt } from './beatPhase';

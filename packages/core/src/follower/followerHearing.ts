@@ -1,4 +1,5 @@
-import type { Ear, Follower } from '../film/schema';
+import type { Ear } from '../film/ear';
+import type { Follower } from '../film/follower';
 import type { FollowerTable } from '../hearing/hearing';
 import type { ChannelPart, SongListener } from '../hearing/songListener';
 import { LoudnessListener, silenceLufs } from '../loudness/loudness';

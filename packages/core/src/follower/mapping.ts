@@ -1,5 +1,5 @@
-import type { Follower } from '../film/schema';
-import { earStandard } from '../film/defaults';
+import type { Follower } from '../film/follower';
+import { earStandard } from '../film/ear';
 import { smooth } from '../levels/settleRows';
 
 /** Greatest value of the last `time` seconds, in place. */

@@ -1,4 +1,4 @@
-import type { Follower } from '../film/schema';
+import type { Follower } from '../film/follower';
 
 /** Where in the spectrum something usually is (common practice), and what suits following it. */
 export interface FollowerPreset {

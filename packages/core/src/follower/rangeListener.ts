@@ -1,4 +1,4 @@
-import type { Ear } from '../film/schema';
+import type { Ear } from '../film/ear';
 import { BandListener } from '../hearing/bandListener';
 import { silenceDb } from '../spectrum/bands';
 

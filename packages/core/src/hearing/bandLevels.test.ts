@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { defaultEar } from '../film/defaults';
+import { defaultEar } from '../film/ear';
 import { SegmentAnalyser } from '../spectrum/analyser';
 import { noise, readerOf } from '../testing';
 import { BandLevels } from './bandLevels';
@@ -13,7 +13,7 @@ describe('bands heard through long windows', () => {
   const song = noise(length, 4).map(
     (value, n) => value * (0.55 + 0.45 * Math.sin((2 * Math.PI * 3 * n) / 48000)),
   );
-  const levels = new BandLevels(settings, 'middle', length);
+  const levels = new BandLevels(settings, 'mid', length);
   const { bands, rate, plan } = levels;
   const heard = (first: number, count: number) =>
     readStretch(levels, readerOf(song), { first, count }, (signals, start) =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { defaultEar } from '../film/defaults';
-import type { Ear } from '../film/schema';
+import { defaultEar } from '../film/ear';
+import type { Ear } from '../film/ear';
 import { shownBands } from '../film/shownBands';
 import { noise, pinkNoise, readerOf, sine } from '../testing';
 import { EarHearing } from './earHearing';
@@ -163,7 +163,7 @@ describe('what an ear hears', () => {
     const opposite = (signal: string, start: number, out: Float32Array) => {
       readerOf(tone)(signal, start, out);
       if (signal === 'right') for (let n = 0; n < out.length; n++) out[n] = -out[n]!;
-      if (signal === 'middle') out.fill(0);
+      if (signal === 'mid') out.fill(0);
     };
     const level = async (channel: Ear['channel']) => {
       const hearing = new EarHearing(
@@ -173,7 +173,7 @@ describe('what an ear hears', () => {
       await listenToAll(hearing, opposite);
       return hearing.db[30]!;
     };
-    expect(await level('middle')).toBe(-200);
+    expect(await level('mid')).toBe(-200);
     expect(await level('mix')).toBeCloseTo(0, 1);
   });
 

@@ -1,7 +1,7 @@
 import { BandListener } from './bandListener';
 import { bandStatistics, type BandStatistics } from './bandStatistics';
 import { shownBands } from '../film/shownBands';
-import type { Ear } from '../film/schema';
+import type { Ear } from '../film/ear';
 import { silenceDb } from '../spectrum/bands';
 import { Distribution } from '../levels/distribution';
 import { settleRows } from '../levels/settleRows';

@@ -1,7 +1,7 @@
 import { channelParts, pcmSampleRate } from '../audio/pcm';
-import { earStandard } from '../film/defaults';
+import { earStandard } from '../film/ear';
 import { shownBands } from '../film/shownBands';
-import type { Ear } from '../film/schema';
+import type { Ear } from '../film/ear';
 import { powerToDb, silenceDb } from '../spectrum/bands';
 import { Distribution } from '../levels/distribution';
 import type { BandSettings } from '../spectrum/plan';

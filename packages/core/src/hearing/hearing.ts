@@ -12,11 +12,11 @@ export interface Hearing {
   /** Value (0..1) of a follower at `t` seconds; undefined when there is no such follower. */
   followerAt(followerId: string, t: number): number | undefined;
   /** The waveform that an ear listens to; undefined while it is not known, or no figure shows it. */
-  waveOf(earId: string): Wave | undefined;
+  waveformOf(earId: string): Waveform | undefined;
 }
 
 /** A waveform as it travels between threads. */
-export interface Wave {
+export interface Waveform {
   /** Samples per second. */
   rate: number;
   /** -32768..32767 */

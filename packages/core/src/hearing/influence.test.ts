@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { defaultEar, defaultFollower } from '../film/defaults';
-import type { Ear } from '../film/schema';
+import { defaultEar } from '../film/ear';
+import { defaultFollower } from '../film/follower';
+import type { Ear } from '../film/ear';
 import { settleRows } from '../levels/settleRows';
 import { earInfluence, followerInfluence } from './influence';
 

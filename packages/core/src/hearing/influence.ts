@@ -1,4 +1,5 @@
-import type { Ear, Follower } from '../film/schema';
+import type { Ear } from '../film/ear';
+import type { Follower } from '../film/follower';
 
 /** What else has to be heard for a moment to be shown as it will be when the whole song has been. */
 export interface Influence {

@@ -1,5 +1,5 @@
 import type { ChannelKind } from '../audio/pcm';
-import { earStandard } from '../film/defaults';
+import { earStandard } from '../film/ear';
 import { BandLevels } from './bandLevels';
 import type { ChannelPart, SharedListener, StretchLevels } from './songListener';
 
@@ -11,7 +11,7 @@ const tiltDb = 2.5;
 
 /** A picture to find one's way in: where both channels' powers count, their middle will do. */
 export const spectrogramChannel = (channel: ChannelKind): ChannelPart =>
-  channel === 'mix' ? 'middle' : channel;
+  channel === 'mix' ? 'mid' : channel;
 
 /** Levels of a spectrogram over log frequency, in a byte for each moment and band: 0 for the darkest, 255 for the brightest. */
 export class SpectrogramLevels implements StretchLevels {

@@ -1,6 +1,6 @@
-import type { Film } from '../film/schema';
+import type { Film } from '../film/film';
 import { beatPhaseAt } from '../follower/beatPhase';
-import type { FollowerTable, Hearing, LevelTable, Wave } from './hearing';
+import type { FollowerTable, Hearing, LevelTable, Waveform } from './hearing';
 import { interpolateRows } from './interpolateRows';
 
 /** Finished tables, by the ids of ears and followers. */
@@ -8,7 +8,7 @@ export interface HearingTables {
   ears: Map<string, LevelTable>;
   followers: Map<string, FollowerTable>;
   /** Waveforms by the ids of the ears whose figures show them. */
-  waves: Map<string, Wave>;
+  waveforms: Map<string, Waveform>;
   /** Length of the film in seconds; Infinity while it is not known. */
   end: number;
 }
@@ -16,7 +16,7 @@ export interface HearingTables {
 export const emptyTables = (): HearingTables => ({
   ears: new Map(),
   followers: new Map(),
-  waves: new Map(),
+  waveforms: new Map(),
   end: Infinity,
 });
 
@@ -52,8 +52,8 @@ export class TableHearing implements Hearing {
     return table && interpolateRows(table.values, 1, (t - table.delay) * table.rate, this.one)[0];
   }
 
-  waveOf(earId: string): Wave | undefined {
-    return this.tables.waves.get(earId);
+  waveformOf(earId: string): Waveform | undefined {
+    return this.tables.waveforms.get(earId);
   }
 
   private rowAt(

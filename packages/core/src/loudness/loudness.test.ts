@@ -15,7 +15,7 @@ function tone(...parts: [number, number][]): Float32Array {
 }
 
 async function momentary(samples: Float32Array): Promise<Float32Array> {
-  const listener = new LoudnessListener('middle', samples.length);
+  const listener = new LoudnessListener('mid', samples.length);
   await listenToAll(listener, (_signal, start, out) => {
     for (let n = Math.max(0, -start); n < out.length && start + n < samples.length; n++) {
       out[n] = samples[start + n]!;

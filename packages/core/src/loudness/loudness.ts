@@ -28,7 +28,7 @@ export class LoudnessListener implements SongListener {
 
   /** @param channel left and right both count, unless an ear listens to one signal alone */
   constructor(channel: ChannelKind, lengthSamples: number) {
-    this.signals = channel === 'mix' || channel === 'middle' ? ['left', 'right'] : [channel];
+    this.signals = channel === 'mix' || channel === 'mid' ? ['left', 'right'] : [channel];
     this.moments = momentCount(lengthSamples, this.rate);
     this.heard = new Uint8Array(this.moments);
     this.loudness = new Float32Array(this.moments).fill(silenceLufs);

@@ -1,44 +1,34 @@
+import { ofHeight } from '../property/field';
 import { curvePiece, ellipseCurve, joinPieces } from './pieces';
-import { centerFields, pathShape, radians, sizeField } from './shape';
+import { radians, radiusHandle, shapeKind, sizeField } from './shapeKind';
 
-interface Arc {
-  centerX: number;
-  centerY: number;
-  radius: number;
-  /** Degrees from the top, clockwise, and how far it goes. */
-  start: number;
-  sweep: number;
-}
-
-const angle = { kind: 'number', step: 5, unit: '°' } as const;
-
-/** A part of a circle. */
-export const arc = pathShape<'arc', Arc>(
-  'arc',
-  'Arc',
-  [
-    ...centerFields,
-    sizeField('radius', 'Radius'),
-    { ...angle, key: 'start', label: 'Starts at', help: '0° is the top.', min: -360, max: 360 },
+/** A part of a circle, from its top on. */
+export const arc = shapeKind({
+  kind: 'arc',
+  label: 'Arc',
+  fields: [
+    sizeField('radius', 'Radius', ofHeight(0.5)),
     {
-      ...angle,
+      kind: 'number',
       key: 'sweep',
-      label: 'Goes round',
-      help: 'Less than 0 is counterclockwise.',
+      label: 'Sweep',
+      help: 'The angle it covers; less than 0 is counterclockwise.',
       min: -360,
       max: 360,
+      step: 5,
+      unit: '°',
+      default: 180,
     },
   ],
-  (width, height) => ({
-    centerX: width / 2,
-    centerY: Math.round(height * 0.78),
-    radius: Math.round(height * 0.5),
-    start: -90,
-    sweep: 180,
+  place: ({ width, height }) => ({
+    position: { x: width / 2, y: Math.round(height * 0.78) },
+    rotation: -90,
   }),
-  ({ centerX, centerY, radius, start, sweep }) => {
-    const from = radians(start - 90);
-    const curve = ellipseCurve(centerX, centerY, radius, radius, 0, from, from + radians(sweep));
+  build({ radius, sweep }) {
+    const from = radians(-90);
+    const curve = ellipseCurve(0, 0, radius, radius, 0, from, from + radians(sweep));
     return joinPieces([curvePiece(curve)], false);
   },
-);
+  closed: () => false,
+  handles: ({ radius }) => [radiusHandle(radius)],
+});

@@ -1,4 +1,4 @@
-import type { Box } from '../picture/bounds';
+import type { Box } from '../picture/box';
 import { flattenParts } from './flatten';
 import type { Path } from './path';
 

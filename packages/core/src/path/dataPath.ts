@@ -1,108 +1,54 @@
-import type { ChoiceField, NumberField, TextField } from '../property/field';
+import { choicesOf } from '../property/field';
 import { joinParts, mapPath, type Path } from './path';
 import { joinPieces, type Piece } from './pieces';
-import { centerFields, turned, turnField } from './shape';
 import { parsePathData, type PathCommand } from './svgData';
 import { outlines, type Outline } from './svgOutlines';
 
-/** A path given as SVG path data, with where it stands. */
+/** A path given as SVG path data. */
 export interface DataPath {
   data: string;
   /** Which of its lines are used: the longest, all as one, or all with every band on each. */
   lines: 'longest' | 'all' | 'each';
-  centerX: number;
-  centerY: number;
-  scale: number;
-  turn: number;
 }
 
 export const mostData = 400_000;
 
-export const dataField: TextField = {
-  kind: 'text',
-  key: 'data',
-  label: 'Data',
-  help: 'What stands in the d attribute of an SVG path.',
-  maxLength: mostData,
-};
-
-export const dataFields: (NumberField | ChoiceField)[] = [
-  {
-    kind: 'choice',
-    key: 'lines',
-    label: 'Lines',
-    help: 'Of several lines: only the longest, the bands running through all, or all bands on each.',
-    choices: [
-      { value: 'longest', label: 'The longest' },
-      { value: 'all', label: 'Through all' },
-      { value: 'each', label: 'All on each' },
-    ],
-  },
-  ...centerFields,
-  { kind: 'number', key: 'scale', label: 'Scale', min: 0.001, max: 1000, step: 5, unit: '%', shownPer: 100 },
-  turnField,
-];
+/** Fields of everything that is made of path data. @param lines which lines are used at first */
+export const dataFields = <Lines extends DataPath['lines']>(lines: Lines) =>
+  [
+    {
+      kind: 'choice',
+      key: 'lines',
+      label: 'Lines',
+      help: 'Of several lines: only the longest, the bands running through all, or all bands on each.',
+      choices: choicesOf({ longest: 'Longest', all: 'Through all', each: 'All bands on each' }),
+      default: lines,
+    },
+  ] as const;
 
 const lengthOf = ({ pieces }: Outline) => pieces.reduce((sum, piece) => sum + piece.length, 0);
 
-/** What is read of path data: its lines with their middle at 0, 0, and the size of their box. */
-interface ReadData {
-  path: Path | undefined;
-  width: number;
-  height: number;
-}
-
-/** Data read so far: it is long, and stays the same while a path is moved about. */
-const read = new Map<string, ReadData>();
-const mostRead = 40;
-
-function readData(data: string, lines: DataPath['lines']): ReadData {
-  const key = `${lines} ${data}`;
-  let known = read.get(key);
-  if (!known) {
-    if (read.size >= mostRead) read.clear();
-    read.set(key, (known = makeLines(data, lines)));
-  }
-  return known;
-}
-
-function makeLines(data: string, lines: DataPath['lines']): ReadData {
-  const nothing = { path: undefined, width: 0, height: 0 };
-  let commands: PathCommand[];
-  try {
-    commands = parsePathData(data);
-  } catch {
-    return nothing;
-  }
-  const all = outlines(commands).filter((outline) => lengthOf(outline) > 1e-9);
-  if (all.length === 0) return nothing;
+/** The lines of path data, their middle on 0, 0. Data that cannot be read is a point there. */
+export function buildDataPath({ data, lines }: DataPath): Path {
+  const all = readOutlines(data).filter((outline) => lengthOf(outline) > 1e-9);
+  if (all.length === 0) return joinPieces([{ length: 0, at: () => ({ x: 0, y: 0, dx: 1, dy: 0 }) }], false);
   const longest = all.reduce((best, one) => (lengthOf(one) > lengthOf(best) ? one : best));
   const wanted = lines === 'longest' ? [longest] : all;
   const box = boxOf(wanted.flatMap(({ pieces }) => pieces));
   const [middleX, middleY] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
   const joined = joinParts(withHoles(wanted.map(({ pieces, closed }) => joinPieces(pieces, closed))));
-  const path = mapPath(joined, 1, (point) => ({ ...point, x: point.x - middleX, y: point.y - middleY }));
-  return { path, width: box.right - box.left, height: box.bottom - box.top };
+  return mapPath(joined, 1, (point) => ({ ...point, x: point.x - middleX, y: point.y - middleY }));
 }
 
-/** Width and height of the lines of path data, before they are scaled and turned. */
-export function dataSize({ data, lines }: Pick<DataPath, 'data' | 'lines'>): {
-  width: number;
-  height: number;
-} {
-  const { width, height } = readData(data, lines);
-  return { width, height };
-}
-
-/** The lines of path data, their middle on the centre. Data that cannot be read is a point there. */
-export function buildDataPath({ data, lines, centerX, centerY, scale, turn }: DataPath): Path {
-  const { path } = readData(data, lines);
-  if (!path) return joinPieces([{ length: 0, at: () => ({ x: centerX, y: centerY, dx: 1, dy: 0 }) }], false);
-  return mapPath(path, scale, ({ x, y, normalX, normalY }) => {
-    const [placedX, placedY] = turned(scale * x, scale * y, turn, centerX, centerY);
-    const [turnedX, turnedY] = turned(normalX, normalY, turn, 0, 0);
-    return { x: placedX, y: placedY, normalX: turnedX, normalY: turnedY };
-  });
+function readOutlines(data: string): Outline[] {
+  let commands: PathCommand[];
+  try {
+    commands = parsePathData(data);
+  } catch {
+    // The card says what is wrong with it.
+    return [];
+  }
+  return outlines(commands);
 }
 
 function boxOf(pieces: readonly Piece[]) {

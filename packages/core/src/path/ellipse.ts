@@ -1,31 +1,21 @@
+import { ofHeight } from '../property/field';
 import { curvePiece, ellipseCurve, joinPieces } from './pieces';
-import { centerFields, pathShape, radians, sizeField, turnField } from './shape';
-
-interface Ellipse {
-  centerX: number;
-  centerY: number;
-  radiusX: number;
-  radiusY: number;
-  turn: number;
-}
+import { halfHandle, shapeKind, sizeField } from './shapeKind';
 
 /** An ellipse from its top, clockwise. */
-export const ellipse = pathShape<'ellipse', Ellipse>(
-  'ellipse',
-  'Ellipse',
-  [...centerFields, sizeField('radiusX', 'Half width'), sizeField('radiusY', 'Half height'), turnField],
-  (width, height) => ({
-    centerX: width / 2,
-    centerY: height / 2,
-    radiusX: Math.round(height * 0.42),
-    radiusY: Math.round(height * 0.22),
-    turn: 0,
-  }),
-  ({ centerX, centerY, radiusX, radiusY, turn }) => {
-    const curve = ellipseCurve(
-      ...([centerX, centerY, radiusX, radiusY, radians(turn)] as const),
-      ...([-Math.PI / 2, 1.5 * Math.PI] as const),
-    );
+export const ellipse = shapeKind({
+  kind: 'ellipse',
+  label: 'Ellipse',
+  fields: [
+    sizeField('radiusX', 'Horizontal radius', ofHeight(0.42)),
+    sizeField('radiusY', 'Vertical radius', ofHeight(0.22)),
+  ],
+  build({ radiusX, radiusY }) {
+    const curve = ellipseCurve(0, 0, radiusX, radiusY, 0, -Math.PI / 2, 1.5 * Math.PI);
     return joinPieces([curvePiece(curve, 96)], true);
   },
-);
+  handles: (shape) => [
+    halfHandle('Horizontal radius', 'x', shape.radiusX, (radiusX) => ({ radiusX })),
+    halfHandle('Vertical radius', 'y', shape.radiusY, (radiusY) => ({ radiusY })),
+  ],
+});

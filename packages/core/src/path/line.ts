@@ -1,23 +1,36 @@
 import { joinPieces, linePiece } from './pieces';
-import { pathShape } from './shape';
+import { shapeKind, type ShapeHandle } from './shapeKind';
 
-interface Line {
-  x1: number;
-  y1: number;
-  x2: number;
-  y2: number;
-}
+const end = { kind: 'point', min: -100_000, max: 100_000, step: 10, unit: 'px' } as const;
 
-const place = (key: string, label: string) =>
-  ({ kind: 'number', key, label, min: -20000, max: 20000, step: 10, unit: 'px' }) as const;
-
-export const line = pathShape<'line', Line>(
-  'line',
-  'Line',
-  [place('x1', 'From x'), place('y1', 'From y'), place('x2', 'To x'), place('y2', 'To y')],
-  (width, height) => {
-    const y1 = Math.round(height * 0.72);
-    return { x1: Math.round(width * 0.08), y1, x2: Math.round(width * 0.92), y2: y1 };
-  },
-  ({ x1, y1, x2, y2 }) => joinPieces([linePiece(x1, y1, x2, y2)], false),
-);
+/** A straight line between two points. */
+export const line = shapeKind({
+  kind: 'line',
+  label: 'Line',
+  fields: [
+    {
+      ...end,
+      key: 'start',
+      label: 'Start',
+      help: 'From the path’s position.',
+      default: ({ width }) => ({ x: -Math.round(width * 0.42), y: 0 }),
+    },
+    {
+      ...end,
+      key: 'end',
+      label: 'End',
+      help: 'From the path’s position.',
+      default: ({ width }) => ({ x: Math.round(width * 0.42), y: 0 }),
+    },
+  ],
+  place: ({ width, height }) => ({ position: { x: width / 2, y: Math.round(height * 0.72) } }),
+  build: ({ start, end: to }) => joinPieces([linePiece(start.x, start.y, to.x, to.y)], false),
+  closed: () => false,
+  handles: (shape) =>
+    (['start', 'end'] as const).map((key): ShapeHandle => ({
+      label: key === 'start' ? 'Start of the line' : 'End of the line',
+      ...shape[key],
+      sizes: false,
+      drag: (x, y) => ({ [key]: { x: Math.round(x), y: Math.round(y) } }),
+    })),
+});

@@ -2,8 +2,8 @@ import { flattenPath, flatToPath, type FlatPath } from './flatten';
 import { joinParts, partsOf, type Path, type PathPoint } from './path';
 import { crossing, SegmentGrid } from './segmentGrid';
 
-export const joinKinds = ['round', 'miter', 'bevel'] as const;
-export type JoinKind = (typeof joinKinds)[number];
+export const joinLabels = { round: 'Round', miter: 'Mitre', bevel: 'Bevel' } as const;
+export type JoinKind = keyof typeof joinLabels;
 
 /** Longest miter in parts of the offset, as SVG's default stroke-miterlimit of 4 allows. */
 const miterLimit = 4;

@@ -1,13 +1,6 @@
+import { ofHeight } from '../property/field';
 import { joinPieces, linePiece } from './pieces';
-import { centerFields, pathShape, radians, sizeField, turnField } from './shape';
-
-interface Polygon {
-  centerX: number;
-  centerY: number;
-  radius: number;
-  corners: number;
-  turn: number;
-}
+import { radians, radiusHandle, shapeKind, sizeField } from './shapeKind';
 
 const cornersField = {
   kind: 'number',
@@ -18,40 +11,33 @@ const cornersField = {
   step: 1,
   unit: '',
   whole: true,
+  default: 6,
 } as const;
 
 /** Straight sides between points at equal angles, clockwise from the top, at the given radii in turn. */
-function sides({ centerX, centerY, turn }: Polygon, count: number, radii: number[]) {
+function sides(count: number, radii: number[]) {
   const point = (i: number): [number, number] => {
-    const angle = radians(turn - 90 + (360 * i) / count);
+    const angle = radians(-90 + (360 * i) / count);
     const radius = radii[i % radii.length]!;
-    return [centerX + radius * Math.cos(angle), centerY + radius * Math.sin(angle)];
+    return [radius * Math.cos(angle), radius * Math.sin(angle)];
   };
   const pieces = Array.from({ length: count }, (_, i) => linePiece(...point(i), ...point((i + 1) % count)));
   return joinPieces(pieces, true);
 }
 
-const standard = (width: number, height: number) => ({
-  centerX: width / 2,
-  centerY: height / 2,
-  radius: Math.round(height * 0.3),
-  turn: 0,
+export const polygon = shapeKind({
+  kind: 'polygon',
+  label: 'Polygon',
+  fields: [sizeField('radius', 'Radius', ofHeight(0.3)), cornersField],
+  build: ({ corners, radius }) => sides(corners, [radius]),
+  handles: ({ radius }) => [radiusHandle(radius)],
 });
 
-export const polygon = pathShape<'polygon', Polygon>(
-  'polygon',
-  'Polygon',
-  [...centerFields, sizeField('radius', 'Radius'), cornersField, turnField],
-  (width, height) => ({ ...standard(width, height), corners: 6 }),
-  (settings) => sides(settings, settings.corners, [settings.radius]),
-);
-
-export const star = pathShape<'star', Polygon & { inner: number }>(
-  'star',
-  'Star',
-  [
-    ...centerFields,
-    sizeField('radius', 'Radius'),
+export const star = shapeKind({
+  kind: 'star',
+  label: 'Star',
+  fields: [
+    sizeField('radius', 'Radius', ofHeight(0.3)),
     {
       kind: 'number',
       key: 'inner',
@@ -62,10 +48,10 @@ export const star = pathShape<'star', Polygon & { inner: number }>(
       step: 5,
       unit: '%',
       shownPer: 100,
+      default: 0.45,
     },
-    { ...cornersField, label: 'Points', min: 2 },
-    turnField,
+    { ...cornersField, label: 'Points', min: 2, default: 5 },
   ],
-  (width, height) => ({ ...standard(width, height), corners: 5, inner: 0.45 }),
-  (settings) => sides(settings, 2 * settings.corners, [settings.radius, settings.radius * settings.inner]),
-);
+  build: ({ corners, radius, inner }) => sides(2 * corners, [radius, radius * inner]),
+  handles: ({ radius }) => [radiusHandle(radius)],
+});

@@ -1,20 +1,24 @@
+import type { Size } from '../property/field';
 import { keepFitting } from '../property/keepFitting';
-import { alongStandard } from './along';
+import { kindOf, type ValueOfKinds } from '../property/record';
 import { arc } from './arc';
 import { circle } from './circle';
 import { drawn } from './drawn';
 import { ellipse } from './ellipse';
+import { imageOutline } from './imageOutline';
 import { line } from './line';
 import type { Path } from './path';
-import { pictureOutline } from './pictureOutline';
+import type { PathPlace } from './pathPlace';
+import { joinPieces } from './pieces';
 import { polygon, star } from './polygon';
 import { rectangle } from './rectangle';
+import type { ShapeHandle } from './shapeKind';
 import { spiral } from './spiral';
 import { svgPath } from './svgPath';
 import { textOutline } from './textOutline';
 import { wave } from './wave';
 
-/** Every kind of path there is. A new one is a file beside circle.ts and a line here. */
+/** Every kind of shape that paths have. A new one is a file beside circle.ts and a line here. */
 export const pathKinds = {
   circle,
   arc,
@@ -27,44 +31,43 @@ export const pathKinds = {
   spiral,
   drawn,
   text: textOutline,
-  picture: pictureOutline,
+  image: imageOutline,
   svg: svgPath,
 };
 
 export type PathKind = keyof typeof pathKinds;
-/** Settings of a path of one kind. */
-export type PathOf<Kind extends PathKind> = ReturnType<(typeof pathKinds)[Kind]['defaults']>;
-export type PathSettings = { [Kind in PathKind]: PathOf<Kind> }[PathKind];
+export type PathShape = ValueOfKinds<typeof pathKinds>;
+/** A shape of one kind. */
+export type ShapeOf<Kind extends PathKind> = Extract<PathShape, { kind: Kind }>;
 
-/** Paths made so far. Settings are never changed in place, and the path is asked for on every frame. */
-const made = new WeakMap<PathSettings, Path>();
-/** The same by what the settings say: settings that come from another thread are new objects each time. */
-const madeOf = new Map<string, Path>();
-const mostMade = 200;
+/** What is asked of a kind here, whichever it is. */
+interface AnyShapeKind {
+  build(shape: PathShape): Path;
+  closed(shape: PathShape): boolean;
+  handles(shape: PathShape): ShapeHandle[];
+}
+const kindOfShape = (shape: PathShape) => kindOf(pathKinds, shape) as unknown as AnyShapeKind | undefined;
 
-/** The path that the settings describe. */
-export function buildPath(settings: PathSettings): Path {
-  const known = made.get(settings);
-  if (known) return known;
-  const key = JSON.stringify(settings);
-  let path = madeOf.get(key);
-  if (!path) {
-    if (madeOf.size >= mostMade) madeOf.clear();
-    madeOf.set(key, (path = pathKinds[settings.kind].build(settings as never)));
-  }
-  made.set(settings, path);
-  return path;
+/** A shape as a path in its own coordinates; one of an unknown kind is a point. */
+export const buildShape = (shape: PathShape): Path =>
+  kindOfShape(shape)?.build(shape) ??
+  joinPieces([{ length: 0, at: () => ({ x: 0, y: 0, dx: 1, dy: 0 }) }], false);
+
+/** Whether the start of a shape can be moved along it. */
+export const isClosedShape = (shape: PathShape): boolean => kindOfShape(shape)?.closed(shape) ?? false;
+
+/** What of a shape can be dragged, in its own coordinates. */
+export const shapeHandles = (shape: PathShape): ShapeHandle[] => kindOfShape(shape)?.handles(shape) ?? [];
+
+/** Whether every line of a shape shows all bands. */
+export const showsAllOnEach = (shape: PathShape): boolean => 'lines' in shape && shape.lines === 'each';
+
+/** A shape that suits a picture of this size, and where it stands. */
+export function newShape(kind: PathKind, size: Size): { shape: PathShape } & Partial<PathPlace> {
+  const { defaults, place } = pathKinds[kind];
+  return { shape: defaults(size), ...place(size) };
 }
 
-/** The whole shape, without its offset and whatever part of it is used. */
-export function wholePath(settings: PathSettings): Path {
-  const { offset, from, to, reverse, shift } = settings;
-  const plain = offset === 0 && from <= 0 && to >= 1 && !reverse && shift === 0;
-  return plain ? buildPath(settings) : buildPath({ ...settings, ...alongStandard });
-}
-
-/** The same path as another kind: what both kinds have, its centre above all, is kept. */
-export function pathAs(path: PathSettings, kind: PathKind, width: number, height: number): PathSettings {
-  const { fields, defaults } = pathKinds[kind];
-  return keepFitting<PathSettings>(path, fields, defaults(width, height));
-}
+/** The same shape as another kind: what both kinds have is kept. */
+export const shapeAs = (shape: PathShape, kind: PathKind, size: Size): PathShape =>
+  keepFitting<PathShape>(shape, pathKinds[kind].record, pathKinds[kind].defaults(size));

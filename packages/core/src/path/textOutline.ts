@@ -1,47 +1,36 @@
-import { buildDataPath, dataFields, mostData, type DataPath } from './dataPath';
-import { pathShape } from './shape';
-
-interface TextOutline extends DataPath {
-  text: string;
-  /** Name of the typeface the outline was made with. */
-  font: string;
-  /** Space added between letters, in thousandths of the size. */
-  spacing: number;
-}
+import { buildDataPath, dataFields, mostData } from './dataPath';
+import { shapeKind } from './shapeKind';
 
 /**
  * The outline of a text. The film holds the outline itself, as path data with 1,000 units to the
  * size of the type, so that it looks the same wherever the typeface is not at hand.
  */
-export const textOutline = pathShape<'text', TextOutline>(
-  'text',
-  'Text',
-  [
-    { kind: 'text', key: 'text', label: 'Text', maxLength: 200, line: true },
-    { kind: 'font', key: 'font', label: 'Typeface' },
+export const textOutline = shapeKind({
+  kind: 'text',
+  label: 'Text outline',
+  fields: [
+    { kind: 'text', key: 'text', label: 'Text', maxLength: 200, line: true, default: '' },
+    { kind: 'font', key: 'font', label: 'Typeface', default: '' },
     {
       kind: 'number',
       key: 'spacing',
-      label: 'Spacing',
-      help: 'Added between letters, in thousandths of the size.',
+      label: 'Letter spacing',
+      help: 'Added between letters, in thousandths of the type size.',
       min: -500,
       max: 2000,
       step: 10,
       unit: '',
+      default: 40,
+      // Outlines are made in the interface, not from frame to frame.
+      driven: false,
     },
-    ...dataFields,
-    { kind: 'made', key: 'data', maxLength: mostData },
+    ...dataFields('all'),
+    { kind: 'made', key: 'data', label: 'Outline as path data', maxLength: mostData, default: '' },
   ],
-  (width, height) => ({
-    text: '',
-    font: '',
-    spacing: 40,
-    data: '',
-    lines: 'all',
-    centerX: width / 2,
-    centerY: height / 2,
-    scale: Number((height / 2700).toFixed(3)),
-    turn: 0,
-  }),
-  buildDataPath,
-);
+  place({ height }) {
+    const scale = Number((height / 2700).toFixed(3));
+    return { scale: { x: scale, y: scale } };
+  },
+  build: buildDataPath,
+  closed: ({ lines }) => lines === 'longest',
+});

@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { defaultFilm, defaultLayer, layerStandard } from '../film/defaults';
-import { lookAhead, lookBack, wavedEars } from '../film/lookBack';
+import { lookAhead, lookBack, waveformEars } from '../film/lookBack';
 import { isPlain, placeMatrix, placeStandard } from '../film/place';
-import type { FigureLayer, Film, GroupLayer, Layer, TiedLayer } from '../film/schema';
+import type { Film } from '../film/film';
+import type { TiedLayer } from '../film/schema';
+import type { FigureLayer } from '../layer/figure';
+import type { GroupLayer } from '../layer/group';
+import type { Layer } from '../layer/registry';
 import { figureKinds, type FigureKind } from '../figure/registry';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { pathKinds } from '../path/registry';
@@ -24,7 +28,7 @@ const samples = Int16Array.from(
 const tables = () => ({
   ...emptyTables(),
   ears: new Map([['ear-1', { bands, rate, first: 0, levels }]]),
-  waves: new Map([['ear-1', { rate: 12000, samples }]]),
+  waveforms: new Map([['ear-1', { rate: 12000, samples }]]),
 });
 const film = defaultFilm('x');
 const base = film.layers[0] as FigureLayer;
@@ -171,6 +175,6 @@ describe('how far a picture reaches in time', () => {
   });
 
   it('waveforms are wanted of the ears whose figures show them', () => {
-    expect([wavedEars(film), wavedEars(withFigure('wave', {}))]).toEqual([[], ['ear-1']]);
+    expect([waveformEars(film), waveformEars(withFigure('wave', {}))]).toEqual([[], ['ear-1']]);
   });
 });

@@ -1,5 +1,11 @@
-import type { Field, FieldGroup } from './field';
-import { fieldSchema } from './fieldSchema';
+import { fieldOf, type AnyRecord } from './record';
+import { fieldSchema } from './schema';
+
+/** Whether a value may stand in a field of a record. */
+export function fits(type: AnyRecord, key: string, value: unknown): boolean {
+  const field = fieldOf(type, key);
+  return field !== undefined && fieldSchema(field).isValidSync(value, { strict: true });
+}
 
 /**
  * Settings of one kind as those of another: what both have is kept, as far as the other
@@ -7,15 +13,9 @@ import { fieldSchema } from './fieldSchema';
  */
 export function keepFitting<Settings extends object>(
   from: object,
-  groups: readonly FieldGroup[],
+  type: AnyRecord,
   defaults: Settings,
 ): Settings {
-  const fields = new Map<string, Field>(
-    groups.flatMap(({ fields }) => fields.map((field): [string, Field] => [field.key, field])),
-  );
-  const kept = Object.entries(from).filter(([key, value]) => {
-    const field = fields.get(key);
-    return field && fieldSchema(field).isValidSync(value, { strict: true });
-  });
+  const kept = Object.entries(from).filter(([key, value]) => fits(type, key, value));
   return { ...defaults, ...Object.fromEntries(kept) };
 }

@@ -1,16 +1,64 @@
 import { converter, formatHex, interpolate } from 'culori';
-import * as yup from 'yup';
-import { colorSchema } from './fieldSchema';
+import type { LastUsed } from '../cache/lastUsed';
+import { choicesOf } from './field';
+import { fields, record, type ValueOf } from './record';
 
 /** In which space colours between two stops are mixed. */
-export const colorMixes = ['oklch', 'oklab', 'srgb'] as const;
-export type ColorMix = (typeof colorMixes)[number];
+const mixLabels = { oklch: 'OKLCH', oklab: 'OKLab', srgb: 'sRGB' } as const;
+export type ColorMix = keyof typeof mixLabels;
 
-/** A colour at a place of a gradient, 0 to 1. */
-export interface ColorStop {
-  at: number;
-  color: string;
-}
+/** A colour at a place of a gradient. */
+export const stopRecord = record('stop', [
+  {
+    heading: 'Stop',
+    fields: [
+      { kind: 'id', key: 'id' },
+      {
+        kind: 'number',
+        key: 'at',
+        label: 'Position',
+        min: 0,
+        max: 1,
+        step: 1,
+        unit: '%',
+        shownPer: 100,
+      },
+      { kind: 'color', key: 'color', label: 'Colour' },
+    ],
+  },
+]);
+export type ColorStop = ValueOf<typeof stopRecord>;
+
+/** What a gradient is made of: stops in the order of their positions, and how colours between them are mixed. */
+export const gradientFields = fields([
+  {
+    kind: 'list',
+    key: 'stops',
+    label: 'Colours',
+    help: 'In the order of their positions.',
+    of: { kind: 'record', label: 'Stop', of: stopRecord },
+    least: 1,
+    most: 16,
+  },
+  {
+    kind: 'choice',
+    key: 'mix',
+    label: 'Interpolation',
+    help: 'OKLCH keeps the middle as colourful as the ends and turns the hue; sRGB is what screens add.',
+    choices: choicesOf(mixLabels),
+    default: 'oklch',
+    driven: false,
+  },
+]);
+
+/** That stops stand in the order of their positions. */
+export const stopsRise = {
+  key: 'stops',
+  problem: ({ stops }: Record<string, unknown>) =>
+    (stops as ColorStop[]).every((stop, i, all) => i === 0 || stop.at >= all[i - 1]!.at)
+      ? undefined
+      : 'must be in the order of their positions',
+};
 
 export interface Gradient {
   /** Rising places; at least one. */
@@ -19,43 +67,41 @@ export interface Gradient {
 }
 
 /** A gradient with a name, which several layers may share. */
-export interface Palette extends Gradient {
-  id: string;
-  name: string;
-}
+export const paletteRecord = record(
+  'palette',
+  [
+    {
+      heading: 'Palette',
+      fields: [
+        { kind: 'id', key: 'id' },
+        { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '' },
+        ...gradientFields,
+      ],
+    },
+  ],
+  [stopsRise],
+);
+export type Palette = ValueOf<typeof paletteRecord>;
 
-export const stopsSchema = () =>
-  yup
-    .array()
-    .of(
-      yup
-        .object({ at: yup.number().required().min(0).max(1), color: colorSchema() })
-        .required()
-        .noUnknown(),
-    )
-    .required()
-    .min(1)
-    .max(16)
-    .test('rising', '${path} must be in the order of their places', (stops) =>
-      stops.every((stop, i) => i === 0 || stop.at >= stops[i - 1]!.at),
-    );
-
-/** Ramps made so far. A film has few, and asks for each of them on every frame. */
-const ramps = new Map<string, readonly string[]>();
-const mostRamps = 200;
+/** Ramps of colours made so far, by what they are made of. */
+export type Ramps = LastUsed<readonly string[]>;
 
 /**
  * `count` colours of a gradient at equal distances, from 0 to 1; before the first
  * stop and after the last its colour holds.
  * @param round whether the end runs back into the start, for gradients that go round
+ * @param ramps those made so far: a film has few, and asks for each of them on every frame
  */
-export function gradientColors({ stops, mix }: Gradient, count: number, round = false): readonly string[] {
-  const key = JSON.stringify([stops, mix, count, round]);
+export function gradientColors(
+  { stops, mix }: Gradient,
+  count: number,
+  round = false,
+  ramps?: Ramps,
+): readonly string[] {
+  if (!ramps) return makeRamp(stops, mix, count, round);
+  const key = JSON.stringify([stops.map(({ at, color }) => [at, color]), mix, count, round]);
   let ramp = ramps.get(key);
-  if (!ramp) {
-    if (ramps.size >= mostRamps) ramps.clear();
-    ramps.set(key, (ramp = makeRamp(stops, mix, count, round)));
-  }
+  if (!ramp) ramps.set(key, (ramp = makeRamp(stops, mix, count, round)));
   return ramp;
 }
 
@@ -66,7 +112,7 @@ function makeRamp(stops: readonly ColorStop[], mix: ColorMix, count: number, rou
   const first = stops[0]!;
   if (stops.every(({ color }) => color === first.color))
     return Array.from({ length: count }, () => first.color);
-  const all = round
+  const all: readonly { at: number; color: string }[] = round
     ? [
         ...stops.map(({ at, color }) => ({ at: at * (1 - 1 / (stops.length + 1)), color })),
         { at: 1, color: first.color },
@@ -86,5 +132,5 @@ export function turnHue(gradient: Gradient, degrees: number): Gradient {
     const color = toOklch(hex)!;
     return formatHex({ ...color, h: ((color.h ?? 0) + degrees + 360) % 360 });
   };
-  return { ...gradient, stops: gradient.stops.map(({ at, color }) => ({ at, color: turned(color) })) };
+  return { ...gradient, stops: gradient.stops.map((stop) => ({ ...stop, color: turned(stop.color) })) };
 }

@@ -1,3 +1,4 @@
+import { reachMemory, startCode, type CodeMemory } from '../compiled/webAssembly';
 import { signalCode } from './signalCode';
 
 /**
@@ -6,14 +7,8 @@ import { signalCode } from './signalCode';
  * calls the code has for itself until the next one does.
  */
 
-/** What is used of WebAssembly (W3C), which browsers and Node both have, and no library of types by itself. */
-interface WebAssemblyLike {
-  Module: new (code: Uint8Array) => object;
-  Instance: new (module: object) => { exports: unknown };
-}
-
 interface SignalCode {
-  memory: { buffer: ArrayBuffer; grow: (pages: number) => number };
+  memory: CodeMemory;
   loadSignal: (...numbers: number[]) => void;
   powers: (...numbers: number[]) => void;
   bandLevels: (...numbers: number[]) => void;
@@ -31,7 +26,6 @@ interface SignalCode {
   separate: (...numbers: number[]) => void;
 }
 
-const pageBytes = 65536;
 /** Below, the code may keep something itself. */
 const firstFree = 1024;
 
@@ -42,24 +36,10 @@ let loaded: SignalCode | undefined;
 let kept = firstFree;
 
 /** The code. @throws Error where WebAssembly is missing, or is older than its 128-bit operations */
-export function signal(): SignalCode {
-  if (loaded) return loaded;
-  const { WebAssembly } = globalThis as unknown as { WebAssembly?: WebAssemblyLike };
-  if (!WebAssembly) throw new Error('WebAssembly is missing: use a newer browser');
-  const bytes = Uint8Array.from({ length: signalCode.length / 2 }, (_, i) =>
-    Number.parseInt(signalCode.slice(2 * i, 2 * i + 2), 16),
-  );
-  loaded = new WebAssembly.Instance(new WebAssembly.Module(bytes)).exports as SignalCode;
-  return loaded;
-}
+export const signal = (): SignalCode => (loaded ??= startCode<SignalCode>(signalCode));
 
 /** Memory that reaches up to an address. Arrays on it that were made before are lost when it grows. */
-export function reach(end: number): ArrayBuffer {
-  const { memory } = signal();
-  const missing = end - memory.buffer.byteLength;
-  if (missing > 0) memory.grow(Math.ceil(missing / pageBytes));
-  return memory.buffer;
-}
+export const reach = (end: number): ArrayBuffer => reachMemory(signal().memory, end);
 
 /** Floats that stand there: good until memory grows, or others are put there. */
 export const floatsAt = (address: number, count: number): Float32Array =>

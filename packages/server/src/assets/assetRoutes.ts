@@ -2,6 +2,7 @@ import { pcmSampleRate } from '@cyclogram/core';
 import { Router } from 'express';
 import { limits } from '../config';
 import type { AssetRow } from '../db/entities';
+import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import { receiveFirstFile } from '../http/receiveFile';
 import { overviewStep } from '../media/overview';
@@ -23,7 +24,7 @@ export const assetView = ({ sha256, name, bytes, channels, length }: AssetRow) =
 const multipartSlack = 64 * 1024;
 
 /** Decoded samples never change under their hash. */
-const forever = { immutable: true, maxAge: '365d', cacheControl: true } as const;
+const forever = { ...fromData, immutable: true, maxAge: '365d', cacheControl: true } as const;
 
 export function assetRoutes(store: AssetStore): Router {
   const routes = Router();

@@ -100,7 +100,8 @@ export class AssetStore {
       await rename(overview, this.overviewPath(sha256));
       await rename(pcm, this.pcmPath(sha256));
       const row: AssetRow = { sha256, name, bytes, ...shape, createdAt: new Date().toISOString() };
-      await this.rows.save(row);
+      // A single statement, which needs no transaction.
+      await this.rows.upsert(row, ['sha256']);
       return row;
     } finally {
       await Promise.all([rm(pcm, { force: true }), rm(`${pcm}.overview`, { force: true })]);

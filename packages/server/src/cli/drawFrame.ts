@@ -1,4 +1,4 @@
-import { frameAt, frameMoment } from '@cyclogram/core';
+import { fpsOf, fpsText, frameAt, frameMoment, type FrameRate } from '@cyclogram/core';
 import { resolve } from 'node:path';
 import { runTask } from '../work/runTask';
 import type { Services } from '../services';
@@ -8,7 +8,7 @@ export interface DrawFrameOptions {
   at: number;
   out: string;
   size?: { width: number; height: number };
-  fps?: number;
+  fps?: FrameRate;
 }
 
 /** `cyclogram frame`: the very frame that a render at this rate shows at that time. */
@@ -20,7 +20,8 @@ export async function drawFrame(
   const film = await openFilm(services, filmName);
   const tracks = await services.films.tracks(film);
   const images = await services.films.images(film);
-  const fps = options.fps ?? film.fps;
+  const rate = options.fps ?? film.fps;
+  const fps = fpsOf(rate);
   const { width, height } = options.size ?? film;
   const at = frameMoment(frameAt(options.at, fps), fps);
   await runTask('picture', {
@@ -33,5 +34,7 @@ export async function drawFrame(
     height,
     out: resolve(options.out),
   });
-  console.log(`${options.out}: frame ${frameAt(options.at, fps)} at ${fps} fps, ${width}x${height}`);
+  console.log(
+    `${options.out}: frame ${frameAt(options.at, fps)} at ${fpsText(rate)} fps, ${width}x${height}`,
+  );
 }

@@ -1,4 +1,4 @@
-import type { Field, FieldGroup } from '@cyclogram/core';
+import { hasControl, type Field, type FieldGroup, type ShownField } from '@cyclogram/core';
 import { InvalidArgumentError, Option, type Command } from 'commander';
 
 /** Names of options that differ from those of the properties. */
@@ -39,12 +39,14 @@ function parserOf(field: Field): (text: string) => unknown {
   };
 }
 
+/** The properties that can be given as options: those with a control of their own. */
+const optionsOf = (groups: readonly FieldGroup[]): ShownField[] =>
+  groups.flatMap(({ fields }) => fields.filter(hasControl));
+
 /** Adds an option for each property of some groups: the same as in the interface, in the same units. */
 export function addFieldOptions(command: Command, groups: readonly FieldGroup[], standard: object): Command {
   const values = standard as Record<string, unknown>;
-  for (const field of groups.flatMap(({ fields }) => fields)) {
-    // What is drawn or made elsewhere cannot be given here.
-    if (field.kind === 'made' || field.kind === 'points') continue;
+  for (const field of optionsOf(groups)) {
     const name = optionName(field.key);
     const label = field.label.toLowerCase();
     if (field.kind === 'switch') command.option(`--${name}`, label);
@@ -75,12 +77,10 @@ export function fieldValues(
   options: Record<string, unknown>,
 ): Record<string, unknown> {
   return Object.fromEntries(
-    groups
-      .flatMap(({ fields }) => fields)
-      .map(({ key, kind }) => {
-        const value = options[camel(optionName(key))];
-        return [key, kind === 'switch' ? value === true : value];
-      }),
+    optionsOf(groups).map(({ key, kind }) => {
+      const value = options[camel(optionName(key))];
+      return [key, kind === 'switch' ? value === true : value];
+    }),
   );
 }
 

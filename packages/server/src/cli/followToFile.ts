@@ -1,4 +1,12 @@
-import { defaultEar, defaultFilm, defaultTrack, type Ear, type Film, type Follower } from '@cyclogram/core';
+import {
+  fpsOf,
+  defaultEar,
+  defaultFilm,
+  defaultTrack,
+  type Ear,
+  type Film,
+  type Follower,
+} from '@cyclogram/core';
 import { writeFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { exportFilm, type ExportWish } from '../export/exportFilm';
@@ -35,7 +43,7 @@ export async function filmOfSong(
  */
 export async function followToFile(services: Services, film: Film, options: FollowOptions): Promise<void> {
   const { out } = options;
-  const fps = options.fps ?? film.fps;
+  const fps = options.fps ?? fpsOf(film.fps);
   checkRate(fps);
   const wish = readWish(film, options, fps);
   const tracks = await services.films.tracks(film);

@@ -1,14 +1,17 @@
 import {
-  channelKinds,
   defaultFollower,
   earFields,
-  earSchema,
+  earRecord,
   earStandard,
   followerFields,
   followerPresets,
-  followerSchema,
+  followerRecord,
+  readRate,
+  recordSchema,
+  type AnyRecord,
   type Ear,
   type Follower,
+  type ValueOf,
 } from '@cyclogram/core';
 import { Command, InvalidArgumentError, Option } from 'commander';
 import { pino } from 'pino';
@@ -31,6 +34,13 @@ const size = (text: string) => {
   const match = /^(\d+)x(\d+)$/i.exec(text);
   if (!match) throw new InvalidArgumentError('It must look like 1920x1080.');
   return { width: Number(match[1]), height: Number(match[2]) };
+};
+
+/** Frames per second: a number, or a fraction of two. */
+const rate = (text: string) => {
+  const read = readRate(text);
+  if (!read) throw new InvalidArgumentError('It must be a number, or a fraction such as 30000/1001.');
+  return read;
 };
 
 /** Runs `work` with the data folder open; errors end as one clear sentence and exit code 1. */
@@ -59,7 +69,7 @@ program
   .option('--from <seconds>', 'start of the part to render', parseNumber)
   .option('--to <seconds>', 'end of the part to render', parseNumber)
   .option('--size <WxH>', 'size in pixels; the film’s when left out', size)
-  .option('--fps <n>', 'frames per second; the film’s when left out', parseNumber)
+  .option('--fps <n>', 'frames per second; the film’s when left out', rate)
   .action((film: string, options) => run((services) => renderFilm(services, film, options)));
 
 program
@@ -69,7 +79,7 @@ program
   .requiredOption('--at <seconds>', 'time in the film', parseNumber)
   .requiredOption('--out <file>', 'the picture to write')
   .option('--size <WxH>', 'size in pixels; the film’s when left out', size)
-  .option('--fps <n>', 'frames per second; the film’s when left out', parseNumber)
+  .option('--fps <n>', 'frames per second; the film’s when left out', rate)
   .action((film: string, options) => run((services) => drawFrame(services, film, options)));
 
 const weightPoints = (text: string) =>
@@ -87,7 +97,6 @@ const hear = program
   .requiredOption('--csv <file>', 'the table to write')
   .option('--fps <n>', 'rows per second', parseNumber, 30)
   .option('--mapped', 'weighted, mapped to 0 to 1 and smoothed, without muted bands, as figures see them')
-  .addOption(new Option('--channel <choice>', 'channel').choices(channelKinds).default('middle'))
   .option('--edges <hz,hz,...>', 'edges of bands by hand', parseNumbers, [])
   .option('--mutes <n,n,...>', 'bands that give no mark, counted from 0', parseNumbers, [])
   .option('--weights <hz:dB,...>', 'points of the weights curve', weightPoints, []);
@@ -98,14 +107,14 @@ hear.action((audio: string, options) =>
 
 /** The ear that options describe. @throws Problem when it could not be in a film */
 function earOf(options: Record<string, unknown>): Ear {
-  const { channel, edges, mutes, weights } = options;
+  const { edges, mutes, weights } = options;
   const scale = (edges as number[]).length > 0 ? { scale: 'hand' } : {};
   const ear = {
     ...earStandard,
     ...fieldValues(earFields, options),
-    ...{ id: 'ear', name: '', channel, edges, mutes, weights, ...scale },
+    ...{ id: 'ear', name: '', edges, mutes, weights, ...scale },
   };
-  return checked(earSchema, ear);
+  return checked(earRecord, ear);
 }
 
 const follow = program
@@ -137,13 +146,13 @@ follow.action((name: string, options) =>
 function followerOf(presetId: string | undefined): Follower {
   const preset = followerPresets.find(({ id }) => id === presetId);
   const standard = { ...defaultFollower('follower', 'ear', preset?.label), ...preset?.settings };
-  return checked(followerSchema, { ...standard, ...givenValues(followerFields, follow) });
+  return checked(followerRecord, { ...standard, ...givenValues(followerFields, follow) });
 }
 
 /** @throws Problem naming what is wrong with options */
-function checked<T>(schema: { validateSync(value: unknown, options: object): T }, value: unknown): T {
+function checked<R extends AnyRecord>(type: R, value: unknown): ValueOf<R> {
   try {
-    return schema.validateSync(value, { strict: true, abortEarly: false });
+    return recordSchema(type).validateSync(value, { strict: true, abortEarly: false }) as ValueOf<R>;
   } catch (error) {
     throw new Problem('bad-request', (error as { errors: string[] }).errors.join('; ') + '.');
   }

@@ -5,7 +5,7 @@ import { Problem } from '../http/problem';
 import type { Services } from '../services';
 
 /**
- * Opens a film by its id, or from a film.json whose tracks and pictures are named by paths
+ * Opens a film by its id, or from a film.json whose tracks and images are named by paths
  * relative to it; those are decoded into the data folder first.
  */
 export async function openFilm(services: Services, film: string): Promise<Film> {
@@ -26,10 +26,10 @@ export async function openFilm(services: Services, film: string): Promise<Film> 
     const asset = await services.assets.importFile(path, basename(path));
     track.source = { asset: asset.sha256 };
   }
-  for (const picture of document.pictures) {
-    if (picture.source.path === undefined) continue;
-    const image = await services.images.importFile(resolve(dirname(film), picture.source.path));
-    picture.source = { asset: image.sha256 };
+  for (const image of document.images) {
+    if (image.source.path === undefined) continue;
+    const stored = await services.images.importFile(resolve(dirname(film), image.source.path));
+    image.source = { asset: stored.sha256 };
   }
   return document;
 }

@@ -1,3 +1,4 @@
+import { fpsText, type FrameRate } from '@cyclogram/core';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { filmSeconds } from '../films/filmStore';
@@ -11,7 +12,7 @@ export interface RenderFilmOptions {
   from?: number;
   to?: number;
   size?: { width: number; height: number };
-  fps?: number;
+  fps?: FrameRate;
 }
 
 /** `cyclogram render`: a film to a video file, with progress on a terminal. */
@@ -41,5 +42,7 @@ export async function renderFilm(
     if (terminal) process.stderr.write('\n');
     await rm(folder, { recursive: true, force: true });
   }
-  console.log(`${options.out}: ${plan.frameCount} frames, ${plan.width}x${plan.height} at ${plan.fps} fps`);
+  console.log(
+    `${options.out}: ${plan.frameCount} frames, ${plan.width}x${plan.height} at ${fpsText(plan.fps)} fps`,
+  );
 }

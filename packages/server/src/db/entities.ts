@@ -1,4 +1,6 @@
+import type { FrameRate } from '@cyclogram/core';
 import { EntitySchema } from 'typeorm';
+import { rateColumn } from './rateColumn';
 
 /** A film as it is now. */
 export interface FilmRow {
@@ -12,6 +14,11 @@ export interface FilmRow {
   updatedAt: string;
   /** Set when it was deleted; it can be brought back. */
   deletedAt: string | null;
+  /** What lists show, so that they need not read documents; null where the document could not be read. */
+  width: number | null;
+  height: number | null;
+  fps: FrameRate | null;
+  seconds: number | null;
 }
 
 export const FilmEntity = new EntitySchema<FilmRow>({
@@ -24,6 +31,10 @@ export const FilmEntity = new EntitySchema<FilmRow>({
     createdAt: { type: 'text' },
     updatedAt: { type: 'text' },
     deletedAt: { type: 'text', nullable: true },
+    width: { type: 'integer', nullable: true },
+    height: { type: 'integer', nullable: true },
+    fps: { type: 'text', nullable: true, transformer: rateColumn },
+    seconds: { type: 'real', nullable: true },
   },
 });
 
@@ -80,9 +91,11 @@ export interface RenderRow {
   title: string;
   /** The film document as JSON, as it was then. */
   document: string;
+  /** Id of the file format. */
+  format: string;
   width: number;
   height: number;
-  fps: number;
+  fps: FrameRate;
   /** First frame and number of frames. */
   firstFrame: number;
   frameCount: number;
@@ -93,6 +106,8 @@ export interface RenderRow {
   finishedAt: string | null;
   /** Size of the finished file. */
   bytes: number | null;
+  /** Counts up when it is started anew; each attempt has segments of its own. */
+  attempt: number;
 }
 
 export const RenderEntity = new EntitySchema<RenderRow>({
@@ -102,9 +117,10 @@ export const RenderEntity = new EntitySchema<RenderRow>({
     filmId: { type: 'text', nullable: true },
     title: { type: 'text' },
     document: { type: 'text' },
+    format: { type: 'text' },
     width: { type: 'integer' },
     height: { type: 'integer' },
-    fps: { type: 'real' },
+    fps: { type: 'text', transformer: rateColumn },
     firstFrame: { type: 'integer' },
     frameCount: { type: 'integer' },
     status: { type: 'text' },
@@ -112,12 +128,15 @@ export const RenderEntity = new EntitySchema<RenderRow>({
     createdAt: { type: 'text' },
     finishedAt: { type: 'text', nullable: true },
     bytes: { type: 'integer', nullable: true },
+    attempt: { type: 'integer' },
   },
 });
 
 /** A finished part of a render. */
 export interface SegmentRow {
   renderId: string;
+  /** Of the render. */
+  attempt: number;
   index: number;
   frameCount: number;
   finishedAt: string;
@@ -127,6 +146,7 @@ export const SegmentEntity = new EntitySchema<SegmentRow>({
   name: 'segment',
   columns: {
     renderId: { type: 'text', primary: true },
+    attempt: { type: 'integer', primary: true },
     index: { type: 'integer', primary: true },
     frameCount: { type: 'integer' },
     finishedAt: { type: 'text' },

@@ -1,6 +1,7 @@
 import { DataSource } from 'typeorm';
 import { AssetEntity, FilmEntity, FilmRevisionEntity, RenderEntity, SegmentEntity } from './entities';
 import { FirstTables1764000000000 } from './firstTables1764000000000';
+import { ListColumns1764200000000 } from './listColumns1764200000000';
 
 /** Opens the SQLite file, in write-ahead mode, and brings its tables up to date. */
 export async function openDatabase(path: string): Promise<DataSource> {
@@ -12,7 +13,7 @@ export async function openDatabase(path: string): Promise<DataSource> {
     synchronize: false,
     migrationsRun: true,
     entities: [FilmEntity, FilmRevisionEntity, AssetEntity, RenderEntity, SegmentEntity],
-    migrations: [FirstTables1764000000000],
+    migrations: [FirstTables1764000000000, ListColumns1764200000000],
   });
   return source.initialize();
 }

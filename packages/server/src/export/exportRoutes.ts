@@ -1,3 +1,4 @@
+import { fpsOf } from '@cyclogram/core';
 import { Router, type Request } from 'express';
 import type { FilmStore } from '../films/filmStore';
 import { Problem } from '../http/problem';
@@ -32,7 +33,7 @@ export function exportRoutes(films: FilmStore): Router {
   const routes = Router({ mergeParams: true });
   routes.get<{ id: string; file: string }>('/:file', async (request, response) => {
     const { document: film, title } = await films.get(request.params.id);
-    const wish = readWish(request, film.fps);
+    const wish = readWish(request, fpsOf(film.fps));
     const cancel = new AbortController();
     response.on('close', () => cancel.abort());
     const tracks = await films.tracks(film);

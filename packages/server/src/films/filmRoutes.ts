@@ -1,42 +1,38 @@
 import { parseFilm } from '@cyclogram/core';
 import { Router } from 'express';
+import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { FilmPictures } from './filmPictures';
-import type { FilmStore, StoredFilm } from './filmStore';
+import type { FilmStore, ListedFilm, StoredFilm } from './filmStore';
 
 /** A film in a list: everything but its document. */
-async function filmSummary(store: FilmStore, film: StoredFilm) {
-  const { id, title, revision, createdAt, updatedAt, document } = film;
-  const { width, height, fps } = document;
-  const seconds = await store.seconds(document);
+function filmSummary(film: ListedFilm) {
+  const { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem } = film;
   const picture = `/api/films/${id}/picture?revision=${revision}`;
-  return { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, picture };
+  return { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem, picture };
 }
 
-const filmView = async (store: FilmStore, film: StoredFilm) => ({
-  ...(await filmSummary(store, film)),
-  document: film.document,
+const filmView = ({ document, warnings, ...film }: StoredFilm) => ({
+  ...filmSummary({ ...film, problem: null }),
+  document,
+  warnings,
 });
 
 export function filmRoutes(store: FilmStore, pictures: FilmPictures): Router {
   const routes = Router();
 
   routes.get('/', async (_request, response) => {
-    const films = await store.list();
-    response.json({ films: await Promise.all(films.map((film) => filmSummary(store, film))) });
+    response.json({ films: (await store.list()).map(filmSummary) });
   });
 
   routes.post('/', async (request, response) => {
     const document = parseFilm((request.body as { document?: unknown } | undefined)?.document);
     const film = await store.create(document);
-    response
-      .status(201)
-      .location(`/api/films/${film.id}`)
-      .json(await filmView(store, film));
+    response.status(201).location(`/api/films/${film.id}`).json(filmView(film));
   });
 
   routes.get('/:id', async (request, response) => {
-    response.json(await filmView(store, await store.get(request.params.id)));
+    response.json(filmView(await store.get(request.params.id)));
   });
 
   routes.put('/:id', async (request, response) => {
@@ -45,7 +41,7 @@ export function filmRoutes(store: FilmStore, pictures: FilmPictures): Router {
       throw new Problem('bad-request', 'Say in "revision" which revision of the film this save is based on.');
     }
     const film = await store.save(request.params.id, parseFilm(body.document), body.revision);
-    response.json(await filmView(store, film));
+    response.json(filmView(film));
   });
 
   routes.delete('/:id', async (request, response) => {
@@ -54,12 +50,19 @@ export function filmRoutes(store: FilmStore, pictures: FilmPictures): Router {
   });
 
   routes.post('/:id/restore', async (request, response) => {
-    response.json(await filmView(store, await store.restore(request.params.id)));
+    response.json(filmView(await store.restore(request.params.id)));
+  });
+
+  /** The document as it is stored: also of a film that cannot be opened. */
+  routes.get('/:id/document', async (request, response) => {
+    const { title, document } = await store.text(request.params.id);
+    const name = title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim() || 'film';
+    response.attachment(`${name}.film.json`).type('application/json').send(document);
   });
 
   routes.get('/:id/picture', async (request, response) => {
     const film = await store.get(request.params.id);
-    response.set('Cache-Control', 'no-cache').sendFile(await pictures.get(film));
+    response.set('Cache-Control', 'no-cache').sendFile(await pictures.get(film), fromData);
   });
 
   return routes;

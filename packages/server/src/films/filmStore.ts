@@ -1,13 +1,15 @@
-import { filmSamples, parseFilm, pcmSampleRate, type Film } from '@cyclogram/core';
+import { FilmError, filmVersion, pcmSampleRate, rateKey, readFilm, type Film } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, LessThanOrEqual, type DataSource, type EntityManager } from 'typeorm';
-import { FilmEntity, FilmRevisionEntity, type FilmRow } from '../db/entities';
-import { Problem } from '../http/problem';
-import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
+import { In, IsNull, type DataSource } from 'typeorm';
 import type { AssetStore } from '../assets/assetStore';
 import type { DataFolder } from '../config';
+import { FilmEntity, type FilmRow } from '../db/entities';
+import { inTransaction } from '../db/transaction';
+import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
+import { Problem } from '../http/problem';
 import type { FilmImages } from '../images/filmImages';
 import type { ImageStore } from '../images/imageStore';
+import { listColumns, type ListColumns } from './listColumns';
 
 /** How many earlier states of a film are kept. */
 const keptRevisions = 200;
@@ -15,9 +17,32 @@ const keptRevisions = 200;
 /** A film with its document parsed. */
 export interface StoredFilm extends Omit<FilmRow, 'document'> {
   document: Film;
+  /** A sentence for each thing in it that this version does not know. */
+  warnings: string[];
 }
 
-const stored = (row: FilmRow): StoredFilm => ({ ...row, document: parseFilm(JSON.parse(row.document)) });
+/** A film in a list, without its document. */
+export interface ListedFilm extends Omit<FilmRow, 'document' | 'deletedAt'> {
+  /** Why it cannot be opened; null when it can, as far as that is known without reading it. */
+  problem: string | null;
+}
+
+/** @throws Problem when the document cannot be read */
+function stored(row: FilmRow): StoredFilm {
+  try {
+    const { film, warnings } = readFilm(JSON.parse(row.document));
+    return { ...row, document: film, warnings };
+  } catch (error) {
+    const why = error instanceof FilmError ? error.problems.slice(0, 5).join('. ') : 'it is damaged';
+    throw new Problem('unreadable-film', `"${row.title}" cannot be opened: ${why}.`, {
+      problems: error instanceof FilmError ? error.problems : [],
+      title: row.title,
+    });
+  }
+}
+
+const noSuchFilm = (id: string) =>
+  new Problem('not-found', `There is no film ${id}. It may have been deleted.`);
 
 /** Films and their revisions. A save says which revision it is based on; a stale one is refused. */
 export class FilmStore {
@@ -32,17 +57,56 @@ export class FilmStore {
     return this.database.getRepository(FilmEntity);
   }
 
-  /** Films that are not deleted, last changed first. */
-  async list(): Promise<StoredFilm[]> {
-    const rows = await this.rows.find({ where: { deletedAt: IsNull() }, order: { updatedAt: 'DESC' } });
-    return rows.map(stored);
+  /** Films that are not deleted, last changed first. Their documents are not read. */
+  async list(): Promise<ListedFilm[]> {
+    const rows = await this.rows.find({
+      select: {
+        id: true,
+        title: true,
+        revision: true,
+        createdAt: true,
+        updatedAt: true,
+        width: true,
+        height: true,
+        fps: true,
+        seconds: true,
+      },
+      where: { deletedAt: IsNull() },
+      order: { updatedAt: 'DESC' },
+    });
+    const versions = await this.versions(rows.map(({ id }) => id));
+    return rows.map((row) => ({ ...row, problem: problemOf(row, versions.get(row.id)) }));
   }
 
-  /** @throws Problem when there is no such film */
+  /** Version that each document says it has; null for a document that is no JSON. SQLite reads them itself. */
+  private async versions(ids: string[]): Promise<Map<string, unknown>> {
+    if (ids.length === 0) return new Map();
+    const found = (await this.rows
+      .createQueryBuilder('film')
+      .select('film.id', 'id')
+      .addSelect(
+        `CASE WHEN json_valid(film.document) THEN json_extract(film.document, '$.version') END`,
+        'version',
+      )
+      .where({ id: In(ids) })
+      .getRawMany()) as { id: string; version: unknown }[];
+    return new Map(found.map(({ id, version }) => [id, version]));
+  }
+
+  /** @throws Problem when there is no such film, or it cannot be read */
   async get(id: string): Promise<StoredFilm> {
+    return stored(await this.row(id));
+  }
+
+  /** The document as it is stored, whether it can be read or not. @throws Problem when there is no such film */
+  async text(id: string): Promise<{ title: string; document: string }> {
+    return this.row(id);
+  }
+
+  private async row(id: string): Promise<FilmRow> {
     const row = await this.rows.findOneBy({ id, deletedAt: IsNull() });
-    if (!row) throw new Problem('not-found', `There is no film ${id}. It may have been deleted.`);
-    return stored(row);
+    if (!row) throw noSuchFilm(id);
+    return row;
   }
 
   /** @param id given for the demo's films, so that they keep it */
@@ -56,42 +120,57 @@ export class FilmStore {
       createdAt: now,
       updatedAt: now,
       deletedAt: null,
+      ...(await this.columnsOf(document)),
     };
-    await this.database.transaction(async (manager) => {
-      await manager.insert(FilmEntity, row);
-      await keepRevision(manager, row);
+    inTransaction(this.database, (connection) => {
+      connection
+        .prepare(
+          `INSERT INTO "film" ("id", "title", "revision", "document", "createdAt", "updatedAt", "width", "height", "fps", "seconds")
+           VALUES (@id, @title, @revision, @document, @createdAt, @updatedAt, @width, @height, @fps, @seconds)`,
+        )
+        .run(bound(row));
+      connection.prepare(keepRevision).run(bound(row));
     });
     return stored(row);
   }
 
   /**
-   * Saves a film over the revision it is based on.
+   * Saves a film over the revision it is based on. When it returns, the save is on the disk.
    * @throws Problem `stale-revision` with the current revision when another save came first
    */
   async save(id: string, document: Film, basedOn: number): Promise<StoredFilm> {
-    return this.database.transaction(async (manager) => {
-      const row = await manager.findOneBy(FilmEntity, { id, deletedAt: IsNull() });
-      if (!row) throw new Problem('not-found', `There is no film ${id}. It may have been deleted.`);
-      if (row.revision !== basedOn) {
-        throw new Problem(
-          'stale-revision',
-          `"${row.title}" was saved elsewhere in the meantime (revision ${row.revision}; this save is based on ${basedOn}). Nothing was overwritten.`,
-          { currentRevision: row.revision },
-        );
-      }
-      row.document = JSON.stringify(document);
-      row.title = document.title;
-      row.revision = basedOn + 1;
-      row.updatedAt = new Date().toISOString();
-      await manager.save(FilmEntity, row);
-      await keepRevision(manager, row);
-      return stored(row);
+    const before = await this.row(id);
+    const row: FilmRow = {
+      ...before,
+      title: document.title,
+      document: JSON.stringify(document),
+      revision: basedOn + 1,
+      updatedAt: new Date().toISOString(),
+      ...(await this.columnsOf(document)),
+    };
+    inTransaction(this.database, (connection) => {
+      const { changes } = connection
+        .prepare(
+          `UPDATE "film" SET "title" = @title, "revision" = @revision, "document" = @document, "updatedAt" = @updatedAt,
+             "width" = @width, "height" = @height, "fps" = @fps, "seconds" = @seconds
+           WHERE "id" = @id AND "deletedAt" IS NULL AND "revision" = @basedOn`,
+        )
+        .run({ ...bound(row), basedOn });
+      if (changes === 0) throw staleRevision(connection, id, basedOn);
+      connection.prepare(keepRevision).run(bound(row));
+      connection
+        .prepare(`DELETE FROM "film_revision" WHERE "filmId" = ? AND "revision" <= ?`)
+        .run(id, row.revision - keptRevisions);
     });
+    return stored(row);
   }
 
   async delete(id: string): Promise<void> {
-    await this.get(id);
-    await this.rows.update({ id }, { deletedAt: new Date().toISOString() });
+    const { affected } = await this.rows.update(
+      { id, deletedAt: IsNull() },
+      { deletedAt: new Date().toISOString() },
+    );
+    if (!affected) throw noSuchFilm(id);
   }
 
   /** Brings a deleted film back. */
@@ -100,7 +179,7 @@ export class FilmStore {
     return this.get(id);
   }
 
-  /** The files of the film's pictures. @throws Problem naming the first that is missing */
+  /** The files of the film's images. @throws Problem naming the first that is missing */
   images(film: Film): Promise<FilmImages> {
     return this.imageStore.ofFilm(film);
   }
@@ -110,27 +189,44 @@ export class FilmStore {
     return locateTracks(film, this.folder.assets, (sha256) => this.assets.find(sha256));
   }
 
-  /** Length of a film in seconds; tracks that are missing count as nothing. */
-  async seconds(film: Film): Promise<number> {
+  private async columnsOf(film: Film): Promise<ListColumns> {
     const lengths = new Map<string, number>();
-    for (const { id, source } of film.tracks) {
+    for (const { source } of film.tracks) {
       const asset = source.asset ? await this.assets.find(source.asset) : null;
-      if (asset) lengths.set(id, asset.length);
+      if (asset) lengths.set(asset.sha256, asset.length);
     }
-    return filmSamples(film, ({ id }) => lengths.get(id)) / pcmSampleRate;
+    return listColumns(film, (sha256) => lengths.get(sha256));
   }
 }
 
 /** Seconds of a film whose tracks have been found. */
 export const filmSeconds = (film: Film, tracks: FilmTracks) => filmLength(film, tracks) / pcmSampleRate;
 
-async function keepRevision(
-  manager: EntityManager,
-  { id, revision, document, updatedAt }: FilmRow,
-): Promise<void> {
-  await manager.insert(FilmRevisionEntity, { filmId: id, revision, document, savedAt: updatedAt });
-  await manager.delete(FilmRevisionEntity, {
-    filmId: id,
-    revision: LessThanOrEqual(revision - keptRevisions),
-  });
+/** Why a film in a list cannot be opened. */
+function problemOf({ width }: ListColumns, version: unknown): string | null {
+  if (typeof version !== 'number') return 'It is damaged.';
+  if (version > filmVersion) return `It is of version ${version}, which a newer Cyclogram wrote.`;
+  return width === null ? 'It is not valid.' : null;
+}
+
+/** A row as its statements take it. */
+const bound = ({ fps, ...row }: FilmRow) => ({ ...row, fps: fps && rateKey(fps) });
+
+const keepRevision = `INSERT INTO "film_revision" ("filmId", "revision", "document", "savedAt")
+  VALUES (@id, @revision, @document, @updatedAt)`;
+
+function staleRevision(
+  connection: { prepare(sql: string): { get(...values: unknown[]): unknown } },
+  id: string,
+  basedOn: number,
+): Problem {
+  const current = connection
+    .prepare(`SELECT "title", "revision" FROM "film" WHERE "id" = ? AND "deletedAt" IS NULL`)
+    .get(id) as { title: string; revision: number } | undefined;
+  if (!current) return noSuchFilm(id);
+  return new Problem(
+    'stale-revision',
+    `"${current.title}" was saved elsewhere in the meantime (revision ${current.revision}; this save is based on ${basedOn}). Nothing was overwritten.`,
+    { currentRevision: current.revision },
+  );
 }

@@ -6,10 +6,10 @@ import { hearAll } from './hearFilm';
 /** Range in which beats are looked for, in Hz. */
 const range = [30, 16000] as const;
 
-/** Tempo and beats of the tracks that are listened to; undefined when nothing repeats. Blocks: for worker threads. */
+/** Tempo and beats of the tracks that are analysed; undefined when nothing repeats. Blocks: for worker threads. */
 export async function findBeats(film: Film, tracks: FilmTracks): Promise<Beats | undefined> {
-  const listener = new FluxListener('middle', ...range, filmLength(film, tracks));
-  const listened = film.tracks.filter((track) => track.listened).map(({ id }) => tracks[id]!);
+  const listener = new FluxListener('mid', ...range, filmLength(film, tracks));
+  const listened = film.tracks.filter((track) => track.analysed).map(({ id }) => tracks[id]!);
   const reader = new PcmMixReader(listened);
   try {
     await hearAll(listener, (signal, start, out) => reader.read(signal, start, out));

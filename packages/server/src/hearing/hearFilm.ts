@@ -5,27 +5,22 @@ import {
   PartReader,
   pcmSampleRate,
   stretchesFrom,
-  wavedEars,
-  WaveListener,
+  usedEars,
+  waveformEars,
+  WaveformListener,
   type Ear,
   type Film,
   type HearingTables,
   type LevelTable,
   type ReadSignal,
   type SongListener,
-  type Wave,
+  type Waveform,
 } from '@cyclogram/core';
 import { PcmMixReader } from '../media/pcmReader';
 import { earFiles, filmLength, type FilmTracks } from './filmTracks';
 
 /** Seconds of song analysed at a time. */
 const stretchSeconds = 10;
-
-/** Ids of the ears that a film's picture depends on. */
-export const usedEars = (film: Film) =>
-  film.ears
-    .map(({ id }) => id)
-    .filter((id) => film.layers.some((layer) => layer.kind === 'figure' && layer.ear === id));
 
 /** Gives `use` what an ear listens to: its tracks, and only its part of them. */
 export async function withEarSound<T>(
@@ -112,23 +107,23 @@ export async function hearFollowers(film: Film, tracks: FilmTracks): Promise<Map
 }
 
 /** The waveforms of those of these ears whose figures show them. */
-async function hearWaves(
+async function hearWaveforms(
   film: Film,
   tracks: FilmTracks,
   earIds: string[],
   part?: [number, number],
-): Promise<Map<string, Wave>> {
-  const waves = new Map<string, Wave>();
-  for (const id of wavedEars(film).filter((ear) => earIds.includes(ear))) {
+): Promise<Map<string, Waveform>> {
+  const waveforms = new Map<string, Waveform>();
+  for (const id of waveformEars(film).filter((ear) => earIds.includes(ear))) {
     const ear = film.ears.find((other) => other.id === id)!;
-    const listener = new WaveListener(ear.channel, filmLength(film, tracks));
+    const listener = new WaveformListener(ear.channel, filmLength(film, tracks));
     await withEarSound(film, ear, tracks, (read) => hearAll(listener, read, part));
-    const { rate, samples } = listener.toWave();
+    const { rate, samples } = listener.toWaveform();
     const copy = new Int16Array(new SharedArrayBuffer(samples.byteLength));
     copy.set(samples);
-    waves.set(id, { rate, samples: copy });
+    waveforms.set(id, { rate, samples: copy });
   }
-  return waves;
+  return waveforms;
 }
 
 /** What of some ears a picture depends on. Blocks: for worker threads. */
@@ -137,10 +132,10 @@ export async function hearPicture(
   tracks: FilmTracks,
   earIds: string[],
   part?: [number, number],
-): Promise<Pick<HearingTables, 'ears' | 'waves'>> {
+): Promise<Pick<HearingTables, 'ears' | 'waveforms'>> {
   return {
     ears: await hearEars(film, tracks, earIds, part),
-    waves: await hearWaves(film, tracks, earIds, part),
+    waveforms: await hearWaveforms(film, tracks, earIds, part),
   };
 }
 

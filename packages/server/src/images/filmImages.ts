@@ -1,2 +1,2 @@
-/** Files of a film's pictures, by the pictures' ids. */
+/** Files of a film's images, by the images' ids. */
 export type FilmImages = Record<string, string>;

@@ -1,8 +1,9 @@
 import { Router } from 'express';
+import { fromData } from '../http/fromData';
 import { receiveFirstFile } from '../http/receiveFile';
 import type { ImageStore } from './imageStore';
 
-/** Pictures: sent once, then read by their hash. */
+/** Images: sent once, then read by their hash. */
 export function imageRoutes(store: ImageStore): Router {
   const routes = Router();
   routes.post('/', async (request, response) => {
@@ -11,7 +12,7 @@ export function imageRoutes(store: ImageStore): Router {
   routes.get('/:sha256', async (request, response) => {
     response
       .type('image/png')
-      .sendFile(await store.get(request.params.sha256), { immutable: true, maxAge: '365d' });
+      .sendFile(await store.get(request.params.sha256), { ...fromData, immutable: true, maxAge: '365d' });
   });
   return routes;
 }

@@ -10,7 +10,7 @@ import { Problem } from '../http/problem';
 import { runTask } from '../work/runTask';
 import type { FilmImages } from './filmImages';
 
-/** A picture that was taken in. */
+/** An image that was taken in. */
 export interface StoredImage {
   /** Of the PNG that is kept. */
   sha256: string;
@@ -19,13 +19,13 @@ export interface StoredImage {
 }
 
 const tooLarge = () =>
-  new Problem('too-large', 'The picture is larger than 30 MB. Save it smaller, and try again.');
+  new Problem('too-large', 'The image is larger than 30 MB. Save it smaller, and try again.');
 
-/** Uploaded pictures, each kept once as PNG, by the SHA-256 of that. */
+/** Uploaded images, each kept once as PNG, by the SHA-256 of that. */
 export class ImageStore {
   constructor(private readonly folder: DataFolder) {}
 
-  /** Path of a picture, whether it is there or not. */
+  /** Path of an image, whether it is there or not. */
   path(sha256: string): string {
     return join(this.folder.images, `${sha256}.png`);
   }
@@ -34,12 +34,12 @@ export class ImageStore {
   async get(sha256: string): Promise<string> {
     const path = this.path(sha256);
     if (!/^[0-9a-f]{64}$/.test(sha256) || !(await stat(path).catch(() => undefined))) {
-      throw new Problem('not-found', `There is no picture with the hash ${sha256}.`);
+      throw new Problem('not-found', `There is no image with the hash ${sha256}.`);
     }
     return path;
   }
 
-  /** Takes in an upload. @throws Problem when it is too large or no picture; nothing is kept then */
+  /** Takes in an upload. @throws Problem when it is too large or no image; nothing is kept then */
   async receive(upload: Readable): Promise<StoredImage> {
     const path = join(this.folder.incoming, randomUUID());
     let bytes = 0;
@@ -84,14 +84,14 @@ export class ImageStore {
     }
   }
 
-  /** The files of a film's pictures. @throws Problem naming the first that is missing */
+  /** The files of a film's images. @throws Problem naming the first that is missing */
   async ofFilm(film: Film): Promise<FilmImages> {
     const images: FilmImages = {};
-    for (const { id, name, source } of film.pictures) {
+    for (const { id, name, source } of film.images) {
       images[id] = await this.get(source.asset ?? '').catch(() => {
         throw new Problem(
-          'missing-picture',
-          `The picture "${name}" is not here. Add the file again, or remove the picture.`,
+          'missing-image',
+          `The image "${name}" is not here. Add the file again, or remove the image.`,
         );
       });
     }

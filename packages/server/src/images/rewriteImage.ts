@@ -22,9 +22,9 @@ const pngPixels = (bytes: Buffer) =>
   bytes.length > 24 && signatures[0]!.matches(bytes) ? bytes.readUInt32BE(16) * bytes.readUInt32BE(20) : 0;
 
 /**
- * Decodes a picture and writes it anew as PNG, smaller where it is very large: what is
+ * Decodes an image and writes it anew as PNG, smaller where it is very large: what is
  * kept are its pixels and nothing else of the file.
- * @throws Problem when it is no picture of a kind that is taken
+ * @throws Problem when it is no image of a kind that is taken
  */
 export async function rewriteImage(path: string, out: string): Promise<{ width: number; height: number }> {
   const bytes = await readFile(path);
@@ -35,7 +35,7 @@ export async function rewriteImage(path: string, out: string): Promise<{ width: 
     );
   if (!signatures.some(({ matches }) => matches(bytes))) throw unreadable();
   if (pngPixels(bytes) > mostPixels)
-    throw new Problem('too-large', 'The picture has more than 100 million pixels.');
+    throw new Problem('too-large', 'The image has more than 100 million pixels.');
   const image = await loadImage(bytes).catch(() => {
     throw unreadable();
   });

@@ -28,12 +28,19 @@ export interface RunOptions {
 /** How long an error text may get; ffmpeg repeats itself on broken files. */
 const mostErrorText = 8000;
 
-/** Command and arguments, wrapped in a shell that limits memory when asked. */
-function commandLine(tool: Tool, args: string[], memoryLimit?: number): [string, string[]] {
-  const path = toolPath(tool);
-  if (!memoryLimit) return [path, args];
-  const script = 'command -v "$1" >/dev/null || exit 127; ulimit -v "$0" 2>/dev/null; exec "$@"';
-  return ['/bin/sh', ['-c', script, String(memoryLimit * 1024), path, ...args]];
+/**
+ * Command and arguments, wrapped in a shell that limits memory when asked, and sees to it that the tool ends with the
+ * server: one that was left behind by a killed server would go on writing.
+ */
+function commandLine(tool: Tool, args: string[], memoryLimit = 0): [string, string[]] {
+  const script = [
+    'command -v "$1" >/dev/null || exit 127',
+    '[ "$0" -gt 0 ] && ulimit -v "$0" 2>/dev/null',
+    // Of util-linux. Where it is missing, results still have names of their own and are read before they count.
+    'command -v setpriv >/dev/null && exec setpriv --pdeathsig KILL -- "$@"',
+    'exec "$@"',
+  ].join('; ');
+  return ['/bin/sh', ['-c', script, String(memoryLimit * 1024), toolPath(tool), ...args]];
 }
 
 /** A tool at work, fed and read through pipes. */

@@ -1,12 +1,14 @@
-import { frameMoment, pictureAt, TableHearing } from '@cyclogram/core';
+import { DrawCache, fpsOf, frameMoment, momentOf, pictureAt, TableHearing } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { rename, rm } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
-import { loadImages } from '../images/loadImages';
+import { imageAssets } from '../images/imageAssets';
 import type { Segment, SegmentsTask } from '../work/tasks';
 import { startEncoder } from './encode';
+import { formatOf } from './format/registry';
 
 /** What a drawing thread is told: the next segment, or that there are no more. */
 export type SegmentOrder = { segment: Segment } | { stop: true };
@@ -31,7 +33,7 @@ export async function drawSegments(
     orders.push(order);
     wake();
   });
-  const draw = await frameDrawer(task);
+  const draw = frameDrawer(task);
   for (;;) {
     while (orders.length === 0) await new Promise<void>((resolve) => (wake = resolve));
     const order = orders.shift()!;
@@ -42,34 +44,39 @@ export async function drawSegments(
 }
 
 /** A function that draws a frame and returns its pixels: RGBA, 8 bits, opaque. */
-async function frameDrawer(task: SegmentsTask): Promise<(frame: number) => Buffer> {
+function frameDrawer(task: SegmentsTask): (frame: number) => Promise<Buffer> {
   const { film, tables, width, height, fps } = task;
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
-  painter.images = await loadImages(task.images);
+  const assets = imageAssets(task.images);
+  painter.images = assets.images;
   const hearing = new TableHearing(tables, film);
-  return (frame) => {
-    painter.paint(context, pictureAt(film, hearing, frameMoment(frame, fps)), width, height);
+  const options = { cache: new DrawCache(), assets };
+  return async (frame) => {
+    const picture = pictureAt(momentOf(film, hearing, frameMoment(frame, fpsOf(fps)), options));
+    await assets.prepare(picture);
+    painter.paint(context, picture, width, height);
     return image.data();
   };
 }
 
 /** Draws and encodes one segment, whole: under a temporary name until it is complete. */
 async function drawSegment(
-  { width, height, fps }: SegmentsTask,
+  task: SegmentsTask,
   { first, count, out }: Segment,
-  draw: (frame: number) => Buffer,
+  draw: (frame: number) => Promise<Buffer>,
   report: (report: SegmentReport) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  const temporary = `${out}.part`;
-  const { process: encoder, finished } = startEncoder(width, height, fps, temporary, signal);
+  // A run that was killed may still be writing under its own name.
+  const temporary = `${out}.${randomUUID()}.part`;
+  const { process: encoder, finished } = startEncoder(formatOf(task.format), task, temporary, signal);
   let ended = false;
   void finished.finally(() => (ended = true)).catch(() => {});
   try {
     let unreported = 0;
     for (let n = 0; n < count && !ended; n++) {
-      const more = encoder.stdin.write(draw(first + n));
+      const more = encoder.stdin.write(await draw(first + n));
       if (!more) await Promise.race([once(encoder.stdin, 'drain').catch(() => {}), finished.catch(() => {})]);
       if (++unreported === reportEvery || n === count - 1) {
         report({ frames: unreported });

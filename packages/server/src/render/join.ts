@@ -1,7 +1,9 @@
-import { coveredPart, pcmSampleRate, type Fade } from '@cyclogram/core';
-import { rename, writeFile } from 'node:fs/promises';
+import { coveredPart, fpsOf, pcmSampleRate, type Fade } from '@cyclogram/core';
+import { rename, rm, writeFile } from 'node:fs/promises';
+import { Problem } from '../http/problem';
 import { runTool } from '../media/ffmpeg';
 import type { PcmTrack } from '../media/pcmReader';
+import { formatOf } from './format/registry';
 import type { RenderPlan } from './plan';
 import { soundFade } from './soundFade';
 
@@ -13,48 +15,72 @@ export interface FilmSound {
   length: number;
 }
 
-/** Rate of the song in the video, in bit/s: transparent for stereo AAC (common practice). */
-const audioBitRate = '256k';
-
 /**
  * Joins finished segments without encoding them again and lays the song under
- * them, cut to the frame range and padded with silence where it ends earlier.
+ * them, cut to the frame range and padded with silence where it ends earlier. The result gets its name when
+ * it has been read once from beginning to end.
  * @param segments files in order
- * @param out the finished video, written under a temporary name first
+ * @param out the finished video
+ * @param run what tells this run from others: one that was killed may still be writing
+ * @param onCheck called when the result is read
  */
 export async function joinSegments(
   plan: RenderPlan,
   segments: string[],
   sound: FilmSound,
   out: string,
-  signal?: AbortSignal,
+  { run, signal, onCheck }: { run: string; signal?: AbortSignal | undefined; onCheck?: () => void },
 ): Promise<void> {
-  const list = `${out}.list`;
-  const temporary = `${out}.part`;
-  await writeFile(list, segments.map((path) => `file 'file:${path.replaceAll("'", "'\\''")}'\n`).join(''));
-  const seconds = plan.frameCount / plan.fps;
-  const start = Math.round((plan.firstFrame / plan.fps) * pcmSampleRate);
+  const list = `${out}.${run}.list`;
+  const temporary = `${out}.${run}.part`;
+  const fps = fpsOf(plan.fps);
+  const seconds = plan.frameCount / fps;
+  const start = Math.round((plan.firstFrame / fps) * pcmSampleRate);
   const placed = sound.tracks.flatMap((track): PlacedSound[] => {
     const part = coveredPart(track.placement, start, start + Math.round(seconds * pcmSampleRate));
     return part ? [{ track, ...part }] : [];
   });
-  await runTool(
-    'ffmpeg',
-    [
-      ...['-v', 'error', '-nostdin', '-protocol_whitelist', 'file', '-f', 'concat', '-safe', '0', '-i', list],
-      ...placed.flatMap(soundInput),
-      ...[
-        '-filter_complex',
-        soundGraph(placed, soundFade(sound.fade, sound.length, start), seconds),
-        '-map',
-        '[sound]',
+  const graph = soundGraph(placed, soundFade(sound.fade, sound.length, start), seconds);
+  try {
+    const lines = segments.map((path) => `file 'file:${path.replaceAll("'", "'\\''")}'\n`);
+    await writeFile(list, lines.join(''));
+    await runTool(
+      'ffmpeg',
+      [
+        ...['-v', 'error', '-nostdin', '-protocol_whitelist', 'file'],
+        ...['-f', 'concat', '-safe', '0', '-i', list],
+        ...placed.flatMap(soundInput),
+        ...['-filter_complex', graph, '-map', '[sound]', '-map', '0:v'],
+        ...formatOf(plan.format).fileArguments(),
+        ...['-y', `file:${temporary}`],
       ],
-      ...['-map', '0:v', '-c:v', 'copy', '-c:a', 'aac', '-b:a', audioBitRate],
-      ...['-movflags', '+faststart', '-f', 'mp4', '-y', `file:${temporary}`],
+      { signal },
+    );
+    onCheck?.();
+    await checkVideo(temporary, plan.frameCount, signal);
+    await rename(temporary, out);
+  } finally {
+    await Promise.all([list, temporary].map((path) => rm(path, { force: true })));
+  }
+}
+
+/** Decodes a video from beginning to end. @throws Problem when a frame is missing or cannot be read */
+async function checkVideo(path: string, frames: number, signal?: AbortSignal): Promise<void> {
+  const counted = await runTool(
+    'ffprobe',
+    [
+      ...['-v', 'error', '-protocol_whitelist', 'file', '-threads', '0', '-select_streams', 'v'],
+      ...['-count_frames', '-show_entries', 'stream=nb_read_frames', '-of', 'csv=p=0', `file:${path}`],
     ],
     { signal },
   );
-  await rename(temporary, out);
+  const found = Number.parseInt(counted, 10);
+  if (found !== frames) {
+    throw new Problem(
+      'media-failed',
+      `The video has ${Number.isNaN(found) ? 'no' : found} frames that can be read instead of ${frames}. Resume the render to make it again.`,
+    );
+  }
 }
 
 /** A track's samples [from, to), of which the first is heard `offset` samples into the video. */

@@ -1,11 +1,14 @@
-import { frameRange, type Film } from '@cyclogram/core';
+import { fpsOf, frameRange, type Film, type FrameRate } from '@cyclogram/core';
 import { Problem } from '../http/problem';
+import { defaultFormat, formatOf } from './format/registry';
 
 /** What is asked for: size and rate default to the film's, the part to all of it. */
 export interface RenderRequest {
+  /** Id of the format. */
+  format?: string | undefined;
   width?: number | undefined;
   height?: number | undefined;
-  fps?: number | undefined;
+  fps?: FrameRate | undefined;
   /** Seconds. */
   from?: number | undefined;
   to?: number | undefined;
@@ -13,9 +16,10 @@ export interface RenderRequest {
 
 /** What will be made. */
 export interface RenderPlan {
+  format: string;
   width: number;
   height: number;
-  fps: number;
+  fps: FrameRate;
   firstFrame: number;
   frameCount: number;
 }
@@ -25,20 +29,17 @@ const segmentSeconds = 4;
 
 /**
  * @param filmSeconds length of the film
- * @throws Problem when size, rate or part cannot be rendered
+ * @throws Problem when format, size, rate or part cannot be rendered
  */
 export function planRender(film: Film, filmSeconds: number, request: RenderRequest): RenderPlan {
   const { width = film.width, height = film.height, fps = film.fps, from = 0 } = request;
+  const format = formatOf(request.format ?? defaultFormat.id);
   const to = Math.min(request.to ?? filmSeconds, filmSeconds);
-  const even = (n: number) => Number.isInteger(n) && n % 2 === 0 && n >= 16 && n <= 8192;
-  if (!even(width) || !even(height)) {
-    throw new Problem(
-      'bad-request',
-      `A video's width and height must be even numbers from 16 to 8192, not ${width} x ${height}.`,
-    );
-  }
-  if (!(fps >= 1 && fps <= 120))
-    throw new Problem('bad-request', `A video has 1 to 120 frames per second, not ${fps}.`);
+  const wrongSize = format.sizeProblem(width, height);
+  if (wrongSize) throw new Problem('bad-request', wrongSize);
+  const rate = fpsOf(fps);
+  if (!(rate >= 1 && rate <= 120))
+    throw new Problem('bad-request', `A video has 1 to 120 frames per second, not ${rate}.`);
   if (filmSeconds <= 0) throw new Problem('bad-request', 'The film has no song yet. Add one, then render.');
   if (!(from >= 0 && to > from)) {
     throw new Problem(
@@ -46,13 +47,13 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
       `The part to render must lie within the song (0 to ${filmSeconds.toFixed(2)} s), not ${from} to ${request.to ?? filmSeconds} s.`,
     );
   }
-  const { first, count } = frameRange(from, to, fps);
-  return { width, height, fps, firstFrame: first, frameCount: count };
+  const { first, count } = frameRange(from, to, rate);
+  return { format: format.id, width, height, fps, firstFrame: first, frameCount: count };
 }
 
 /** The parts of a render: index, first frame and number of frames. */
 export function segmentsOf({ firstFrame, frameCount, fps }: RenderPlan) {
-  const size = Math.max(1, Math.round(segmentSeconds * fps));
+  const size = Math.max(1, Math.round(segmentSeconds * fpsOf(fps)));
   return Array.from({ length: Math.ceil(frameCount / size) }, (_, index) => ({
     index,
     first: firstFrame + index * size,

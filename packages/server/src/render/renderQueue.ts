@@ -6,10 +6,11 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { In, type DataSource } from 'typeorm';
 import type { DataFolder } from '../config';
-import { RenderEntity, SegmentEntity, type RenderRow } from '../db/entities';
+import { RenderEntity, SegmentEntity, type RenderRow, type RenderStatus } from '../db/entities';
 import type { FilmStore } from '../films/filmStore';
 import { filmSeconds } from '../films/filmStore';
 import { Problem, toProblem } from '../http/problem';
+import { formatOf } from './format/registry';
 import { planRender, type RenderRequest } from './plan';
 import { renderVideo, type RenderProgress, type RenderStage } from './renderVideo';
 
@@ -34,16 +35,26 @@ interface Running {
 /** Less free space than this after a failure is taken for its reason, in bytes. */
 const nearlyFull = 8 * 1024 * 1024;
 
+/** What of a render changes. */
+type Change = Partial<Pick<RenderRow, 'status' | 'problem' | 'finishedAt' | 'bytes' | 'attempt'>>;
+
 /**
  * Renders, one after the other, each on all processors. What waits or runs is in
  * the database, finished segments are files: after a crash it goes on where it was.
+ *
+ *     waiting -> running -> done | failed | cancelled
+ *     waiting -> cancelled
+ *     failed, cancelled -> waiting
+ *
+ * Each of these is one conditional update in the database: of two that want to change a render at the same
+ * time one is told that it came too late, and a render that was deleted stays so.
  *
  * Emits `change` with a RenderView whenever one changes, and `gone` with an id.
  */
 export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [string] }> {
   private running: Running | undefined;
-  /** States that could not be written because the disk was full; they win over the database. */
-  private readonly unsaved = new Map<string, RenderRow>();
+  /** Changes that could not be written because the disk was full; they win over the database. */
+  private readonly unsaved = new Map<string, Change>();
   private stopped = false;
 
   constructor(
@@ -63,6 +74,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** Takes up what a stopped server left behind. Call once at the start. */
   async start(): Promise<void> {
     await this.rows.update({ status: 'running' }, { status: 'waiting' });
+    await this.removeLeftovers();
     this.next();
   }
 
@@ -87,6 +99,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       createdAt: new Date().toISOString(),
       finishedAt: null,
       bytes: null,
+      attempt: 0,
     };
     await this.rows.insert(row);
     this.tell(row);
@@ -105,67 +118,64 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   }
 
   /** The finished video. @throws Problem when it is not finished */
-  async file(id: string): Promise<{ path: string; name: string }> {
+  async file(id: string): Promise<{ path: string; name: string; mimeType: string }> {
     const row = await this.row(id);
     if (row.status !== 'done') throw new Problem('wrong-state', 'The video is not finished yet.');
-    const name = `${row.title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim() || 'film'}.mp4`;
-    return { path: this.videoPath(id), name };
+    const { extension, mimeType } = formatOf(row.format);
+    const name = `${row.title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim() || 'film'}.${extension}`;
+    return { path: this.videoPath(row), name, mimeType };
   }
 
+  /** Ends a render that waits or runs. Its segments go; started again, it begins anew. */
   async cancel(id: string): Promise<RenderView> {
-    const row = await this.row(id);
-    if (row.status !== 'waiting' && row.status !== 'running') {
+    const change: Change = { status: 'cancelled', finishedAt: new Date().toISOString() };
+    const row = await this.change(id, ['waiting', 'running'], change);
+    if (!row) {
       throw new Problem(
         'wrong-state',
         'The render is not waiting or running, so there is nothing to cancel.',
       );
     }
-    row.status = 'cancelled';
-    row.finishedAt = new Date().toISOString();
-    if (this.running?.row.id === id) {
-      this.running.row.status = 'cancelled';
-      this.running.cancel.abort();
-      await this.running.finished;
-    }
-    await this.save(row);
-    await this.removeSegments(id);
+    await this.endRun(id, row.attempt);
+    await this.removeSegments(id, row.attempt);
+    this.next();
     return this.view(row);
   }
 
   /** Lets a failed render go on: segments that are finished are kept. A cancelled one starts anew. */
   async resume(id: string): Promise<RenderView> {
-    const row = await this.row(id);
-    if (row.status !== 'failed' && row.status !== 'cancelled') {
-      throw new Problem('wrong-state', 'Only a failed or cancelled render can be taken up again.');
-    }
-    Object.assign(row, { status: 'waiting', problem: null, finishedAt: null });
-    await this.save(row);
+    const { attempt } = await this.row(id);
+    const again: Change = { status: 'waiting', problem: null, finishedAt: null };
+    const row =
+      (await this.change(id, ['failed'], again)) ??
+      (await this.change(id, ['cancelled'], { ...again, attempt: attempt + 1 }));
+    if (!row) throw new Problem('wrong-state', 'Only a render that failed or was cancelled can be resumed.');
     this.next();
     return this.view(row);
   }
 
-  /** Removes a render and its video. One that runs is cancelled first. */
+  /** Removes a render and its video. One that runs is ended first. */
   async delete(id: string): Promise<void> {
     const row = await this.row(id);
-    if (row.status === 'waiting' || row.status === 'running') await this.cancel(id);
     await this.rows.delete({ id });
     this.unsaved.delete(id);
+    await this.endRun(id);
     await this.removeSegments(id);
-    await rm(this.videoPath(id), { force: true });
+    await rm(this.videoPath(row), { force: true });
     this.emit('gone', id);
+    this.next();
   }
 
-  private videoPath(id: string): string {
-    return join(this.folder.renders, `${id}.mp4`);
+  private videoPath({ id, format }: Pick<RenderRow, 'id' | 'format'>): string {
+    return join(this.folder.renders, `${id}.${formatOf(format).extension}`);
   }
 
-  private segmentFolder(id: string): string {
-    return join(this.folder.renders, `${id}.segments`);
+  private segmentFolder(id: string, attempt: number): string {
+    return join(this.folder.renders, attempt === 0 ? `${id}.segments` : `${id}.${attempt}.segments`);
   }
 
   private current(row: RenderRow): RenderRow {
-    if (this.running?.row.id === row.id) return this.running.row;
-    return this.unsaved.get(row.id) ?? row;
+    return { ...row, ...this.unsaved.get(row.id) };
   }
 
   private async row(id: string): Promise<RenderRow> {
@@ -174,15 +184,56 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     return this.current(row);
   }
 
+  /**
+   * Changes a render that is in one of some states. Undefined when it is in another one.
+   * @throws Problem when there is none
+   */
+  private async change(
+    id: string,
+    from: readonly RenderStatus[],
+    change: Change,
+  ): Promise<RenderRow | undefined> {
+    const held = this.unsaved.get(id);
+    if (held?.status && !from.includes(held.status)) return undefined;
+    // What could not be written lags behind in the database.
+    const where = held?.status ? { id } : { id, status: In(from) };
+    const { affected } = await this.rows.update(where, { ...held, ...change });
+    this.unsaved.delete(id);
+    const row = await this.row(id);
+    if (!affected) return undefined;
+    this.tell(row);
+    return row;
+  }
+
+  /** The end of a run, which has to be known even where it cannot be written. False when it counts no more. */
+  private async finish({ id, attempt }: RenderRow, change: Change): Promise<boolean> {
+    try {
+      const { affected } = await this.rows.update({ id, attempt, status: 'running' }, change);
+      if (!affected) return false;
+    } catch (error) {
+      this.log.error(error);
+      this.unsaved.set(id, change);
+    }
+    const row = await this.rows.findOneBy({ id });
+    if (row) this.tell(this.current(row));
+    return true;
+  }
+
+  /** Ends the run of a render, and waits for its end. */
+  private async endRun(id: string, attempt?: number): Promise<void> {
+    const { running } = this;
+    if (running?.row.id !== id || (attempt !== undefined && running.row.attempt !== attempt)) return;
+    running.cancel.abort();
+    await running.finished;
+  }
+
   /** Starts the next waiting render unless one runs. */
   private next(): void {
     if (this.running || this.stopped) return;
     void (async () => {
-      const row = await this.rows.findOne({
-        where: { status: In(['waiting']) },
-        order: { createdAt: 'ASC' },
-      });
-      if (!row || this.running || this.stopped || this.unsaved.has(row.id)) return;
+      const waiting = await this.rows.find({ where: { status: 'waiting' }, order: { createdAt: 'ASC' } });
+      const row = waiting.find(({ id }) => !this.unsaved.has(id));
+      if (!row || this.running || this.stopped) return;
       const running: Running = {
         row,
         cancel: new AbortController(),
@@ -200,18 +251,25 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
 
   private async run(running: Running): Promise<void> {
     const { row, cancel } = running;
+    const folder = this.segmentFolder(row.id, row.attempt);
     try {
+      // It may have been cancelled or deleted since it was found.
+      const { affected } = await this.rows.update(
+        { id: row.id, attempt: row.attempt, status: 'waiting' },
+        { status: 'running' },
+      );
+      if (!affected) return;
       row.status = 'running';
-      await this.save(row);
-      await mkdir(this.segmentFolder(row.id), { recursive: true });
+      this.tell(row);
+      await mkdir(folder, { recursive: true });
       const film = parseFilm(JSON.parse(row.document));
       await renderVideo({
         film,
         tracks: await this.films.tracks(film),
         images: await this.films.images(film),
         plan: row,
-        folder: this.segmentFolder(row.id),
-        out: this.videoPath(row.id),
+        folder,
+        out: this.videoPath(row),
         signal: cancel.signal,
         onProgress: (progress) => {
           if (progress.stage === 'drawing' && running.progress.stage !== 'drawing')
@@ -219,21 +277,28 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
           running.progress = progress;
           this.tell(row);
         },
-        onSegment: (index, frameCount) => this.noteSegment(row.id, index, frameCount),
+        onSegment: (index, frameCount) => this.noteSegment(row, index, frameCount),
       });
+      const { size } = await stat(this.videoPath(row));
       row.status = 'done';
-      row.finishedAt = new Date().toISOString();
-      row.bytes = (await stat(this.videoPath(row.id))).size;
-      await this.removeSegments(row.id);
+      const counts = await this.finish(row, {
+        status: 'done',
+        finishedAt: new Date().toISOString(),
+        bytes: size,
+      });
+      if (!counts) await rm(this.videoPath(row), { force: true });
+      await this.removeSegments(row.id, row.attempt);
     } catch (error) {
       if (cancel.signal.aborted) return;
       const problem = await this.explain(error);
       if (problem.kind === 'internal') this.log.error(error);
       row.status = 'failed';
-      row.finishedAt = new Date().toISOString();
-      row.problem = JSON.stringify(problem);
+      await this.finish(row, {
+        status: 'failed',
+        finishedAt: new Date().toISOString(),
+        problem: JSON.stringify(problem),
+      });
     }
-    await this.save(row);
   }
 
   /** A failure with next to no space left is a full disk, whatever it looked like. */
@@ -244,36 +309,39 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     if (problem.kind !== 'disk-full' && free > nearlyFull) return problem;
     return new Problem(
       'disk-full',
-      'There is no space left where Cyclogram keeps its data. Free some, then take the render up again: what is finished is kept.',
+      'There is no space left where Cyclogram keeps its data. Free some, then resume the render: what is finished is kept.',
     );
   }
 
-  private noteSegment(renderId: string, index: number, frameCount: number): void {
-    const row = { renderId, index, frameCount, finishedAt: new Date().toISOString() };
+  private noteSegment({ id, attempt }: RenderRow, index: number, frameCount: number): void {
+    const row = { renderId: id, attempt, index, frameCount, finishedAt: new Date().toISOString() };
     // The file is what counts; the row is there to be looked at.
     this.database
       .getRepository(SegmentEntity)
-      .save(row)
+      .upsert(row, ['renderId', 'attempt', 'index'])
       .catch((error: unknown) => this.log.warn(error));
   }
 
-  private async removeSegments(id: string): Promise<void> {
-    await rm(this.segmentFolder(id), { recursive: true, force: true });
-    for (const name of await readdir(this.folder.renders)) {
-      if (name.startsWith(`${id}.mp4.`)) await rm(join(this.folder.renders, name), { force: true });
+  /** Removes the segments of an attempt; of all when none is named. */
+  private async removeSegments(id: string, attempt?: number): Promise<void> {
+    const names = await readdir(this.folder.renders);
+    const isOwn = (name: string) =>
+      attempt === undefined
+        ? name.startsWith(`${id}.`) && name.endsWith('.segments')
+        : join(this.folder.renders, name) === this.segmentFolder(id, attempt);
+    for (const name of names.filter(isOwn)) {
+      await rm(join(this.folder.renders, name), { recursive: true, force: true });
     }
-    await this.database.getRepository(SegmentEntity).delete({ renderId: id });
+    await this.database
+      .getRepository(SegmentEntity)
+      .delete(attempt === undefined ? { renderId: id } : { renderId: id, attempt });
   }
 
-  private async save(row: RenderRow): Promise<void> {
-    try {
-      await this.rows.save(row);
-      this.unsaved.delete(row.id);
-    } catch (error) {
-      this.log.error(error);
-      this.unsaved.set(row.id, row);
+  /** Files that a killed server was writing, in no order to be used again. */
+  private async removeLeftovers(): Promise<void> {
+    for (const name of await readdir(this.folder.renders)) {
+      if (/\.(part|list)$/.test(name)) await rm(join(this.folder.renders, name), { force: true });
     }
-    this.tell(row);
   }
 
   private tell(row: RenderRow): void {
@@ -283,7 +351,8 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private async viewWithSegments(row: RenderRow): Promise<RenderView> {
     const view = this.view(row);
     if (row.status === 'failed' || row.status === 'waiting') {
-      const segments = await this.database.getRepository(SegmentEntity).findBy({ renderId: row.id });
+      const { id, attempt } = row;
+      const segments = await this.database.getRepository(SegmentEntity).findBy({ renderId: id, attempt });
       view.framesDone = segments.reduce((sum, segment) => sum + segment.frameCount, 0);
     }
     return view;
@@ -291,7 +360,8 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
 
   private view(row: RenderRow): RenderView {
     const { document: _document, problem, ...rest } = row;
-    const running = this.running?.row.id === row.id && row.status === 'running' ? this.running : undefined;
+    const own = this.running?.row.id === row.id && this.running.row.attempt === row.attempt;
+    const running = own && row.status === 'running' ? this.running : undefined;
     return {
       ...rest,
       stage: running?.progress.stage ?? null,

@@ -1,6 +1,7 @@
-import { parseFilm } from '@cyclogram/core';
+import { frameRateRecord, parseFilm, recordSchema, type FrameRate } from '@cyclogram/core';
 import { Router } from 'express';
 import * as yup from 'yup';
+import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { FilmStore } from '../films/filmStore';
 import type { RenderQueue, RenderView } from './renderQueue';
@@ -12,7 +13,8 @@ const requestSchema = yup
     document: yup.mixed(),
     width: yup.number().integer(),
     height: yup.number().integer(),
-    fps: yup.number(),
+    format: yup.string(),
+    fps: recordSchema(frameRateRecord).optional().default(undefined),
     from: yup.number(),
     to: yup.number(),
   })
@@ -30,14 +32,14 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   });
 
   routes.post('/', async (request, response) => {
-    const { filmId, document, ...wanted } = await requestSchema
+    const { filmId, document, fps, ...wanted } = await requestSchema
       .validate(request.body, { strict: true })
       .catch((error: yup.ValidationError) => {
         throw new Problem('bad-request', `${error.errors.join('. ')}.`);
       });
     const stored = await films.get(filmId);
     const film = document === undefined ? stored.document : parseFilm(document);
-    const view = await queue.add(film, filmId, wanted);
+    const view = await queue.add(film, filmId, { ...wanted, fps: fps as FrameRate | undefined });
     response.status(201).location(`/api/renders/${view.id}`).json(view);
   });
 
@@ -86,10 +88,10 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   });
 
   routes.get('/:id/file', async (request, response) => {
-    const { path, name } = await queue.file(request.params.id);
-    response.type('video/mp4');
-    if (request.query['download'] === '1') response.attachment(name).type('video/mp4');
-    response.sendFile(path, { cacheControl: false });
+    const { path, name, mimeType } = await queue.file(request.params.id);
+    response.type(mimeType);
+    if (request.query['download'] === '1') response.attachment(name).type(mimeType);
+    response.sendFile(path, { ...fromData, cacheControl: false });
   });
 
   return routes;

@@ -1,10 +1,10 @@
-import { pcmSampleRate, type Film, type HearingTables } from '@cyclogram/core';
+import { pcmSampleRate, usedEars, type Film, type HearingTables } from '@cyclogram/core';
+import { randomUUID } from 'node:crypto';
 import { stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { filmLength, playedFiles, type FilmTracks } from '../hearing/filmTracks';
-import { usedEars } from '../hearing/hearFilm';
 import { Problem } from '../http/problem';
 import type { FilmImages } from '../images/filmImages';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
@@ -13,7 +13,7 @@ import type { SegmentOrder, SegmentReport } from './drawSegments';
 import { joinSegments } from './join';
 import { segmentsOf, type RenderPlan } from './plan';
 
-export type RenderStage = 'hearing' | 'drawing' | 'joining';
+export type RenderStage = 'hearing' | 'drawing' | 'joining' | 'checking';
 
 export interface RenderProgress {
   stage: RenderStage;
@@ -79,7 +79,11 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     fade: film.fades.sound,
     length: filmLength(film, tracks),
   };
-  await joinSegments(plan, files, sound, out, signal);
+  await joinSegments(plan, files, sound, out, {
+    run: randomUUID(),
+    signal,
+    onCheck: () => tell('checking'),
+  });
 }
 
 /** Hears a film's ears side by side. */
@@ -97,7 +101,7 @@ async function hearOnAllProcessors(
   );
   return {
     ears: new Map(heard.flatMap(({ ears: tables }) => [...tables])),
-    waves: new Map(heard.flatMap(({ waves }) => [...waves])),
+    waveforms: new Map(heard.flatMap(({ waveforms }) => [...waveforms])),
     followers: new Map(),
     end: filmLength(film, tracks) / pcmSampleRate,
   };
@@ -116,7 +120,8 @@ async function drawAll(
   const stopAll = () => stop.abort();
   job.signal?.addEventListener('abort', stopAll, { once: true });
   if (job.signal?.aborted) stopAll();
-  const given = { film, images, tables, width: plan.width, height: plan.height, fps: plan.fps };
+  const { width, height, fps, format } = plan;
+  const given = { film, images, tables, width, height, fps, format };
 
   const runThread = () =>
     new Promise<void>((resolve, reject) => {

@@ -1,9 +1,9 @@
-import { lookAhead, lookBack, pictureAt, TableHearing } from '@cyclogram/core';
+import { DrawCache, lookAhead, lookBack, momentOf, pictureAt, TableHearing } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
 import { rename, writeFile } from 'node:fs/promises';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { hearFilm } from '../hearing/hearFilm';
-import { loadImages } from '../images/loadImages';
+import { imageAssets } from '../images/imageAssets';
 import type { Tasks } from '../work/tasks';
 
 /** Seconds heard before a moment for a quick picture, so that smoothing has settled. */
@@ -20,8 +20,12 @@ export async function writePicture(given: Tasks['picture']['given']): Promise<vo
   const tables = await hearFilm(film, tracks, whole ? undefined : part);
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
-  painter.images = await loadImages(images);
-  painter.paint(context, pictureAt(film, new TableHearing(tables, film), at), width, height);
+  const assets = imageAssets(images);
+  painter.images = assets.images;
+  const hearing = new TableHearing(tables, film);
+  const picture = pictureAt(momentOf(film, hearing, at, { cache: new DrawCache(), assets }));
+  await assets.prepare(picture);
+  painter.paint(context, picture, width, height);
   const temporary = `${out}.part`;
   await writeFile(temporary, await image.encode('png'));
   await rename(temporary, out);

@@ -1,4 +1,4 @@
-import type { Film, HearingTables, PcmShape } from '@cyclogram/core';
+import type { Film, FrameRate, HearingTables, PcmShape } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
 import type { FilmImages } from '../images/filmImages';
@@ -8,10 +8,10 @@ export interface Tasks {
   overview: { given: { pcmPath: string; shape: PcmShape; out: string }; answer: void };
   hear: {
     given: { film: Film; tracks: FilmTracks; earIds: string[] };
-    answer: Pick<HearingTables, 'ears' | 'waves'>;
+    answer: Pick<HearingTables, 'ears' | 'waveforms'>;
   };
   export: { given: { film: Film; tracks: FilmTracks; wish: ExportWish }; answer: string | Uint8Array };
-  /** Decodes a picture and writes it anew as PNG; the answer is its size. */
+  /** Decodes an image and writes it anew as PNG; the answer is its size. */
   image: { given: { path: string; out: string }; answer: { width: number; height: number } };
   picture: {
     given: {
@@ -39,7 +39,9 @@ export interface SegmentsTask {
   tables: HearingTables;
   width: number;
   height: number;
-  fps: number;
+  fps: FrameRate;
+  /** Id of the render format. */
+  format: string;
 }
 
 /** A part of a render: frames [first, first + count) into the file `out`. */

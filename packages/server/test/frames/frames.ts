@@ -1,4 +1,4 @@
-import { parseFilm, pictureAt, shownBands, type Film, type Hearing } from '@cyclogram/core';
+import { DrawCache, momentOf, parseFilm, pictureAt, shownBands, type Film, type Hearing } from '@cyclogram/core';
 import { Painter, type PaintImage } from '@cyclogram/painter';
 import { createCanvas } from '@napi-rs/canvas';
 import { readFileSync } from 'node:fs';
@@ -32,7 +32,7 @@ function madeUpHearing(film: Film): Hearing {
     levelsAt: (id, t) => row(id, t, 0),
     peaksAt: (id, t) => (film.ears.find((ear) => ear.id === id)?.peaks ? row(id, t, 0.08) : undefined),
     followerAt: () => 0.5,
-    waveOf: () => ({ rate: 12000, samples }),
+    waveformOf: () => ({ rate: 12000, samples }),
   };
 }
 
@@ -65,7 +65,7 @@ export function storedFrames(): StoredFrame[] {
     film: () => parseFilm({ ...small.base, ...part }),
     ...{ t: 0.62, width: 480, height: 270 },
   }));
-  for (const version of [1, 2, 3, 4]) {
+  for (const version of [1, 2, 3, 4, 5]) {
     for (const film of read(`demo.v${version}`) as Json[]) {
       frames.push(
         ...[0.62, 7.3].map((t) => ({
@@ -84,7 +84,7 @@ export function paintFrame({ film: open, t, width, height }: StoredFrame): Buffe
   const film = open();
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
-  painter.images = new Map(film.pictures.map(({ id }) => [id, madeUpImage()]));
-  painter.paint(context, pictureAt(film, madeUpHearing(film), t), width, height);
+  painter.images = new Map(film.images.map(({ id }) => [id, madeUpImage()]));
+  painter.paint(context, pictureAt(momentOf(film, madeUpHearing(film), t, { cache: new DrawCache() })), width, height);
   return image.data();
 }

@@ -1,4 +1,4 @@
-import type { Film } from '@cyclogram/core';
+import type { Film, FrameRate } from '@cyclogram/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
 
@@ -8,18 +8,26 @@ export interface FilmSummary {
   revision: number;
   createdAt: string;
   updatedAt: string;
-  seconds: number;
-  width: number;
-  height: number;
-  fps: number;
+  /** Null where the film cannot be read. */
+  seconds: number | null;
+  width: number | null;
+  height: number | null;
+  fps: FrameRate | null;
+  /** Why it cannot be opened; null when it can. */
+  problem: string | null;
   picture: string;
 }
 
 export interface StoredFilm extends FilmSummary {
   document: Film;
+  /** A sentence for each thing in it that this version does not know. */
+  warnings: string[];
 }
 
 const filmsKey = ['films'] as const;
+
+/** Where the document of a film is, as it is stored: also of one that cannot be opened. */
+export const documentAddress = (id: string) => `/api/films/${id}/document`;
 
 export const useFilms = () =>
   useQuery({

@@ -1,4 +1,5 @@
-import type { Film } from '@cyclogram/core';
+import type { Film, FrameRate } from '@cyclogram/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
 
@@ -8,11 +9,11 @@ export interface Render {
   title: string;
   width: number;
   height: number;
-  fps: number;
+  fps: FrameRate;
   firstFrame: number;
   frameCount: number;
   status: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
-  stage: 'hearing' | 'drawing' | 'joining' | null;
+  stage: 'hearing' | 'drawing' | 'joining' | 'checking' | null;
   framesDone: number;
   secondsLeft: number | null;
   problem: { title: string; detail: string } | null;
@@ -27,7 +28,7 @@ export interface RenderWish {
   document: Film;
   width: number;
   height: number;
-  fps: number;
+  fps: FrameRate;
   from?: number;
   to?: number;
 }
@@ -37,19 +38,29 @@ export const cancelRender = (id: string) => call<Render>('POST', `/renders/${id}
 export const resumeRender = (id: string) => call<Render>('POST', `/renders/${id}/resume`);
 export const deleteRender = (id: string) => call<void>('DELETE', `/renders/${id}`);
 
-/** All renders, newest first, kept up to date by the server. Undefined until it has answered. */
+const rendersKey = ['renders'] as const;
+
+/** All renders, newest first. The server's events are written where queries keep what they know. */
 export function useRenders(): { renders: Render[] | undefined; connected: boolean } {
-  const [renders, setRenders] = useState<Render[]>();
+  const queries = useQueryClient();
   const [connected, setConnected] = useState(true);
+  const { data: renders } = useQuery({
+    queryKey: rendersKey,
+    queryFn: () => call<{ renders: Render[] }>('GET', '/renders').then((answer) => answer.renders),
+    // Events tell of every change.
+    staleTime: Infinity,
+  });
   useEffect(() => {
     const events = new EventSource('/api/renders/events');
     const read = (event: Event): unknown => JSON.parse((event as MessageEvent<string>).data);
+    const update = (change: (all: Render[]) => Render[]) =>
+      queries.setQueryData<Render[]>(rendersKey, (all = []) => change(all));
     events.onopen = () => setConnected(true);
     events.onerror = () => setConnected(false);
-    events.addEventListener('renders', (event) => setRenders(read(event) as Render[]));
+    events.addEventListener('renders', (event) => update(() => read(event) as Render[]));
     events.addEventListener('render', (event) => {
       const changed = read(event) as Render;
-      setRenders((all = []) =>
+      update((all) =>
         all.some(({ id }) => id === changed.id)
           ? all.map((render) => (render.id === changed.id ? changed : render))
           : [changed, ...all],
@@ -57,9 +68,9 @@ export function useRenders(): { renders: Render[] | undefined; connected: boolea
     });
     events.addEventListener('gone', (event) => {
       const { id } = read(event) as { id: string };
-      setRenders((all) => all?.filter((render) => render.id !== id));
+      update((all) => all.filter((render) => render.id !== id));
     });
     return () => events.close();
-  }, []);
+  }, [queries]);
   return { renders, connected };
 }

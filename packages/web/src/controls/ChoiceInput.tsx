@@ -17,6 +17,7 @@ export function ChoiceInput({ field, value, onChange, placeholder }: ChoiceInput
       <Select.Root value={value} onValueChange={onChange}>
         <Select.Trigger
           id={id}
+          aria-describedby={field.help ? `${id}-help` : undefined}
           className="flex h-6 w-28 items-center justify-between gap-1 border-b border-rule hover:border-edge"
         >
           <span className="truncate">

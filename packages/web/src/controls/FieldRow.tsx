@@ -1,5 +1,6 @@
 import type { ShownField } from '@cyclogram/core';
 import type { ReactNode } from 'react';
+import { helpProps } from './helpLine';
 
 /** What the control of a property is given. */
 export interface ControlProps<F extends ShownField, V> {
@@ -11,18 +12,28 @@ export interface ControlProps<F extends ShownField, V> {
 interface FieldRowProps {
   /** Id of the control, for its label. */
   id: string;
-  field: ShownField;
+  field: Pick<ShownField, 'label' | 'help'>;
   children: ReactNode;
 }
 
 /** The name of a property with its control beside it. */
 export function FieldRow({ id, field, children }: FieldRowProps) {
   return (
-    <div className="flex h-7 items-center gap-2" title={field.help}>
+    <div className="flex h-7 items-center gap-2" {...helpProps(field.label, field.help)}>
       <label htmlFor={id} className="grow truncate text-dim">
         {field.label}
       </label>
       {children}
+      <FieldHelp id={id} text={field.help} />
     </div>
   );
+}
+
+/** Help for those who hear the page instead of seeing it. */
+export function FieldHelp({ id, text }: { id: string; text: string | undefined }) {
+  return text ? (
+    <span id={`${id}-help`} className="sr-only">
+      {text}
+    </span>
+  ) : null;
 }

@@ -3,6 +3,7 @@ import {
   type ColorField,
   type Field,
   type FieldGroup,
+  type Point,
   type ShownField,
   type SwitchField,
   type TextField,
@@ -13,8 +14,10 @@ import { HexColorInput, HexColorPicker } from 'react-colorful';
 import { ChoiceInput } from './ChoiceInput';
 import { FieldRow, type ControlProps } from './FieldRow';
 import { FontInput } from './FontInput';
+import { helpProps } from './helpLine';
 import { NumberInput } from './NumberInput';
-import { PictureInput } from './PictureInput';
+import { PointInput, ScaleInput } from './PointInput';
+import { ReferenceInput } from './ReferenceInput';
 import { Swatches } from './Swatches';
 import { useSteady } from './useSteady';
 
@@ -84,8 +87,16 @@ const OneField = memo(function OneField({ field, value, resetTo, onChange: chang
       return <TextInput field={field} value={value as string} onChange={onChange} />;
     case 'font':
       return <FontInput field={field} value={value as string} onChange={onChange} />;
-    case 'picture':
-      return <PictureInput field={field} value={value as string} onChange={onChange} />;
+    case 'point':
+      return (
+        <PointInput field={field} value={value as Point} resetTo={resetTo as Point} onChange={onChange} />
+      );
+    case 'scale':
+      return (
+        <ScaleInput field={field} value={value as Point} resetTo={resetTo as Point} onChange={onChange} />
+      );
+    case 'reference':
+      return <ReferenceInput field={field} value={value as string | null} onChange={onChange} />;
   }
 });
 
@@ -154,7 +165,7 @@ function TextInput({ field, value, onChange }: ControlProps<TextField, string>) 
     );
   }
   return (
-    <div className="py-1" title={field.help}>
+    <div className="py-1" {...helpProps(field.label, field.help)}>
       <label htmlFor={id} className="text-dim">
         {field.label}
       </label>

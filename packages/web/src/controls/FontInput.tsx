@@ -31,7 +31,7 @@ export function FontInput({ field, value, onChange }: FontInputProps) {
   return (
     <>
       <ChoiceInput
-        field={{ ...field, kind: 'choice', choices }}
+        field={{ kind: 'choice', key: field.key, label: field.label, help: field.help, choices }}
         value={value}
         placeholder="Choose"
         onChange={(chosen) => (chosen === ownFile ? file.current!.click() : onChange(chosen))}

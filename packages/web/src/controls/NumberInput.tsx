@@ -1,13 +1,17 @@
 import type { NumberField } from '@cyclogram/core';
 import { clsx } from 'clsx';
-import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { calculate } from './arithmetic';
+import { FieldHelp } from './FieldRow';
+import { helpProps } from './helpLine';
 
 interface NumberInputProps {
   field: NumberField;
   value: number;
   /** What a double click brings back. */
   resetTo?: number | undefined;
+  /** A button between the name and the number. */
+  tool?: ReactNode;
   onChange: (value: number) => void;
 }
 
@@ -21,7 +25,7 @@ const tidy = (value: number) => Number(value.toFixed(6));
  * A number that can be dragged by its name, typed with simple arithmetic, stepped
  * with the arrow keys (Shift: ten times, Alt: a tenth) and reset by a double click.
  */
-export function NumberInput({ field, value, resetTo, onChange }: NumberInputProps) {
+export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInputProps) {
   const { shownPer = 1, step, unit, min, max, whole, label, help } = field;
   const id = useId();
   const [draft, setDraft] = useState<string>();
@@ -72,7 +76,7 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
   };
 
   return (
-    <div className="flex h-7 items-center gap-2" title={help}>
+    <div className="flex h-7 items-center gap-2" {...helpProps(label, help)}>
       <label
         htmlFor={id}
         className="grow cursor-ew-resize touch-none truncate text-dim select-none hover:text-paper"
@@ -84,11 +88,13 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
       >
         {label}
       </label>
+      {tool}
       <span className="flex h-6 w-28 items-center border-b border-rule focus-within:border-paper hover:border-edge">
         <input
           id={id}
           role="spinbutton"
           inputMode="decimal"
+          aria-describedby={help ? `${id}-help` : undefined}
           aria-valuenow={tidy(shown)}
           aria-valuemin={min * shownPer}
           aria-valuemax={max * shownPer}
@@ -109,6 +115,7 @@ export function NumberInput({ field, value, resetTo, onChange }: NumberInputProp
           {unit}
         </span>
       </span>
+      <FieldHelp id={id} text={help} />
     </div>
   );
 }

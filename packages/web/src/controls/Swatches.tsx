@@ -1,30 +1,26 @@
-import type { Film } from '@cyclogram/core';
+import { eachField, filmRecord, type Film } from '@cyclogram/core';
 import { useMemo } from 'react';
 import { imageAddress } from '../api/images';
 import { useEditor } from '../editor/editorStore';
-import { usePictureColors } from './pictureColors';
+import { useImageColors } from './imageColors';
 
-/** Colours that the film uses, each once: palettes first. */
-function filmColors({ palettes, layers, background }: Film): string[] {
-  const stops = [
-    ...palettes.flatMap((palette) => palette.stops),
-    ...layers.flatMap((layer) => (layer.kind === 'figure' ? layer.color.stops : [])),
-  ];
-  return [...new Set([...stops.map(({ color }) => color), background.color, background.edgeColor])].slice(
-    0,
-    24,
+/** Colours that the film uses, each once. */
+function filmColors(film: Film): string[] {
+  const colors = [...eachField(filmRecord, film)].flatMap(({ field, value }) =>
+    field.kind === 'color' ? [value as string] : [],
   );
+  return [...new Set(colors)].slice(0, 24);
 }
 
-/** Colours to choose from: those of the backdrop picture, and those that the film uses already. */
+/** Colours to choose from: those of the background image, and those that the film uses already. */
 export function Swatches({ onChange }: { onChange: (color: string) => void }) {
   const film = useEditor((state) => state.film);
   const used = useMemo(() => filmColors(film), [film]);
-  const backdrop = film.pictures.find(({ id }) => id === film.background.picture)?.source.asset;
-  const fromPicture = usePictureColors(backdrop ? imageAddress(backdrop) : undefined);
+  const backdrop = film.images.find(({ id }) => id === film.background.image)?.source.asset;
+  const fromImage = useImageColors(backdrop ? imageAddress(backdrop) : undefined);
   return (
     <div className="mt-2 w-[200px] space-y-1.5">
-      {fromPicture.length > 0 && <Row label="From the backdrop" colors={fromPicture} onChange={onChange} />}
+      {fromImage.length > 0 && <Row label="Background image" colors={fromImage} onChange={onChange} />}
       <Row label="In this film" colors={used} onChange={onChange} />
     </div>
   );

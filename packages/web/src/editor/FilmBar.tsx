@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { createFilm } from '../api/films';
 import { Button, IconButton } from '../controls/Button';
+import { shortcut } from '../controls/shortcut';
 import { HelpDialog } from '../help/HelpDialog';
 import { RenderDialog } from '../renders/RenderDialog';
 import { useEditor } from './editorStore';
@@ -37,7 +38,7 @@ export function FilmBar() {
       <div className="ml-auto flex items-center gap-1">
         <IconButton
           label={past.length ? `Undo: ${past.at(-1)!.label}` : 'Undo'}
-          keys="Ctrl Z"
+          keys={shortcut('mod', 'Z')}
           disabled={!past.length}
           onClick={undo}
         >
@@ -45,7 +46,7 @@ export function FilmBar() {
         </IconButton>
         <IconButton
           label={future.length ? `Redo: ${future[0]!.label}` : 'Redo'}
-          keys="Ctrl Shift Z"
+          keys={shortcut('mod', 'shift', 'Z')}
           disabled={!future.length}
           onClick={redo}
         >
@@ -81,9 +82,29 @@ function SaveNote() {
           Not saved: {saving.text} Trying again.
         </span>
       );
+    case 'refused':
+      return <RefusedNote text={saving.text} />;
     case 'stale':
       return <StaleNote />;
   }
+}
+
+/** The server does not take the film as it is: what is wrong has to be changed, or taken back. */
+function RefusedNote({ text }: { text: string }) {
+  const undo = useEditor((state) => state.undo);
+  const last = useEditor((state) => state.past.at(-1)?.label);
+  return (
+    <span role="alert" className="flex min-w-0 items-center gap-2 text-alarm">
+      <span className="truncate" title={text}>
+        Not saved: {text}
+      </span>
+      {last !== undefined && (
+        <Button className="shrink-0" onClick={undo}>
+          <Undo2 size={13} /> Undo {last}
+        </Button>
+      )}
+    </span>
+  );
 }
 
 /** Another tab has saved this film: take that version, or keep this one as a film of its own. */

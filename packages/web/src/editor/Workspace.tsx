@@ -1,7 +1,9 @@
+import { fpsOf } from '@cyclogram/core';
 import { useContext, useEffect, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { useAssets, type Asset } from '../api/assets';
+import { HelpLine } from '../controls/HelpLine';
 import { HearPanel } from '../hear/HearPanel';
 import { ListeningView } from '../listening/ListeningView';
 import { Screen } from '../screen/Screen';
@@ -76,6 +78,7 @@ export function Workspace({ listeningTo }: WorkspaceProps) {
           )}
         </Panel>
       </Group>
+      <HelpLine />
     </div>
   );
 }
@@ -104,7 +107,7 @@ function useShortcuts() {
   const stage = useStage();
   const undo = useEditor((state) => state.undo);
   const redo = useEditor((state) => state.redo);
-  const fps = useEditor((state) => state.film.fps);
+  const fps = useEditor((state) => fpsOf(state.film.fps));
   useHotkeys(
     'space',
     (event) => {

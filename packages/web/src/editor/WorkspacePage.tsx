@@ -1,9 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link, useParams } from 'react-router';
+import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
 import { ApiProblem } from '../api/client';
-import { useStoredFilm, type StoredFilm } from '../api/films';
-import { createEditorStore, EditorContext } from './editorStore';
+import { createFilm, documentAddress, useStoredFilm, type StoredFilm } from '../api/films';
+import { Button } from '../controls/Button';
+import { createEditorStore, EditorContext, type OpenedFilm as OpenedFilmState } from './editorStore';
+import { dropEdits, keptEdits, type KeptEdits } from './keptEdits';
 import { Stage } from './stage';
 import { StageContext } from './stageContext';
 import { keptHistory, useFilmSaving } from './useFilmSaving';
@@ -13,16 +17,22 @@ import { Workspace } from './Workspace';
 export function WorkspacePage() {
   const { id = '' } = useParams();
   const film = useStoredFilm(id);
-  if (film.error) return <CannotOpen error={film.error} />;
+  if (film.error) return <CannotOpen id={id} error={film.error} />;
   if (!film.data) return <p className="grid h-full place-content-center text-dim">Opening the film…</p>;
   return <OpenFilm key={`${film.data.id} ${film.dataUpdatedAt}`} stored={film.data} />;
 }
 
-function CannotOpen({ error }: { error: Error }) {
+function CannotOpen({ id, error }: { id: string; error: Error }) {
+  const isThere = error instanceof ApiProblem && error.kind === 'unreadable-film';
   return (
     <main className="grid h-full place-content-center gap-2 text-center">
       <h1 className="text-lg">{error instanceof ApiProblem ? error.title : 'The film cannot be opened'}</h1>
-      <p className="text-dim">{error.message}</p>
+      <p className="max-w-xl text-dim">{error.message}</p>
+      {isThere && (
+        <a href={documentAddress(id)} download className="text-glass underline">
+          Download the film as it is stored
+        </a>
+      )}
       <Link to="/" className="text-glass underline">
         Go to your films
       </Link>
@@ -31,13 +41,78 @@ function CannotOpen({ error }: { error: Error }) {
 }
 
 function OpenFilm({ stored }: { stored: StoredFilm }) {
-  const history = useQuery({
-    queryKey: ['history', stored.id, stored.revision],
-    queryFn: () => keptHistory(stored.id, stored.revision),
+  const kept = useQuery({
+    queryKey: ['kept', stored.id, stored.revision],
+    queryFn: async () => ({
+      history: await keptHistory(stored.id, stored.revision),
+      // null, for a query has no undefined.
+      edits: (await keptEdits(stored.id)) ?? null,
+    }),
     gcTime: 0,
     staleTime: Infinity,
   });
-  return history.data ? <OpenedFilm stored={stored} history={history.data} /> : null;
+  const [chosen, setChosen] = useState<'stored' | 'kept'>();
+  useWarnings(stored);
+  if (!kept.data) return null;
+  const { history, edits } = kept.data;
+  if (edits && !chosen) return <OfferEdits stored={stored} edits={edits} onChoose={setChosen} />;
+  if (edits && chosen === 'kept') {
+    const { film: document, past, future } = edits;
+    return <OpenedFilm opened={{ ...stored, document, past, future, unsaved: true }} />;
+  }
+  return <OpenedFilm opened={{ ...stored, ...history }} />;
+}
+
+/** Says what of the film this version does not know. */
+function useWarnings({ id, warnings }: StoredFilm): void {
+  useEffect(() => {
+    if (warnings.length > 0) toast.warning(warnings.slice(0, 4).join('. '), { id: `warnings ${id}` });
+  }, [id, warnings]);
+}
+
+interface OfferEditsProps {
+  stored: StoredFilm;
+  edits: KeptEdits;
+  onChoose: (which: 'stored' | 'kept') => void;
+}
+
+/** Edits were kept that the server never got: they are taken up again, kept as a film of their own, or let go. */
+function OfferEdits({ stored, edits, onChoose }: OfferEditsProps) {
+  const navigate = useNavigate();
+  const isBased = edits.revision === stored.revision;
+  const discard = () => {
+    void dropEdits(stored.id);
+    onChoose('stored');
+  };
+  const asCopy = () =>
+    createFilm({ ...edits.film, title: `${edits.film.title} (recovered)` }).then(
+      (copy) => {
+        void dropEdits(stored.id);
+        return navigate(`/films/${copy.id}`);
+      },
+      (error: Error) => toast.error(error.message),
+    );
+  return (
+    <main className="grid h-full place-content-center gap-3 text-center">
+      <h1 className="text-lg">Unsaved edits of “{stored.title || 'Untitled'}”</h1>
+      <p className="max-w-md text-dim">
+        Edits from {format(edits.at, 'd MMMM, HH:mm')} did not reach the server; this browser has kept them.
+        {!isBased && ' The film was saved elsewhere since, so they can be kept as a film of their own.'}
+      </p>
+      <div className="flex justify-center gap-2">
+        {isBased ? (
+          <Button look="main" onClick={() => onChoose('kept')}>
+            Restore edits
+          </Button>
+        ) : (
+          <Button look="main" onClick={() => void asCopy()}>
+            Keep as a new film
+          </Button>
+        )}
+        <Button onClick={discard}>Discard edits</Button>
+      </div>
+    </main>
+  );
 }
 
 /** The ear that the address asks for. */
@@ -46,14 +121,8 @@ function useListeningTo(): string | undefined {
   return /^listening\/(.+)$/.exec(rest)?.[1];
 }
 
-function OpenedFilm({
-  stored,
-  history,
-}: {
-  stored: StoredFilm;
-  history: Awaited<ReturnType<typeof keptHistory>>;
-}) {
-  const [store] = useState(() => createEditorStore({ ...stored, ...history }));
+function OpenedFilm({ opened }: { opened: OpenedFilmState }) {
+  const [store] = useState(() => createEditorStore(opened));
   const [stage] = useState(() => new Stage());
   useEffect(() => () => stage.close(), [stage]);
   useFilmSaving(store);

@@ -9,6 +9,8 @@ export type SaveState =
   | { kind: 'unsaved' }
   | { kind: 'saving' }
   | { kind: 'failed'; text: string }
+  /** The server does not take the film as it is. */
+  | { kind: 'refused'; text: string }
   | { kind: 'stale'; text: string };
 
 /** What a press on the Screen does: pick and move, draw with the pen, draw by hand. */
@@ -52,6 +54,8 @@ export interface OpenedFilm {
   document: Film;
   past: Change[];
   future: Change[];
+  /** Whether the document has edits that the server does not have. */
+  unsaved?: boolean;
 }
 
 export function createEditorStore({
@@ -61,6 +65,7 @@ export function createEditorStore({
   document,
   past,
   future,
+  unsaved = false,
 }: OpenedFilm): EditorStore {
   return createStore<EditorState>()((set) => {
     const setHistory = (next: (history: History) => History) =>
@@ -74,7 +79,7 @@ export function createEditorStore({
       film: document,
       past,
       future,
-      saving: { kind: 'saved', at: updatedAt },
+      saving: unsaved ? { kind: 'unsaved' } : { kind: 'saved', at: updatedAt },
       // A film with one layer opens it; with several, the list comes first.
       selected: onlyOne(document.layers),
       tool: 'select',
@@ -134,11 +139,3 @@ export const findTrack = (film: Film, id: string): Track | undefined =>
 export const findFollower = (film: Film, id: string): Follower | undefined =>
   film.followers.find((follower) => follower.id === id);
 export const findEar = (film: Film, id: string): Ear | undefined => film.ears.find((ear) => ear.id === id);
-
-/** An id that none of the items has: the first free `stem-n`. */
-export function freeId(stem: string, items: readonly { id: string }[]): string {
-  for (let n = items.length + 1; ; n++) {
-    const id = `${stem}-${n}`;
-    if (!items.some((item) => item.id === id)) return id;
-  }
-}

@@ -107,13 +107,13 @@ describe('the stage', () => {
     const film = makeFilm();
     stage.setFilm(film, assets);
     expect(hearing.last('film').waved).toEqual([]);
-    stage.wantWave('ear-1');
+    stage.wantWaveform('ear-1');
     expect(hearing.last('film').waved).toEqual(['ear-1']);
-    stage.wantWave(undefined);
-    const waves = makeFilm(({ layers, width, height }) => {
+    stage.wantWaveform(undefined);
+    const waveforms = makeFilm(({ layers, width, height }) => {
       (layers[0] as FigureLayer).figure = figureKinds.wave.defaults(width, height);
     });
-    stage.setFilm(waves, assets);
+    stage.setFilm(waveforms, assets);
     expect(hearing.last('film').waved).toEqual(['ear-1']);
   });
 

@@ -5,7 +5,7 @@ import {
   heardTracks,
   pcmSampleRate,
   placeTrack,
-  wavedEars,
+  waveformEars,
   type Film,
   type Track,
 } from '@cyclogram/core';
@@ -155,7 +155,7 @@ export class Stage {
       say: 'film',
       ears,
       followers: film.followers,
-      waved: [...new Set([...wavedEars(film), ...this.waved])],
+      waved: [...new Set([...waveformEars(film), ...this.waved])],
       length,
     });
     this.updateTracks();
@@ -194,7 +194,7 @@ export class Stage {
 
   /** Tempo and beats of what is listened to; null when nothing repeats. */
   findBeats() {
-    const listened = (this.film?.tracks ?? []).filter((track) => track.listened);
+    const listened = (this.film?.tracks ?? []).filter((track) => track.analysed);
     return this.ask('beats', { tracks: this.sources(listened) });
   }
 
@@ -253,7 +253,7 @@ export class Stage {
   }
 
   /** Wants an ear's waveform, for looking at figures that the film does not have; undefined for no more. */
-  wantWave(earId: string | undefined): void {
+  wantWaveform(earId: string | undefined): void {
     this.waved = earId === undefined ? [] : [earId];
     if (this.film) this.setFilm(this.film, this.assets);
   }
@@ -277,10 +277,10 @@ export class Stage {
     });
   }
 
-  /** Tells the painting worker where the film's pictures are, when that has changed. */
+  /** Tells the painting worker where the film's images are, when that has changed. */
   private tellImages(film: Film): void {
     const addresses = Object.fromEntries(
-      film.pictures.flatMap(({ id, source }) => (source.asset ? [[id, imageAddress(source.asset)]] : [])),
+      film.images.flatMap(({ id, source }) => (source.asset ? [[id, imageAddress(source.asset)]] : [])),
     );
     const key = JSON.stringify(addresses);
     if (key === this.addresses) return;
@@ -296,8 +296,8 @@ export class Stage {
 
   private updateTracks(): void {
     const { only, muted } = this.state.getState();
-    const tracks = (this.film?.tracks ?? []).filter(({ id, heard }) =>
-      only ? id === only : heard && !muted.includes(id),
+    const tracks = (this.film?.tracks ?? []).filter(({ id, soundtrack }) =>
+      only ? id === only : soundtrack && !muted.includes(id),
     );
     this.player.setTracks(
       tracks.flatMap((track) => {

@@ -2,7 +2,8 @@ import { defaultTrack } from '@cyclogram/core';
 import { useQueryClient } from '@tanstack/react-query';
 import type { Asset } from '../api/assets';
 import { Dialog } from '../controls/Dialog';
-import { freeId, useEditor } from '../editor/editorStore';
+import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
 import { SongDrop } from './SongDrop';
 
 /** The Tape of a film without a song. */
@@ -11,7 +12,7 @@ export function AddSong() {
   const add = (asset: Asset) =>
     change('add song', (film) => {
       film.tracks.push(
-        defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), {
+        defaultTrack(newId('track'), asset.name.replace(/\.[^.]+$/, ''), {
           asset: asset.sha256,
         }),
       );

@@ -1,14 +1,15 @@
 import { defaultFilm, defaultTrack } from '@cyclogram/core';
 import { useMutation } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
-import { Copy, Trash2 } from 'lucide-react';
+import { Copy, Download, FileWarning, Trash2 } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { Asset } from '../api/assets';
-import { createFilm, useFilmActions, useFilms, type FilmSummary } from '../api/films';
+import { createFilm, documentAddress, useFilmActions, useFilms, type FilmSummary } from '../api/films';
 import { PageBar } from '../app/PageBar';
 import { Button, IconButton } from '../controls/Button';
 import { clock } from '../controls/time';
+import { newId } from '../editor/newId';
 import { SongDrop } from './SongDrop';
 
 /** The library: films with their pictures, and a place to drop a song for a new one. */
@@ -19,7 +20,7 @@ export function FilmsPage() {
     mutationFn: (asset: Asset | undefined) => {
       const title = asset?.name.replace(/\.[^.]+$/, '') ?? 'Untitled';
       return createFilm(
-        defaultFilm(title, asset ? [defaultTrack('track-1', title, { asset: asset.sha256 })] : []),
+        defaultFilm(title, asset ? [defaultTrack(newId('track'), title, { asset: asset.sha256 })] : []),
       );
     },
     onSuccess: (film) => navigate(`/films/${film.id}`),
@@ -57,42 +58,71 @@ export function FilmsPage() {
 function FilmCard({ film }: { film: FilmSummary }) {
   const { remove, restore, duplicate } = useFilmActions();
   const onError = (error: Error) => toast.error(error.message);
+  const title = film.title || 'Untitled';
   const deleteFilm = () =>
     remove.mutate(film.id, {
       onSuccess: () =>
-        toast(`“${film.title}” was deleted.`, {
+        toast(`“${title}” was deleted.`, {
           action: { label: 'Undo', onClick: () => restore.mutate(film.id, { onError }) },
         }),
       onError,
     });
   return (
     <li>
-      <Link to={`/films/${film.id}`} className="block border border-rule hover:border-edge">
-        <img
-          src={film.picture}
-          alt=""
-          width={640}
-          height={Math.round((640 * film.height) / film.width)}
-          className="aspect-video w-full bg-panel object-contain text-dim"
-        />
-      </Link>
+      {film.problem === null ? (
+        <Link to={`/films/${film.id}`} className="block border border-rule hover:border-edge">
+          <img
+            src={film.picture}
+            alt=""
+            width={640}
+            height={Math.round((640 * (film.height ?? 9)) / (film.width ?? 16))}
+            className="aspect-video w-full bg-panel object-contain text-dim"
+          />
+        </Link>
+      ) : (
+        <div className="grid aspect-video place-content-center gap-1 border border-rule bg-panel px-4 text-center">
+          <p className="flex items-center justify-center gap-1.5 text-alarm">
+            <FileWarning size={15} /> It cannot be opened
+          </p>
+          <p className="text-xs text-dim">{film.problem}</p>
+        </div>
+      )}
       <div className="flex items-start gap-1 pt-1.5">
         <div className="min-w-0 grow">
           <h2 className="truncate text-base">
-            <Link to={`/films/${film.id}`} className="hover:underline">
-              {film.title || 'Untitled'}
-            </Link>
+            {film.problem === null ? (
+              <Link to={`/films/${film.id}`} className="hover:underline">
+                {title}
+              </Link>
+            ) : (
+              title
+            )}
           </h2>
           <p className="text-xs text-dim">
-            <span className="figures">{film.seconds > 0 ? clock(film.seconds) : 'no song'}</span>
-            {' · changed '}
-            {formatDistanceToNow(film.updatedAt, { addSuffix: true })}
+            {film.seconds !== null && (
+              <>
+                <span className="figures">{film.seconds > 0 ? clock(film.seconds) : 'no song'}</span>
+                {' · '}
+              </>
+            )}
+            changed {formatDistanceToNow(film.updatedAt, { addSuffix: true })}
           </p>
         </div>
-        <IconButton label={`Duplicate ${film.title}`} onClick={() => duplicate.mutate(film.id, { onError })}>
-          <Copy size={14} />
-        </IconButton>
-        <IconButton label={`Delete ${film.title}`} onClick={deleteFilm}>
+        {film.problem === null ? (
+          <IconButton label={`Duplicate ${title}`} onClick={() => duplicate.mutate(film.id, { onError })}>
+            <Copy size={14} />
+          </IconButton>
+        ) : (
+          <a
+            href={documentAddress(film.id)}
+            download
+            aria-label={`Download ${title}`}
+            className="grid size-7 place-items-center rounded-sm hover:bg-raised"
+          >
+            <Download size={14} />
+          </a>
+        )}
+        <IconButton label={`Delete ${title}`} onClick={deleteFilm}>
           <Trash2 size={14} />
         </IconButton>
       </div>

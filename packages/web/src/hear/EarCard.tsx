@@ -1,11 +1,10 @@
 import {
   bandEdges,
-  channelKinds,
   defaultEar,
   earFields,
+  layerReferences,
   resolutionHz,
   trimSilentBands,
-  type ChannelKind,
   type Ear,
   type SongFit,
 } from '@cyclogram/core';
@@ -13,35 +12,20 @@ import { Scissors, Sparkles, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '../controls/Button';
-import { ChoiceInput } from '../controls/ChoiceInput';
 import { Fields } from '../controls/Fields';
 import { findEar, useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 import { earChange } from './earChanges';
 import { TrackPicker } from './TrackPicker';
 
-const channelLabels: Record<ChannelKind, string> = {
-  middle: 'Middle',
-  mix: 'Both, by power',
-  left: 'Left',
-  right: 'Right',
-  sides: 'Sides',
-};
-const channelField = {
-  kind: 'choice',
-  key: 'channel',
-  label: 'Channel',
-  help: 'Middle is both added, sides what sets them apart. By power nothing cancels, at twice the work.',
-  choices: channelKinds.map((value) => ({ value, label: channelLabels[value] })),
-} as const;
-
 /** Everything about one ear. */
 export function EarCard({ earId }: { earId: string }) {
   const ear = useEditor(({ film }) => film.ears.find(({ id }) => id === earId))!;
   const usedBy = useEditor(
     ({ film }) =>
-      film.layers.filter((layer) => layer.kind === 'figure' && layer.ear === earId).length +
-      film.followers.filter((follower) => follower.ear === earId).length,
+      film.layers.filter((layer) =>
+        layerReferences(layer).some(({ to, id }) => to === 'ears' && id === earId),
+      ).length + film.followers.filter((follower) => follower.ear === earId).length,
   );
   const change = useEditor((state) => state.change);
   const stage = useStage();
@@ -63,7 +47,6 @@ export function EarCard({ earId }: { earId: string }) {
         className="mt-1 h-7 w-full border-b border-rule bg-transparent"
       />
       <TrackPicker value={ear.tracks} onChange={(value) => set('tracks', value)} />
-      <ChoiceInput field={channelField} value={ear.channel} onChange={(value) => set('channel', value)} />
       <WindowNote ear={ear} />
       <EarTools ear={ear} />
       <Fields groups={earFields} values={ear} defaults={{ ...defaultEar('') }} onChange={set} />

@@ -2,7 +2,8 @@ import { defaultEar } from '@cyclogram/core';
 import { AudioLines, Maximize2, Plus } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { Button, IconButton } from '../controls/Button';
-import { freeId, useEditor } from '../editor/editorStore';
+import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
 import { EarCard } from './EarCard';
 import { LiveSpectrum } from './LiveSpectrum';
 import { Disclosure, SectionHeading } from './Section';
@@ -16,7 +17,7 @@ export function Ears() {
   const change = useEditor((state) => state.change);
   const navigate = useNavigate();
   const add = () => {
-    const id = freeId('ear', ears);
+    const id = newId('ear');
     change('add ear', (film) => void film.ears.push(defaultEar(id, `Ear ${film.ears.length + 1}`)));
     open(id);
   };

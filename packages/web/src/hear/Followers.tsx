@@ -1,7 +1,8 @@
 import { defaultFollower } from '@cyclogram/core';
 import { Activity, Plus } from 'lucide-react';
 import { Button, IconButton } from '../controls/Button';
-import { freeId, useEditor } from '../editor/editorStore';
+import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
 import { FollowerCard } from './FollowerCard';
 import { FollowerMeter } from './FollowerMeter';
 import { Disclosure, SectionHeading } from './Section';
@@ -15,7 +16,7 @@ export function Followers() {
   const open = useEditor((state) => state.openFollowerCard);
   const change = useEditor((state) => state.change);
   const add = () => {
-    const id = freeId('follower', followers);
+    const id = newId('follower');
     const ear = openEar ?? ears[0]?.id;
     if (!ear) return;
     change(

@@ -1,37 +1,20 @@
-import { mostSeconds, type Track } from '@cyclogram/core';
+import { defaultsOf, fieldOf, fieldsOf, trackRecord, type NumberField, type Track } from '@cyclogram/core';
 import { RefreshCw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Asset } from '../api/assets';
 import { Button } from '../controls/Button';
-import { SwitchInput } from '../controls/Fields';
+import { FieldRows } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { clock } from '../controls/time';
 import { findTrack, useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 import { AddSongDialog } from '../films/AddSong';
 
-const gainField = {
-  kind: 'number',
-  key: 'gain',
-  label: 'Level',
-  min: -60,
-  max: 24,
-  step: 1,
-  unit: 'dB',
-} as const;
-const heardField = {
-  kind: 'switch',
-  key: 'heard',
-  label: 'Heard in the film',
-  help: 'It is played, and in the sound of the render.',
-} as const;
-const listenedField = {
-  kind: 'switch',
-  key: 'listened',
-  label: 'Listened to',
-  help: 'Ears that name no tracks listen to it.',
-} as const;
-const timeField = { kind: 'number', min: 0, max: mostSeconds, step: 0.1, unit: 's' } as const;
+const own = (key: string) => fieldOf(trackRecord, key) as NumberField;
+const outField = own('out');
+/** Those that are set as they are; the in and the out point have to stay apart. */
+const fields = fieldsOf(trackRecord).filter(({ key }) => key !== 'in' && key !== 'out');
+const defaults = { ...defaultsOf(trackRecord, { width: 0, height: 0 }) };
 
 /** Everything about one track. */
 export function TrackCard({ track, asset }: { track: Track; asset: Asset | undefined }) {
@@ -56,9 +39,9 @@ export function TrackCard({ track, asset }: { track: Track; asset: Asset | undef
   };
   // In and out stay apart, by a hundredth of a second.
   const setIn = (value: number) =>
-    set('in-point', { in: Math.max(0, Math.min(value, (track.out ?? seconds) - 0.01)) });
+    set('in point', { in: Math.max(0, Math.min(value, (track.out ?? seconds) - 0.01)) });
   const setOut = (value: number) =>
-    set('out-point', { out: value >= seconds ? null : Math.max(value, track.in + 0.01) });
+    set('out point', { out: value >= seconds ? null : Math.max(value, track.in + 0.01) });
   return (
     <div className="px-1.5 pb-2">
       <input
@@ -68,36 +51,14 @@ export function TrackCard({ track, asset }: { track: Track; asset: Asset | undef
         onChange={({ target }) => set('name', { name: target.value })}
         className="h-7 w-full border-b border-rule bg-transparent"
       />
-      <NumberInput
-        field={gainField}
-        value={track.gain}
-        resetTo={0}
-        onChange={(gain) => set('level', { gain })}
+      <FieldRows
+        fields={fields}
+        values={{ ...track }}
+        defaults={defaults}
+        onChange={(key, value) => set(key, { [key]: value })}
       />
-      <SwitchInput field={heardField} value={track.heard} onChange={(heard) => set('heard', { heard })} />
-      <SwitchInput
-        field={listenedField}
-        value={track.listened}
-        onChange={(listened) => set('listened to', { listened })}
-      />
-      <NumberInput
-        field={{ ...timeField, key: 'start', label: 'Starts at', help: 'Where in the film it begins.' }}
-        value={track.start}
-        resetTo={0}
-        onChange={(start) => set('start', { start })}
-      />
-      <NumberInput
-        field={{ ...timeField, key: 'in', label: 'From', help: 'Where in the file it begins.' }}
-        value={track.in}
-        resetTo={0}
-        onChange={setIn}
-      />
-      <NumberInput
-        field={{ ...timeField, key: 'out', label: 'To', help: 'Where in the file it ends.' }}
-        value={track.out ?? seconds}
-        resetTo={seconds}
-        onChange={setOut}
-      />
+      <NumberInput field={own('in')} value={track.in} resetTo={0} onChange={setIn} />
+      <NumberInput field={outField} value={track.out ?? seconds} resetTo={seconds} onChange={setOut} />
       <p className="figures flex h-7 items-center text-dim">
         {asset
           ? `${clock(asset.seconds, true)} ${asset.channels === 1 ? 'mono' : 'stereo'}`
@@ -115,7 +76,7 @@ export function TrackCard({ track, asset }: { track: Track; asset: Asset | undef
         open={replacing}
         onOpenChange={setReplacing}
         title="Replace the file"
-        description="Everything that listens to this track stays as it is and listens to the new file."
+        description="Every ear that uses this track keeps its settings and analyses the new file."
         onAdded={(next) => set('file', { source: { asset: next.sha256 }, in: 0, out: null })}
       />
     </div>

@@ -6,7 +6,8 @@ import type { Asset } from '../api/assets';
 import { IconButton } from '../controls/Button';
 import { CardSection } from '../controls/CardSection';
 import { FieldRows } from '../controls/Fields';
-import { freeId, useEditor } from '../editor/editorStore';
+import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
 import { useStage, useStageState } from '../editor/stageContext';
 import { AddSongDialog } from '../films/AddSong';
 import { Disclosure, SectionHeading } from './Section';
@@ -23,12 +24,12 @@ export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
   const [adding, setAdding] = useState(false);
   const add = (asset: Asset) =>
     change('add track', (film) => {
-      const track = defaultTrack(freeId('track', film.tracks), asset.name.replace(/\.[^.]+$/, ''), {
+      const track = defaultTrack(newId('track'), asset.name.replace(/\.[^.]+$/, ''), {
         asset: asset.sha256,
       });
       // What comes after the song is there for ears that name it.
-      const first = !film.tracks.some(({ heard }) => heard);
-      film.tracks.push({ ...track, heard: first, listened: first });
+      const first = !film.tracks.some(({ soundtrack }) => soundtrack);
+      film.tracks.push({ ...track, soundtrack: first, analysed: first });
     });
   return (
     <>
@@ -44,9 +45,9 @@ export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
       {tracks.length === 0 && <p className="px-3 py-2 text-dim">No song yet. Drop one on the Tape.</p>}
       <ul>
         {tracks.map((track) => {
-          const { id, name, heard } = track;
+          const { id, name, soundtrack } = track;
           const muted = mutedNow.includes(id);
-          const silent = only ? only !== id : !heard || muted;
+          const silent = only ? only !== id : !soundtrack || muted;
           return (
             <li key={id} className="border-b border-rule/60 px-1.5">
               <div className="flex h-7 items-center">
@@ -54,16 +55,16 @@ export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
                   <span className={clsx('truncate', silent && 'text-dim')}>{name}</span>
                 </Disclosure>
                 <IconButton
-                  label={only === id ? 'Play all again' : 'Play only this one, for now'}
+                  label={only === id ? 'End solo' : 'Solo'}
                   aria-pressed={only === id}
                   className={clsx('size-6', only === id ? 'text-amber' : 'text-dim')}
                   onClick={() => stage.setOnly(only === id ? undefined : id)}
                 >
                   <Headphones size={13} />
                 </IconButton>
-                {heard ? (
+                {soundtrack ? (
                   <IconButton
-                    label={muted ? 'Unmute' : 'Mute, for now'}
+                    label={muted ? 'Unmute' : 'Mute'}
                     aria-pressed={muted}
                     className={clsx('size-6', muted && 'text-dim')}
                     onClick={() => stage.setMuted(id, !muted)}
@@ -71,7 +72,7 @@ export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
                     {muted ? <VolumeX size={13} /> : <Volume2 size={13} />}
                   </IconButton>
                 ) : (
-                  <span className="w-6 text-center text-xs text-dim" title="Not heard in the film">
+                  <span className="w-6 text-center text-xs text-dim" title="Not in the soundtrack">
                     –
                   </span>
                 )}
@@ -93,7 +94,7 @@ function fadeNote({ fadeIn, fadeOut }: Fade): string {
     ...(fadeIn > 0 ? [`in ${fadeIn.toFixed(1)} s`] : []),
     ...(fadeOut > 0 ? [`out ${fadeOut.toFixed(1)} s`] : []),
   ];
-  return parts.join(', ') || 'none';
+  return parts.join(', ');
 }
 
 /** How the sound of the film comes and goes. */
@@ -102,9 +103,9 @@ function SoundFades() {
   const change = useEditor((state) => state.change);
   return (
     <div className="px-3 pb-2">
-      <CardSection heading="Fades of the sound" open={false} note={fadeNote(fade)}>
+      <CardSection heading="Sound fades" open={false} note={fadeNote(fade)}>
         <FieldRows
-          fields={fadeFields[0]!.fields}
+          fields={fadeFields}
           values={{ ...fade }}
           defaults={{ ...fadesStandard.sound }}
           onChange={(key, value) =>

@@ -1,3 +1,4 @@
+import { fpsOf, fpsText } from '@cyclogram/core';
 import { formatDistanceToNow } from 'date-fns';
 import { Download, Play, RotateCcw, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
@@ -49,7 +50,12 @@ export function RendersPage() {
   );
 }
 
-const stageWords = { hearing: 'Hearing the song', drawing: 'Drawing', joining: 'Joining picture and sound' };
+const stageWords = {
+  hearing: 'Hearing the song',
+  drawing: 'Drawing',
+  joining: 'Joining picture and sound',
+  checking: 'Checking the video',
+};
 
 function statusLine({
   status,
@@ -96,7 +102,7 @@ function RenderRow({
           <h2 className="truncate text-base">{title || 'Untitled'}</h2>
           <p className="text-dim">
             <span className="figures">
-              {width}×{height} {fps} fps {clock(frameCount / fps, true)}
+              {width}×{height} {fpsText(fps)} fps {clock(frameCount / fpsOf(fps), true)}
             </span>
             {' · '}
             <span role="status">{statusLine(render)}</span>
@@ -123,7 +129,7 @@ function RenderRow({
         )}
         {(status === 'failed' || status === 'cancelled') && (
           <Button onClick={() => act(resumeRender)}>
-            <RotateCcw size={14} /> {status === 'failed' ? 'Take up again' : 'Start again'}
+            <RotateCcw size={14} /> {status === 'failed' ? 'Resume' : 'Start again'}
           </Button>
         )}
         {!active && (

@@ -2,7 +2,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { arrowWay } from './arrows';
 import { useScreen } from './screenContext';
 import { snapAngle, snapToLines, type SnapLine } from './snapping';
-import type { PathHandle } from './handlesOf';
+import type { Handle } from './handle';
 
 /** CSS pixels within which a place snaps. */
 const snapWithin = 7;
@@ -13,17 +13,22 @@ const edge = 10;
 const within = (value: number, low: number, high: number) =>
   Math.min(Math.max(value, low + edge), Math.max(high - edge, low + edge));
 
-interface DragHandleProps {
-  handle: PathHandle;
+interface DragHandleProps<Change extends object> {
+  handle: Handle<Change>;
   /** Called with what the handle says of the new place. */
-  onDrag: (change: Record<string, unknown>, handle: PathHandle) => void;
+  onDrag: (change: Change, handle: Handle<Change>) => void;
   /** The place that angles snap around, in the handle's own units. */
   pivot?: { x: number; y: number };
   colour?: string;
 }
 
 /** A handle on the Screen: dragged, or moved with the arrow keys. Moving snaps; Alt lets it go anywhere. */
-export function DragHandle({ handle, onDrag, pivot, colour = '#86cdb4' }: DragHandleProps) {
+export function DragHandle<Change extends object>({
+  handle,
+  onDrag,
+  pivot,
+  colour = '#86cdb4',
+}: DragHandleProps<Change>) {
   const { toCss, fromPointer, snapLines, setGuides, scale, seen } = useScreen();
   const grip = useRef<{ dx: number; dy: number }>(undefined);
   const onDown = (event: PointerEvent<SVGElement>) => {

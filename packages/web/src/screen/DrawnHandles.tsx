@@ -1,11 +1,12 @@
-import { insertPoint, type DrawnPoint, type PathOf } from '@cyclogram/core';
+import { insertPoint, type DrawnPoint, type ShapeOf } from '@cyclogram/core';
 import type { KeyboardEvent } from 'react';
 import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
 import { DragHandle } from './DragHandle';
 import { moveHandle, movePoint, removePoint, toggleSmooth } from './drawnChanges';
 import { useScreen } from './screenContext';
 
-type Drawn = PathOf<'drawn'>;
+type Drawn = ShapeOf<'drawn'>;
 
 interface DrawnHandlesProps {
   path: Drawn;
@@ -41,14 +42,14 @@ export function DrawnHandles({ path, onChange }: DrawnHandlesProps) {
         return (
           <path
             key={`segment ${i}`}
-            d={`M${at(a.x, a.y)}C${at(a.x + a.outX, a.y + a.outY)} ${at(b.x + b.inX, b.y + b.inY)} ${at(b.x, b.y)}`}
+            d={`M${at(a.at.x, a.at.y)}C${at(a.at.x + a.out.x, a.at.y + a.out.y)} ${at(b.at.x + b.in.x, b.at.y + b.in.y)} ${at(b.at.x, b.at.y)}`}
             fill="none"
             stroke="transparent"
             strokeWidth={10}
             className="pointer-events-auto cursor-copy"
             onDoubleClick={(event) => {
               event.stopPropagation();
-              onChange('add point', insertPoint(path, i, 0.5), '');
+              onChange('add point', insertPoint(path, i, 0.5, newId('point')), '');
               setChosen(i + 1);
             }}
           >
@@ -72,10 +73,11 @@ export function DrawnHandles({ path, onChange }: DrawnHandlesProps) {
             colour={i === index ? '#f1ece2' : '#86cdb4'}
             handle={{
               label: `Point ${i + 1} of ${points.length}`,
-              ...{ x: point.x, y: point.y, moves: false },
+              ...point.at,
+              moves: false,
               drag: (x, y) => ({ points: movePoint(points, i, x, y) }),
             }}
-            onDrag={(change) => onChange('move point', change['points'] as DrawnPoint[], `point ${i}`)}
+            onDrag={(change) => onChange('move point', change.points, `point ${i}`)}
           />
         </g>
       ))}
@@ -93,26 +95,30 @@ interface BezierHandlesProps {
 function BezierHandles({ points, index, onChange }: BezierHandlesProps) {
   const { toCss } = useScreen();
   const point = points[index]!;
+  const { at } = point;
   const sides = [
-    { side: 'in', x: point.inX, y: point.inY, label: 'Handle before the point' },
-    { side: 'out', x: point.outX, y: point.outY, label: 'Handle after the point' },
+    { side: 'in', ...point.in, label: 'Handle in' },
+    { side: 'out', ...point.out, label: 'Handle out' },
   ] as const;
   return sides
     .filter(({ x, y }) => x !== 0 || y !== 0)
     .map(({ side, x, y, label }) => {
-      const [x1, y1] = toCss(point.x, point.y);
-      const [x2, y2] = toCss(point.x + x, point.y + y);
+      const [x1, y1] = toCss(at.x, at.y);
+      const [x2, y2] = toCss(at.x + x, at.y + y);
       return (
         <g key={side}>
           <path d={`M${x1} ${y1}L${x2} ${y2}`} stroke="#f1ece2" strokeWidth={1} />
           <DragHandle
             colour="#f1ece2"
-            pivot={point}
+            pivot={at}
             handle={{
-              ...{ label, x: point.x + x, y: point.y + y, moves: false },
-              drag: (toX, toY) => ({ points: moveHandle(points, index, side, toX - point.x, toY - point.y) }),
+              label,
+              x: at.x + x,
+              y: at.y + y,
+              moves: false,
+              drag: (toX, toY) => ({ points: moveHandle(points, index, side, toX - at.x, toY - at.y) }),
             }}
-            onDrag={(change) => onChange('move handle', change['points'] as DrawnPoint[], `handle ${index}`)}
+            onDrag={(change) => onChange('move handle', change.points, `handle ${index}`)}
           />
         </g>
       );

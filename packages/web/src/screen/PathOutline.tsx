@@ -1,5 +1,6 @@
-import { buildPath, flattenParts, type FilmPath } from '@cyclogram/core';
+import { flattenParts, type FilmPath } from '@cyclogram/core';
 import { useMemo } from 'react';
+import { drawn } from '../editor/paths';
 import { useScreen, type ScreenSpace } from './screenContext';
 
 const glass = '#86cdb4';
@@ -7,7 +8,7 @@ const glass = '#86cdb4';
 /** The path as it is used, dashed. */
 export function PathOutline({ path }: { path: FilmPath }) {
   const { toCss } = useScreen();
-  const { data, count } = useMemo(() => outlineData(path.shape, toCss), [path.shape, toCss]);
+  const { data, count } = useMemo(() => outlineData(path, toCss), [path, toCss]);
   return (
     <g className="pointer-events-none">
       {count <= mostDashed && (
@@ -32,9 +33,9 @@ const leastStep = 2;
 const mostDashed = 600;
 
 /** The lines of a path as SVG path data in CSS pixels, and of how many points they are. */
-function outlineData(shape: FilmPath['shape'], toCss: ScreenSpace['toCss']): { data: string; count: number } {
+function outlineData(path: FilmPath, toCss: ScreenSpace['toCss']): { data: string; count: number } {
   let count = 0;
-  const data = flattenParts(buildPath(shape), shownTolerance).map(({ points, closed }) => {
+  const data = flattenParts(drawn.paths.get(path), shownTolerance).map(({ points, closed }) => {
     let last: [number, number] | undefined;
     const shown = points.flatMap(({ x, y }, i) => {
       const place = toCss(x, y);

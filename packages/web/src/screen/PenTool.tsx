@@ -1,5 +1,6 @@
 import { cornerPoint, type DrawnPoint } from '@cyclogram/core';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { newId } from '../editor/newId';
 import { useScreen } from './screenContext';
 import { snapAngle, snapToLines } from './snapping';
 
@@ -41,7 +42,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
     const [x, y] = fromPointer(event);
     const last = points.at(-1);
     if (event.shiftKey && last) {
-      const snapped = snapAngle(last.x, last.y, x, y);
+      const snapped = snapAngle(last.at.x, last.at.y, x, y);
       return [snapped.x, snapped.y];
     }
     if (event.altKey) return [x, y];
@@ -54,30 +55,30 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
     event.stopPropagation();
     const [first] = points;
     const [x, y] = fromPointer(event);
-    if (first && points.length > 1 && Math.hypot(x - first.x, y - first.y) < near / scale) {
+    if (first && points.length > 1 && Math.hypot(x - first.at.x, y - first.at.y) < near / scale) {
       put(points, true);
       onDone();
       return;
     }
     event.currentTarget.setPointerCapture(event.pointerId);
     dragging.current = true;
-    put([...points, cornerPoint(...placeOf(event))]);
+    put([...points, cornerPoint(newId('point'), ...placeOf(event))]);
   };
   const onMove = (event: PointerEvent<SVGElement>) => {
     const place = placeOf(event);
     setHover(dragging.current ? undefined : place);
     const last = points.at(-1);
     if (!dragging.current || !last) return;
-    const [outX, outY] = [place[0] - last.x, place[1] - last.y];
-    if (Math.hypot(outX, outY) * scale < 4) return;
-    put([...points.slice(0, -1), { ...last, outX, outY, inX: -outX, inY: -outY, smooth: true }]);
+    const out = { x: place[0] - last.at.x, y: place[1] - last.at.y };
+    if (Math.hypot(out.x, out.y) * scale < 4) return;
+    put([...points.slice(0, -1), { ...last, out, in: { x: -out.x, y: -out.y }, smooth: true }]);
   };
   const onUp = () => {
     dragging.current = false;
     setGuides([]);
   };
   const last = points.at(-1);
-  const line = last && hover ? [toCss(last.x, last.y), toCss(...hover)] : undefined;
+  const line = last && hover ? [toCss(last.at.x, last.at.y), toCss(...hover)] : undefined;
   return (
     <>
       <rect
@@ -102,7 +103,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
         />
       )}
       {points.map((point, i) => {
-        const [x, y] = toCss(point.x, point.y);
+        const [x, y] = toCss(point.at.x, point.at.y);
         return (
           <rect
             key={i}
@@ -117,69 +118,6 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
           />
         );
       })}
-    </>
-  );
-}
-
-interface FreehandToolProps {
-  /** Called with the places of the pointer when it is lifted. */
-  onDraw: (trace: [number, number][], closed: boolean) => void;
-}
-
-/** CSS pixels between the end and the start of a line within which it is closed. */
-const closeWithin = 18;
-
-/** Drawing by hand: what is drawn becomes a curve when the pointer is lifted. */
-export function FreehandTool({ onDraw }: FreehandToolProps) {
-  const { fromPointer, toCss, scale } = useScreen();
-  const [trace, setTrace] = useState<[number, number][]>([]);
-  const drawing = useRef(false);
-  const onDown = (event: PointerEvent<SVGElement>) => {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    event.currentTarget.setPointerCapture(event.pointerId);
-    drawing.current = true;
-    setTrace([fromPointer(event)]);
-  };
-  const onMove = (event: PointerEvent<SVGElement>) => {
-    if (!drawing.current) return;
-    const place = fromPointer(event);
-    setTrace((places) => [...places, place]);
-  };
-  const onUp = () => {
-    if (!drawing.current) return;
-    drawing.current = false;
-    const [first, last] = [trace[0], trace.at(-1)];
-    if (first && last && trace.length > 3) {
-      const closed =
-        trace.length > 12 && Math.hypot(last[0] - first[0], last[1] - first[1]) < closeWithin / scale;
-      onDraw(trace, closed);
-    }
-    setTrace([]);
-  };
-  return (
-    <>
-      <rect
-        width="100%"
-        height="100%"
-        fill="transparent"
-        className="pointer-events-auto cursor-crosshair touch-none"
-        role="application"
-        aria-label="Draw by hand: hold and draw a line"
-        onPointerDown={onDown}
-        onPointerMove={onMove}
-        onPointerUp={onUp}
-        onPointerCancel={onUp}
-      />
-      {trace.length > 1 && (
-        <path
-          d={`M${trace.map((place) => toCss(...place).join(' ')).join('L')}`}
-          fill="none"
-          stroke="#86cdb4"
-          strokeWidth={2}
-          className="pointer-events-none"
-        />
-      )}
     </>
   );
 }

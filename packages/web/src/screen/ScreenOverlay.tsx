@@ -1,30 +1,37 @@
 import {
-  alongStandard,
   applyMatrix,
-  buildPath,
+  asFigure,
+  asGroup,
+  defaultPath,
   invertMatrix,
+  isContainer,
+  multiply,
   pathBounds,
+  pathPlaceMatrix,
+  placeDrawn,
   type DrawnPoint,
   type FigureLayer,
   type FilmPath,
-  type GroupLayer,
   type Layer,
-  type TiedLayer,
+  type Matrix,
+  type ShapeOf,
 } from '@cyclogram/core';
-import { useMemo, useState, type PointerEvent } from 'react';
+import { useMemo, useState, type PointerEvent, type ReactNode } from 'react';
 import { findLayer, findPath, useEditor, useOpenLayer } from '../editor/editorStore';
+import { drawn } from '../editor/paths';
 import { useStage } from '../editor/stageContext';
 import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
 import { DragHandle } from './DragHandle';
 import { simplifyTrace } from './drawnChanges';
 import { DrawnHandles } from './DrawnHandles';
-import { FalloffShape } from './FalloffShape';
-import { handlesOf } from './handlesOf';
-import { matrixAround } from './matrices';
+import { FalloffOutline } from './FalloffOutline';
+import { FreehandTool } from './FreehandTool';
+import { matrixAround, matrixWithin } from './matrices';
+import { placeHandlesOf, shapeHandlesOf } from './pathHandles';
 import { PathOutline } from './PathOutline';
-import { FreehandTool, PenTool } from './PenTool';
+import { PenTool } from './PenTool';
 import { placeHandles } from './placeHandles';
-import { ScreenContext, type ScreenSpace, type SeenPart } from './screenContext';
+import { ScreenContext, useScreen, type ScreenSpace, type SeenPart } from './screenContext';
 import { pictureLines, type SnapLine } from './snapping';
 
 interface ScreenOverlayProps {
@@ -46,24 +53,15 @@ export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: Scr
   const stage = useStage();
   const [guides, setGuides] = useState<readonly SnapLine[]>([]);
   const snapLines = useMemo(() => linesOf(film, layer), [film, layer]);
-  const space = useMemo((): ScreenSpace => {
-    const matrix = layer ? matrixAround(film, layer) : ([1, 0, 0, 1, 0, 0] as const);
-    const inverse = invertMatrix(matrix);
-    return {
-      scale: scale * Math.hypot(matrix[0], matrix[1]),
-      toCss(x, y) {
-        const [px, py] = applyMatrix(matrix, x, y);
-        return [px * scale, py * scale];
-      },
-      fromPointer({ clientX, clientY, currentTarget }) {
-        const box = currentTarget.ownerSVGElement!.getBoundingClientRect();
-        return applyMatrix(inverse, (clientX - box.left) / scale, (clientY - box.top) / scale);
-      },
+  const space = useMemo(
+    (): ScreenSpace => ({
+      ...spaceThrough(identity, scale),
       snapLines,
       seen: { left, top, right, bottom },
       setGuides,
-    };
-  }, [film, layer, scale, snapLines, left, top, right, bottom]);
+    }),
+    [scale, snapLines, left, top, right, bottom],
+  );
   if (scale <= 0) return null;
   const pick = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0 || tool !== 'select') return;
@@ -98,15 +96,48 @@ export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: Scr
   );
 }
 
-const canBePicked = (layer: Layer) => layer.visible && !layer.locked && layer.kind !== 'group';
+const identity: Matrix = [1, 0, 0, 1, 0, 0];
+
+/** How places belong together that go through a matrix until they are in the picture. @param scale CSS pixels per picture unit */
+function spaceThrough(
+  matrix: Matrix,
+  scale: number,
+): Pick<ScreenSpace, 'matrix' | 'pictureScale' | 'scale' | 'toCss' | 'fromPointer'> {
+  const inverse = invertMatrix(matrix);
+  return {
+    matrix,
+    pictureScale: scale,
+    scale: scale * Math.hypot(matrix[0], matrix[1]),
+    toCss(x, y) {
+      const [px, py] = applyMatrix(matrix, x, y);
+      return [px * scale, py * scale];
+    },
+    fromPointer({ clientX, clientY, currentTarget }) {
+      const box = currentTarget.ownerSVGElement!.getBoundingClientRect();
+      return applyMatrix(inverse, (clientX - box.left) / scale, (clientY - box.top) / scale);
+    },
+  };
+}
+
+/** Shows what goes through a matrix, and then through all that it stands in. */
+function Through({ matrix, children }: { matrix: Matrix; children: ReactNode }) {
+  const outer = useScreen();
+  const space = useMemo(
+    () => ({ ...outer, ...spaceThrough(multiply(outer.matrix, matrix), outer.pictureScale) }),
+    [outer, matrix],
+  );
+  return <ScreenContext value={space}>{children}</ScreenContext>;
+}
+
+const canBePicked = (layer: Layer) => layer.visible && !layer.locked && !isContainer(layer);
 
 /** Lines to snap to: those of the picture, and the middles of other paths. */
 function linesOf(film: PlacedFilm, layer: Layer | undefined): SnapLine[] {
-  const own = layer?.kind === 'figure' ? layer.path : undefined;
+  const own = asFigure(layer)?.path;
   const middles = film.paths
     .filter(({ id }) => id !== own)
-    .flatMap(({ shape }): SnapLine[] => {
-      const box = pathBounds(buildPath(shape));
+    .flatMap((path): SnapLine[] => {
+      const box = pathBounds(drawn.paths.get(path));
       return [
         { axis: 'x', at: (box[0] + box[2]) / 2 },
         { axis: 'y', at: (box[1] + box[3]) / 2 },
@@ -115,43 +146,68 @@ function linesOf(film: PlacedFilm, layer: Layer | undefined): SnapLine[] {
   return [...pictureLines(film.width, film.height), ...middles];
 }
 
+/** What of the open layer can be dragged: of a figure its path, of others their place. */
 function LayerHandles({ layer, film }: { layer: Layer; film: PlacedFilm }) {
-  if (layer.kind === 'figure') {
-    const path = film.paths.find(({ id }) => id === layer.path);
-    return path ? <FigureHandles layer={layer} path={path} /> : null;
+  const around = useMemo(() => matrixAround(film, layer), [film, layer]);
+  const within = useMemo(() => matrixWithin(film, layer), [film, layer]);
+  const figure = asFigure(layer);
+  const path = film.paths.find(({ id }) => id === (figure?.path ?? asGroup(layer)?.clipPath));
+  if (figure) {
+    return path ? (
+      <Through matrix={within}>
+        <FigureHandles layer={figure} path={path} film={film} />
+      </Through>
+    ) : null;
   }
-  const clip =
-    layer.kind === 'group' && layer.clip !== null
-      ? film.paths.find(({ id }) => id === layer.clip)
-      : undefined;
   return (
     <>
-      {clip && <PathOutline path={clip} />}
-      <PlaceHandles layer={layer} film={film} />
+      {path && (
+        <Through matrix={within}>
+          <PathOutline path={path} />
+        </Through>
+      )}
+      <Through matrix={around}>
+        <PlaceHandles layer={layer} film={film} />
+      </Through>
     </>
   );
 }
 
-function FigureHandles({ layer, path }: { layer: FigureLayer; path: FilmPath }) {
+interface FigureHandlesProps {
+  layer: FigureLayer;
+  path: FilmPath;
+  film: PlacedFilm;
+}
+
+function FigureHandles({ layer, path, film }: FigureHandlesProps) {
   const change = useEditor((state) => state.change);
   const tool = useEditor((state) => state.tool);
   const setTool = useEditor((state) => state.setTool);
-  const { shape } = path;
-  const draw = (points: DrawnPoint[], closed: boolean, key: string) =>
+  const placement = useMemo(() => pathPlaceMatrix(path), [path]);
+  const points = drawnShape(path);
+  const draw = (all: DrawnPoint[], closed: boolean, key: string) =>
     change(
       'draw',
-      (film) => {
-        const kept = { ...alongStandard, offset: shape.offset, join: shape.join, reverse: shape.reverse };
-        findPath(film, path.id)!.shape = { kind: 'drawn', points, closed, ...kept };
+      (draft) => {
+        const { position, points: placed } = placeDrawn(all);
+        const { offset, join, reverse } = path;
+        const shape = { points: placed, closed };
+        const next = defaultPath('drawn', path.id, path.name, film, shape, {
+          position,
+          offset,
+          join,
+          reverse,
+        });
+        Object.assign(findPath(draft, path.id)!, next);
       },
       key,
     );
   if (tool === 'pen') {
     return (
       <>
-        {shape.kind === 'drawn' && <PathOutline path={path} />}
+        {points && <PathOutline path={path} />}
         <PenTool
-          onDraw={(points, closed) => draw(points, closed, `pen ${path.id}`)}
+          onDraw={(all, closed) => draw(all, closed, `pen ${path.id}`)}
           onDone={() => setTool('select')}
         />
       </>
@@ -167,32 +223,41 @@ function FigureHandles({ layer, path }: { layer: FigureLayer; path: FilmPath }) 
       />
     );
   }
-  const set = (label: string, part: Record<string, unknown>) =>
-    change('path', (film) => Object.assign(findPath(film, path.id)!.shape, part), `${path.id} ${label}`);
-  const centre = handlesOf(shape).find(({ moves }) => moves);
+  const set = (label: string, part: Partial<FilmPath>) =>
+    change('path', (draft) => Object.assign(findPath(draft, path.id)!, part), `${path.id} ${label}`);
   return (
     <>
       <PathOutline path={path} />
-      {shape.kind === 'drawn' && (
-        <DrawnHandles
-          path={shape}
-          onChange={(label, points, key) =>
-            change(
-              label,
-              (film) => Object.assign(findPath(film, path.id)!.shape, { points }),
-              key && `${path.id} ${key}`,
-            )
-          }
-        />
-      )}
       {layer.falloffs.map((falloff, i) => (
-        <FalloffShape key={i} layer={layer} falloff={falloff} index={i} />
+        <FalloffOutline key={falloff.id} layer={layer} falloff={falloff} index={i} />
       ))}
-      {handlesOf(shape).map((handle) => (
+      <Through matrix={placement}>
+        {points && (
+          <DrawnHandles
+            path={points}
+            onChange={(label, next, key) =>
+              change(
+                label,
+                (draft) => Object.assign(findPath(draft, path.id)!.shape, { points: next }),
+                key && `${path.id} ${key}`,
+              )
+            }
+          />
+        )}
+        {shapeHandlesOf(path).map((handle) => (
+          <DragHandle
+            key={handle.label}
+            handle={handle}
+            pivot={{ x: 0, y: 0 }}
+            onDrag={(part) => set(handle.label, part)}
+          />
+        ))}
+      </Through>
+      {placeHandlesOf(path).map((handle) => (
         <DragHandle
           key={handle.label}
           handle={handle}
-          {...(centre ? { pivot: centre } : {})}
+          pivot={path.position}
           onDrag={(part) => set(handle.label, part)}
         />
       ))}
@@ -200,12 +265,16 @@ function FigureHandles({ layer, path }: { layer: FigureLayer; path: FilmPath }) 
   );
 }
 
+/** The shape of a path whose points can be edited one by one. */
+const drawnShape = ({ shape }: FilmPath): ShapeOf<'drawn'> | undefined =>
+  'points' in shape ? shape : undefined;
+
 /** How far a line drawn by hand may be off, in picture units. */
 const handTolerance = 4;
 
-function PlaceHandles({ layer, film }: { layer: GroupLayer | TiedLayer; film: PlacedFilm }) {
+function PlaceHandles({ layer, film }: { layer: Layer; film: PlacedFilm }) {
   const change = useEditor((state) => state.change);
-  const handles = placeHandles(layer, film);
+  const handles = placeHandles(layer.name || 'the layer', layer.place, film);
   return handles.map((handle) => (
     <DragHandle
       key={handle.label}
@@ -213,8 +282,8 @@ function PlaceHandles({ layer, film }: { layer: GroupLayer | TiedLayer; film: Pl
       pivot={handles[0]!}
       onDrag={(part) =>
         change(
-          'place',
-          (draft) => Object.assign(findLayer(draft, layer.id)!, part),
+          'position',
+          (draft) => Object.assign(findLayer(draft, layer.id)!.place, part),
           `${layer.id} ${handle.label}`,
         )
       }

@@ -1,4 +1,4 @@
-import { frameAt } from '@cyclogram/core';
+import { fpsOf, frameAt } from '@cyclogram/core';
 import { ImageDown, Pause, Play, Repeat, SkipBack } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
@@ -87,7 +87,7 @@ export function Transport() {
 /** Written straight into the page: it changes on every frame. */
 function TimeNow() {
   const stage = useStage();
-  const fps = useEditor(({ film }) => film.fps);
+  const fps = useEditor(({ film }) => fpsOf(film.fps));
   const ref = useRef<HTMLTimeElement>(null);
   useEffect(() => {
     const write = () => {

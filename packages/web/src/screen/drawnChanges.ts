@@ -1,17 +1,19 @@
 import { cornerPoint, type DrawnPoint } from '@cyclogram/core';
 import fitCurve from 'fit-curve';
+import { newId } from '../editor/newId';
 
 /** Changes of the points of a drawn curve. */
 
 /** To tenths of a picture unit; adding 0 makes a negative zero a plain one. */
 const tidy = (value: number) => Math.round(value * 10) / 10 + 0;
+const tidyPoint = (x: number, y: number) => ({ x: tidy(x), y: tidy(y) });
 
 const replaced = (points: readonly DrawnPoint[], index: number, part: Partial<DrawnPoint>): DrawnPoint[] =>
   points.map((point, i) => (i === index ? { ...point, ...part } : point));
 
 /** Moves a point, its handles with it. */
 export const movePoint = (points: readonly DrawnPoint[], index: number, x: number, y: number): DrawnPoint[] =>
-  replaced(points, index, { x: tidy(x), y: tidy(y) });
+  replaced(points, index, { at: tidyPoint(x, y) });
 
 /** Moves a handle to an offset from its point; of a smooth point, the other one stays in line and as long as it is. */
 export function moveHandle(
@@ -22,15 +24,12 @@ export function moveHandle(
   y: number,
 ): DrawnPoint[] {
   const point = points[index]!;
-  const [own, other] = side === 'in' ? (['in', 'out'] as const) : (['out', 'in'] as const);
-  const part: Partial<DrawnPoint> = { [`${own}X`]: tidy(x), [`${own}Y`]: tidy(y) };
+  const other = side === 'in' ? 'out' : 'in';
+  const part: Partial<DrawnPoint> = { [side]: tidyPoint(x, y) };
   const length = Math.hypot(x, y);
   if (point.smooth && length > 0) {
-    const reach = Math.hypot(point[`${other}X`], point[`${other}Y`]);
-    Object.assign(part, {
-      [`${other}X`]: tidy((-x / length) * reach),
-      [`${other}Y`]: tidy((-y / length) * reach),
-    });
+    const reach = Math.hypot(point[other].x, point[other].y);
+    part[other] = tidyPoint((-x / length) * reach, (-y / length) * reach);
   }
   return replaced(points, index, part);
 }
@@ -44,17 +43,19 @@ export function toggleSmooth(
   index: number,
 ): DrawnPoint[] {
   const point = points[index]!;
-  if (point.smooth) return replaced(points, index, cornerPoint(point.x, point.y));
+  const { x, y } = point.at;
+  if (point.smooth) return replaced(points, index, cornerPoint(point.id, x, y));
   const neighbour = (step: number) =>
     closed ? points.at((index + step) % points.length)! : (points[index + step] ?? point);
-  const [before, after] = [neighbour(-1), neighbour(1)];
+  const [before, after] = [neighbour(-1).at, neighbour(1).at];
   const [dx, dy] = [after.x - before.x, after.y - before.y];
   const length = Math.hypot(dx, dy) || 1;
-  const reach = (other: DrawnPoint) => Math.hypot(other.x - point.x, other.y - point.y) / 3 || length / 6;
+  const reach = (other: { x: number; y: number }) => Math.hypot(other.x - x, other.y - y) / 3 || length / 6;
   const [back, on] = [reach(before), reach(after)];
   return replaced(points, index, {
-    ...{ inX: tidy((-dx / length) * back), inY: tidy((-dy / length) * back) },
-    ...{ outX: tidy((dx / length) * on), outY: tidy((dy / length) * on), smooth: true },
+    in: tidyPoint((-dx / length) * back, (-dy / length) * back),
+    out: tidyPoint((dx / length) * on, (dy / length) * on),
+    smooth: true,
   });
 }
 
@@ -75,24 +76,25 @@ export function simplifyTrace(
   if (closed && places.length > 2) places.push(places[0]!);
   const curves = fitCurve(places, tolerance ** 2);
   if (curves.length === 0) return [];
-  const points = [cornerPoint(...(curves[0]![0] as [number, number]))];
+  const corner = ([x, y]: readonly number[]) => cornerPoint(newId('point'), x!, y!);
+  const points = [corner(curves[0]![0])];
   for (const [from, out, inward, to] of curves) {
-    Object.assign(points.at(-1)!, { outX: out[0] - from[0], outY: out[1] - from[1] });
-    points.push({ ...cornerPoint(...to), inX: inward[0] - to[0], inY: inward[1] - to[1] });
+    points.at(-1)!.out = { x: out[0] - from[0], y: out[1] - from[1] };
+    points.push({ ...corner(to), in: { x: inward[0] - to[0], y: inward[1] - to[1] } });
   }
-  if (closed && points.length > 2) {
-    // The last point is the first one again.
-    const last = points.pop()!;
-    Object.assign(points[0]!, { inX: last.inX, inY: last.inY });
-  }
+  // The last point of a closed line is the first one again.
+  if (closed && points.length > 2) points[0]!.in = points.pop()!.in;
   return points.map((point) => {
-    const [before, after] = [Math.atan2(-point.inY, -point.inX), Math.atan2(point.outY, point.outX)];
+    const before = Math.atan2(-point.in.y, -point.in.x);
+    const after = Math.atan2(point.out.y, point.out.x);
     const bend = Math.abs(Math.atan2(Math.sin(after - before), Math.cos(after - before)));
-    const both = Math.hypot(point.inX, point.inY) > 0 && Math.hypot(point.outX, point.outY) > 0;
-    const values = Object.entries(point).map(([key, value]) => [
-      key,
-      typeof value === 'number' ? tidy(value) : value,
-    ]);
-    return { ...(Object.fromEntries(values) as DrawnPoint), smooth: both && bend < smoothWithin };
+    const both = Math.hypot(point.in.x, point.in.y) > 0 && Math.hypot(point.out.x, point.out.y) > 0;
+    return {
+      id: point.id,
+      at: tidyPoint(point.at.x, point.at.y),
+      in: tidyPoint(point.in.x, point.in.y),
+      out: tidyPoint(point.out.x, point.out.y),
+      smooth: both && bend < smoothWithin,
+    };
   });
 }

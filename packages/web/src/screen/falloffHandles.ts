@@ -1,32 +1,39 @@
 import type { Falloff } from '@cyclogram/core';
-import type { PathHandle } from './handlesOf';
+import { degrees, radians, type Handle } from './handle';
 
-const radians = (degrees: number) => (degrees * Math.PI) / 180;
 const whole = Math.round;
 /** Length of the line that shows a straight edge, in picture units. */
 export const edgeLength = 400;
 
+type FalloffHandle = Handle<Partial<Falloff>>;
+
 /** What of a region can be dragged: its middle, its size, its soft edge. A part of a path has no handles. */
-export function falloffHandles(falloff: Falloff, index: number): PathHandle[] {
-  const { shape, centerX, centerY, turn, soft } = falloff;
+export function falloffHandles(falloff: Falloff, index: number): FalloffHandle[] {
+  const { shape, center, rotation, soft } = falloff;
   if (shape === 'path') return [];
   const name = `region ${index + 1}`;
-  const move: PathHandle = {
-    ...{ label: `Move ${name}`, x: centerX, y: centerY, moves: true },
-    drag: (x, y) => ({ centerX: whole(x), centerY: whole(y) }),
+  const move: FalloffHandle = {
+    label: `Move ${name}`,
+    ...center,
+    moves: true,
+    drag: (x, y) => ({ center: { x: whole(x), y: whole(y) } }),
   };
   /** A handle in a direction of the region: dragging it gives its distance from the middle along that. */
   const along = (
     label: string,
-    degrees: number,
+    direction: number,
     distance: number,
-    change: (distance: number) => object,
-  ): PathHandle => {
-    const angle = radians(degrees + (shape === 'circle' ? 0 : turn));
+    change: (distance: number) => Partial<Falloff>,
+  ): FalloffHandle => {
+    const angle = radians(direction + (shape === 'circle' ? 0 : rotation));
     const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
     return {
-      ...{ label, x: centerX + distance * dx, y: centerY + distance * dy, moves: false, sizes: true },
-      drag: (x, y) => ({ ...change(Math.max(0, whole((x - centerX) * dx + (y - centerY) * dy))) }),
+      label,
+      x: center.x + distance * dx,
+      y: center.y + distance * dy,
+      moves: false,
+      sizes: true,
+      drag: (x, y) => ({ ...change(Math.max(0, whole((x - center.x) * dx + (y - center.y) * dy))) }),
     };
   };
   switch (shape) {
@@ -52,9 +59,9 @@ export function falloffHandles(falloff: Falloff, index: number): PathHandle[] {
         move,
         along(`Soft edge of ${name}`, 90, soft, (distance) => ({ soft: distance })),
         {
-          ...along(`Turn ${name}`, 0, edgeLength / 2, () => ({})),
+          ...along(`Rotate ${name}`, 0, edgeLength / 2, () => ({})),
           turns: true,
-          drag: (x, y) => ({ turn: whole((Math.atan2(y - centerY, x - centerX) * 180) / Math.PI) }),
+          drag: (x, y) => ({ rotation: whole(degrees(Math.atan2(y - center.y, x - center.x))) }),
         },
       ];
   }
@@ -63,17 +70,16 @@ export function falloffHandles(falloff: Falloff, index: number): PathHandle[] {
 /** The region's edge, and where its soft edge ends, as SVG path data in picture units. */
 export function falloffOutlines({
   shape,
-  centerX,
-  centerY,
+  center: { x: centerX, y: centerY },
   radius,
   width,
   height,
-  turn,
+  rotation,
   soft,
 }: Falloff): string[] {
   const circle = (r: number) =>
     `M${centerX + r} ${centerY}A${r} ${r} 0 0 1 ${centerX - r} ${centerY}A${r} ${r} 0 0 1 ${centerX + r} ${centerY}Z`;
-  const angle = radians(turn);
+  const angle = radians(rotation);
   const place = (x: number, y: number) =>
     `${centerX + Math.cos(angle) * x - Math.sin(angle) * y} ${centerY + Math.sin(angle) * x + Math.cos(angle) * y}`;
   const box = (halfWidth: number, halfHeight: number) =>

@@ -1,3 +1,4 @@
+import type { Matrix } from '@cyclogram/core';
 import { createContext, useContext, type PointerEvent } from 'react';
 import type { SnapLine } from './snapping';
 
@@ -9,19 +10,23 @@ export interface SeenPart {
   bottom: number;
 }
 
-/** How places of the layer that is edited and places on the Screen belong together. */
+/** How places of what is edited, a layer or a path, and places on the Screen belong together. */
 export interface ScreenSpace {
-  /** CSS pixels per unit of the layer. */
+  /** What its places go through until they are in the picture. */
+  matrix: Matrix;
+  /** CSS pixels per picture unit. */
+  pictureScale: number;
+  /** CSS pixels per unit of what is edited. */
   scale: number;
-  /** A place of the layer, through its groups, in CSS pixels of the picture. */
+  /** A place in CSS pixels of the picture. */
   toCss(x: number, y: number): [number, number];
-  /** Where a pointer is, in units of the layer. */
+  /** Where a pointer is, in units of what is edited. */
   fromPointer(event: PointerEvent<SVGElement>): [number, number];
   /** Lines that moving snaps to. */
   snapLines: readonly SnapLine[];
-  /** Shows the lines that are snapped to now. */
   /** What of the picture is seen, in its CSS pixels. */
   seen: SeenPart;
+  /** Shows the lines that are snapped to now. */
   setGuides(lines: readonly SnapLine[]): void;
 }
 

@@ -1,17 +1,21 @@
-import { falloffFields, falloffStandard, type FigureLayer } from '@cyclogram/core';
+import { defaultsOf, falloffRecord, fieldsOf, type FigureLayer } from '@cyclogram/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { Button, IconButton } from '../controls/Button';
 import { FieldRows } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
 import type { LayerEdits } from './useLayerEdits';
 
-const fields = falloffFields.flatMap((group) => group.fields);
+const fields = fieldsOf(falloffRecord);
+/** The first has none to go together with. */
+const firstFields = fields.filter(({ key }) => key !== 'combine');
+const mostRegions = 8;
 
 /** Regions in which a figure reacts; they can be moved on the Screen, too. */
 export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: LayerEdits }) {
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
-  const standard = falloffStandard(width, height);
+  const standard = defaultsOf(falloffRecord, { width, height });
   const { falloffs } = layer;
   return (
     <>
@@ -21,7 +25,7 @@ export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: La
         </p>
       )}
       {falloffs.map((falloff, i) => (
-        <div key={i} className="mb-2 border-l border-rule pl-2">
+        <div key={falloff.id} className="mb-2 border-l border-rule pl-2">
           <div className="flex h-7 items-center justify-between text-xs text-dim">
             Region {i + 1}
             <IconButton
@@ -35,8 +39,7 @@ export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: La
             </IconButton>
           </div>
           <FieldRows
-            // The first has none to go together with.
-            fields={i === 0 ? fields.filter(({ key }) => key !== 'combine') : fields}
+            fields={i === 0 ? firstFields : fields}
             values={{ ...falloff }}
             defaults={{ ...standard }}
             onChange={(key, value) =>
@@ -50,9 +53,12 @@ export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: La
       ))}
       <Button
         className="mt-1"
-        disabled={falloffs.length >= 8}
+        disabled={falloffs.length >= mostRegions}
         onClick={() =>
-          edits.eachFigure('add falloff', '', (target) => void target.falloffs.push({ ...standard }))
+          edits.eachFigure('add falloff', '', (target) => {
+            if (target.falloffs.length < mostRegions)
+              target.falloffs.push({ ...standard, id: newId('falloff') });
+          })
         }
       >
         <Plus size={13} /> Add a region

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { Dialog } from '../controls/Dialog';
 import { useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
-import { offers, type Offer } from './gallery';
+import { offers, type Offer } from './offers';
 import { addFigure } from './layerChanges';
 
 const size = { width: 192, height: 108 };
@@ -23,14 +23,14 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
   const ear = useEditor(({ film }) => film.ears[0]?.id);
   useEffect(() => {
     if (!open) return;
-    stage.wantWave(ear);
-    return () => stage.wantWave(undefined);
+    stage.wantWaveform(ear);
+    return () => stage.wantWaveform(undefined);
   }, [stage, open, ear]);
   const add = ({ make }: Offer) => {
     let id = '';
     change('add layer', (film) => {
-      const { part, shape } = make(film.width, film.height);
-      id = addFigure(film, part, shape);
+      const { part, path } = make(film);
+      id = addFigure(film, part, path);
     });
     selectLayers([id]);
     onOpenChange(false);
@@ -71,8 +71,8 @@ function OfferThumbnail({ offer }: { offer: Offer }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const alone = useMemo((): Film => {
     const only: Film = { ...film, layers: [], paths: [], ears: [...film.ears] };
-    const { part, shape } = offer.make(film.width, film.height);
-    addFigure(only, part, shape);
+    const { part, path } = offer.make(film);
+    addFigure(only, part, path);
     return only;
   }, [film, offer]);
   useEffect(() => {

@@ -1,72 +1,82 @@
-import { pathKinds, placeFields, placeStandard, type GroupLayer } from '@cyclogram/core';
+import {
+  asGroup,
+  fieldOf,
+  fieldsOf,
+  groupLayerRecord,
+  kindOf,
+  pathKinds,
+  pathPlaceFields,
+  type FilmPath,
+  type GroupLayer,
+  type ReferenceField,
+} from '@cyclogram/core';
 import { CardSection } from '../controls/CardSection';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
 import { findLayer, findPath, useEditor } from '../editor/editorStore';
-import { addPath, dropUnusedPaths } from './layerChanges';
-import type { LayerEdits } from './useLayerEdits';
+import { addCircle, dropUnusedPaths } from './layerChanges';
 
 const none = 'none';
 const own = 'own';
+const clipField = fieldOf(groupLayerRecord, 'clipPath') as ReferenceField;
 
-/** A group: where it stands as a whole, and the path it is cut by. */
-export function GroupCard({ layer, edits }: { layer: GroupLayer; edits: LayerEdits }) {
+/** A group: what is in it, and the path it is cut by. */
+export function GroupCard({ layer }: { layer: GroupLayer }) {
   const paths = useEditor((state) => state.film.paths);
   const inside = useEditor(({ film }) => film.layers.filter(({ group }) => group === layer.id).length);
   const change = useEditor((state) => state.change);
-  const clipField = {
-    kind: 'choice',
-    key: 'clip',
-    label: 'Cut by',
-    help: 'Only what lies within this path is seen. The path moves with the group.',
-    choices: [
-      { value: none, label: 'Nothing' },
-      { value: own, label: 'A new circle' },
-      ...paths.map(({ id, name }) => ({ value: id, label: name || 'Unnamed' })),
-    ],
-  } as const;
+  const choices = [
+    { value: none, label: 'None' },
+    { value: own, label: 'New circle' },
+    ...paths.map(({ id, name }) => ({ value: id, label: name || 'Unnamed' })),
+  ];
   const cut = (value: string) =>
-    change('cut', (film) => {
-      const group = findLayer(film, layer.id);
-      if (group?.kind !== 'group') return;
-      const circle = () =>
-        addPath(film, `${layer.name}, cut`, pathKinds.circle.defaults(film.width, film.height));
-      group.clip = value === none ? null : value === own ? circle() : value;
+    change('clip path', (film) => {
+      const group = asGroup(findLayer(film, layer.id));
+      if (!group) return;
+      group.clipPath = value === none ? null : value === own ? addCircle(film, `${layer.name}, clip`) : value;
       dropUnusedPaths(film);
     });
-  const clip = paths.find(({ id }) => id === layer.clip);
+  const clip = paths.find(({ id }) => id === layer.clipPath);
   return (
     <>
       <p className="pt-1 text-xs text-dim">
         {inside === 0
-          ? 'Nothing is in it: drag layers here, or choose it as their group.'
+          ? 'The group is empty: drag layers here, or choose it as their group.'
           : `${inside} layers`}
       </p>
-      <CardSection heading="Where">
-        <FieldRows
-          fields={placeFields.flatMap(({ fields }) => [...fields])}
-          values={{ ...layer }}
-          defaults={{ ...placeStandard }}
-          onChange={(key, value) => edits.set(key, { [key]: value })}
+      <CardSection heading="Clip path" open={layer.clipPath !== null} note={clip?.name}>
+        <ChoiceInput
+          field={{ kind: 'choice', key: 'clipPath', label: clipField.label, help: clipField.help, choices }}
+          value={layer.clipPath ?? none}
+          onChange={cut}
         />
+        {clip && <ClipFields path={clip} />}
       </CardSection>
-      <CardSection heading="Cut" open={layer.clip !== null}>
-        <ChoiceInput field={clipField} value={layer.clip ?? none} onChange={cut} />
-        {clip && (
-          <FieldRows
-            fields={pathKinds[clip.shape.kind].fields[0]!.fields}
-            values={{ ...clip.shape }}
-            defaults={{}}
-            onChange={(key, value) =>
-              change(
-                key,
-                (film) => Object.assign(findPath(film, clip.id)!.shape, { [key]: value }),
-                `${clip.id} ${key}`,
-              )
-            }
-          />
-        )}
-      </CardSection>
+    </>
+  );
+}
+
+/** The shape and the place of a clip path. */
+function ClipFields({ path }: { path: FilmPath }) {
+  const change = useEditor((state) => state.change);
+  const kind = kindOf(pathKinds, path.shape);
+  const set = (key: string, edit: (target: FilmPath) => void) =>
+    change(key, (film) => edit(findPath(film, path.id)!), `${path.id} ${key}`);
+  return (
+    <>
+      <FieldRows
+        fields={kind ? fieldsOf(kind.record) : []}
+        values={{ ...path.shape }}
+        defaults={{}}
+        onChange={(key, value) => set(key, ({ shape }) => void Object.assign(shape, { [key]: value }))}
+      />
+      <FieldRows
+        fields={pathPlaceFields}
+        values={{ ...path }}
+        defaults={{}}
+        onChange={(key, value) => set(key, (target) => void Object.assign(target, { [key]: value }))}
+      />
     </>
   );
 }

@@ -1,34 +1,28 @@
-import { blendModes, type Layer } from '@cyclogram/core';
+import {
+  asLinked,
+  fieldOf,
+  fieldsOf,
+  isContainer,
+  layerFields,
+  placeRecord,
+  placeStandard,
+  type Layer,
+} from '@cyclogram/core';
 import { BoxSelect, Copy, Link2, LockKeyhole, Trash2, Ungroup, Unlink } from 'lucide-react';
-import type { ReactNode } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { CardSection } from '../controls/CardSection';
 import { ChoiceInput } from '../controls/ChoiceInput';
-import { NumberInput } from '../controls/NumberInput';
+import { FieldRows } from '../controls/Fields';
+import { shortcut } from '../controls/shortcut';
 import { useEditor } from '../editor/editorStore';
-import { FigureCard } from './FigureCard';
-import { GroupCard } from './GroupCard';
-import { TiedCard } from './TiedCard';
+import { KindCard } from './cards';
+import { TimingSection } from './TimingSection';
 import { useLayerActions } from './useLayerActions';
 import { useLayerEdits, type LayerEdits } from './useLayerEdits';
-import { WhenSection } from './WhenSection';
 
-const opacityField = {
-  kind: 'number',
-  key: 'opacity',
-  label: 'Opacity',
-  min: 0,
-  max: 1,
-  step: 5,
-  unit: '%',
-  shownPer: 100,
-} as const;
-const blendField = {
-  kind: 'choice',
-  key: 'blend',
-  label: 'Blend',
-  choices: Object.entries(blendModes).map(([value, { label }]) => ({ value, label })),
-} as const;
+const opacityField = fieldOf(placeRecord, 'opacity')!;
+const placeFields = fieldsOf(placeRecord).filter((field) => field !== opacityField);
+const ownFields = layerFields.filter(({ key }) => key === 'blend' || key === 'backdrop');
 
 /** Everything about the open layer; with several selected, changes go to all of them. */
 export function LayerCard({ layer }: { layer: Layer }) {
@@ -57,19 +51,21 @@ export function LayerCard({ layer }: { layer: Layer }) {
         </p>
       )}
       <Name layer={layer} />
-      {cardOf(layer, edits)}
-      <WhenSection layer={layer} edits={edits} />
-      <CardSection heading="How laid on">
-        <NumberInput
-          field={opacityField}
-          value={layer.opacity}
-          resetTo={1}
-          onChange={(opacity) => set('opacity', { opacity })}
+      <KindCard layer={layer} edits={edits} />
+      <PlaceSection layer={layer} edits={edits} />
+      <TimingSection layer={layer} edits={edits} />
+      <CardSection heading="Blending" note={blendingNote(layer)}>
+        <FieldRows
+          fields={[opacityField]}
+          values={{ ...layer.place }}
+          defaults={{ ...placeStandard }}
+          onChange={(key, value) => edits.setPlace(key, { [key]: value })}
         />
-        <ChoiceInput
-          field={blendField}
-          value={layer.blend}
-          onChange={(blend) => set('blend', { blend: blend as Layer['blend'] })}
+        <FieldRows
+          fields={ownFields}
+          values={{ ...layer }}
+          defaults={{}}
+          onChange={(key, value) => set(key, { [key]: value })}
         />
         <GroupChoice layer={layer} />
       </CardSection>
@@ -78,15 +74,39 @@ export function LayerCard({ layer }: { layer: Layer }) {
   );
 }
 
-function cardOf(layer: Layer, edits: LayerEdits): ReactNode {
-  switch (layer.kind) {
-    case 'figure':
-      return <FigureCard layer={layer} edits={edits} />;
-    case 'group':
-      return <GroupCard layer={layer} edits={edits} />;
-    case 'tied':
-      return <TiedCard layer={layer} edits={edits} />;
-  }
+/** Where the layer stands as a whole; of a figure it is rarely changed, for its path has a place, too. */
+function PlaceSection({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
+  const { position, rotation, scale } = layer.place;
+  const moved = position.x !== 0 || position.y !== 0;
+  const scaled = scale.x !== 1 || scale.y !== 1;
+  const notes = [
+    moved ? `${position.x}, ${position.y} px` : '',
+    rotation !== 0 ? `${rotation}°` : '',
+    scaled ? `${Math.round(scale.x * 100)} %` : '',
+  ].filter(Boolean);
+  return (
+    <CardSection
+      heading="Position"
+      open={isContainer(layer) || asLinked(layer) !== undefined}
+      note={notes.join(', ')}
+    >
+      <FieldRows
+        fields={placeFields}
+        values={{ ...layer.place }}
+        defaults={{ ...placeStandard }}
+        onChange={(key, value) => edits.setPlace(key, { [key]: value })}
+      />
+    </CardSection>
+  );
+}
+
+/** What is said of the blending while it is folded away. */
+function blendingNote({ place, blend }: Layer): string {
+  const parts = [
+    place.opacity < 1 ? `${Math.round(place.opacity * 100)} %` : '',
+    blend === 'normal' ? '' : blend,
+  ];
+  return parts.filter(Boolean).join(', ');
 }
 
 function Name({ layer }: { layer: Layer }) {
@@ -114,12 +134,12 @@ const noGroup = 'none';
 function GroupChoice({ layer }: { layer: Layer }) {
   const layers = useEditor((state) => state.film.layers);
   const { moveTo } = useLayerActions();
-  const groups = layers.filter((other) => other.kind === 'group' && other.id !== layer.id);
+  const groups = layers.filter((other) => isContainer(other) && other.id !== layer.id);
   if (groups.length === 0) return null;
   const field = {
     kind: 'choice',
     key: 'group',
-    label: 'In group',
+    label: 'Group',
     choices: [
       { value: noGroup, label: 'None' },
       ...groups.map(({ id, name }) => ({ value: id, label: name })),
@@ -145,25 +165,25 @@ function Actions({ layer }: { layer: Layer }) {
         <Trash2 size={13} /> Delete
       </Button>
       <span className="grow" />
-      {layer.kind === 'group' ? (
+      {isContainer(layer) ? (
         <IconButton className="w-6" label="Ungroup" onClick={actions.ungroup}>
           <Ungroup size={14} />
         </IconButton>
       ) : (
-        <IconButton className="w-6" label="Group" keys="Ctrl G" onClick={actions.group}>
+        <IconButton className="w-6" label="Group" keys={shortcut('mod', 'G')} onClick={actions.group}>
           <BoxSelect size={14} />
         </IconButton>
       )}
-      {layer.kind === 'tied' ? (
+      {asLinked(layer) ? (
         <IconButton
           className="w-6"
-          label="Make it free: changes of its source no longer show"
-          onClick={actions.untie}
+          label="Unlink: changes of its source no longer show"
+          onClick={actions.unlink}
         >
           <Unlink size={14} />
         </IconButton>
       ) : (
-        <IconButton className="w-6" label="Add a tied copy: changes show in both" onClick={actions.tie}>
+        <IconButton className="w-6" label="Linked copy: changes show in both" onClick={actions.link}>
           <Link2 size={14} />
         </IconButton>
       )}

@@ -1,11 +1,13 @@
-import type { Layer } from '@cyclogram/core';
+import { kindOf, layerKinds, type Layer } from '@cyclogram/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
-import { Eye, EyeOff, Folder, GripVertical, Link2, LockKeyhole, LockKeyholeOpen } from 'lucide-react';
+import { Eye, EyeOff, GripVertical, LockKeyhole, LockKeyholeOpen } from 'lucide-react';
 import type { MouseEvent } from 'react';
 import { IconButton } from '../controls/Button';
+import { shortcut } from '../controls/shortcut';
 import { findLayer, openLayerId, useEditor } from '../editor/editorStore';
+import { iconOf } from './cards';
 import { LayerCard } from './LayerCard';
 import { LayerThumbnail } from './LayerThumbnail';
 
@@ -18,6 +20,7 @@ interface LayerRowProps {
 /** A layer in the list; the open one shows its properties. */
 export function LayerRow({ layer, depth }: LayerRowProps) {
   const { id, name, visible, locked } = layer;
+  const Icon = iconOf(layer);
   const selected = useEditor((state) => state.selected.includes(id));
   const open = useEditor((state) => openLayerId(state) === id);
   const several = useEditor((state) => state.selected.length > 1);
@@ -53,13 +56,12 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
           type="button"
           aria-expanded={open}
           aria-pressed={selected}
-          title={`${name}. With Ctrl, select several.`}
+          title={`${name}. ${shortcut('mod')} selects several.`}
           className="flex min-w-0 grow items-center gap-2 text-left"
           onClick={onClick}
         >
           <LayerThumbnail layer={layer} />
-          {layer.kind === 'group' && <Folder size={12} className="shrink-0 text-dim" aria-label="Group" />}
-          {layer.kind === 'tied' && <Link2 size={12} className="shrink-0 text-dim" aria-label="Tied copy" />}
+          {Icon && <Icon size={12} className="shrink-0 text-dim" aria-label={kindLabel(layer)} />}
           <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
         </button>
         <IconButton
@@ -83,3 +85,5 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
     </li>
   );
 }
+
+const kindLabel = (layer: Layer) => kindOf(layerKinds, layer)?.label;

@@ -1,4 +1,4 @@
-import type { Film, Layer } from '@cyclogram/core';
+import { earOf, layerReferences, shownLayers, type Film, type Layer } from '@cyclogram/core';
 import { useContext, useEffect, useMemo, useRef } from 'react';
 import { EditorContext, useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
@@ -24,7 +24,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
     () => aloneIn({ ...store.getState().film, layers, paths, palettes }, layer),
     [store, layers, paths, palettes, layer],
   );
-  const loudOf = earOf(film, layer);
+  const loudOf = earOf(film, layer) ?? film.ears[0]?.id ?? '';
   const key = useMemo(() => JSON.stringify([film.layers, film.paths, film.palettes]), [film]);
   useEffect(() => {
     let stale = false;
@@ -58,31 +58,20 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
   );
 }
 
-/** A film with this layer alone, and what it needs. */
+/** A film with this layer alone, and what it shows, which is hidden where it stands itself. */
 function aloneIn(film: Film, layer: Layer): Film {
-  const source = layer.kind === 'tied' ? withContent(film, layer.source) : [];
-  const layers = [...withContent(film, layer.id), ...source];
-  const shown = layers.map((other) =>
+  const own = withContent(film, layer.id);
+  const isOwn = (id: string) => own.some((other) => other.id === id);
+  const elsewhere = own
+    .flatMap((other) => shownLayers(film, other))
+    .filter((id) => !isOwn(id))
+    .flatMap((id) => withContent(film, id));
+  const alone: Layer[] = own.map((other) =>
     other.id === layer.id
-      ? { ...other, visible: true, group: null, opacity: 1, blend: 'normal' as const }
+      ? { ...other, visible: true, group: null, blend: 'normal', place: { ...other.place, opacity: 1 } }
       : other,
   );
-  const hidden = shown.map((other) =>
-    source.some(({ id }) => id === other.id) ? { ...other, visible: false } : other,
-  );
-  const used = new Set(
-    hidden.flatMap((other) =>
-      other.kind === 'figure' ? [other.path] : other.kind === 'group' ? [other.clip] : [],
-    ),
-  );
-  return { ...film, layers: hidden, paths: film.paths.filter(({ id }) => used.has(id)) };
-}
-
-function earOf(film: Film, layer: Layer): string {
-  if (layer.kind === 'figure') return layer.ear;
-  const inner =
-    layer.kind === 'tied'
-      ? film.layers.find(({ id }) => id === layer.source)
-      : film.layers.find(({ group }) => group === layer.id);
-  return inner && inner.id !== layer.id ? earOf(film, inner) : (film.ears[0]?.id ?? '');
+  const layers = [...alone, ...elsewhere.map((other): Layer => ({ ...other, visible: false }))];
+  const used = new Set(layers.flatMap(layerReferences).map(({ id }) => id));
+  return { ...film, layers, paths: film.paths.filter(({ id }) => used.has(id)) };
 }

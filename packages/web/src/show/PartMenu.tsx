@@ -14,12 +14,20 @@ export const menuItem =
 export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Part; edits: LayerEdits }) {
   const store = useContext(EditorContext)!;
   const name = partNames[part];
+  const copy = () => {
+    const { film, id } = store.getState();
+    try {
+      keepCopied(copyPart(film, id, layer, part));
+    } catch (error) {
+      toast.error((error as Error).message);
+    }
+  };
   const paste = () => {
     const copied = keptCopied();
-    if (copied?.cyclogram !== 'part' || copied.part !== part) return;
+    if (copied?.cyclogram !== 'part 5' || copied.part !== part) return;
     try {
       edits.eachFigure(`paste ${name.toLowerCase()}`, '', (target, draft) =>
-        pastePart(draft, target, copied),
+        pastePart(draft, store.getState().id, target, copied),
       );
     } catch (error) {
       toast.error(`It could not be pasted: ${(error as Error).message}`);
@@ -35,10 +43,7 @@ export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Par
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-50 border border-edge bg-raised py-1">
-          <DropdownMenu.Item
-            className={menuItem}
-            onSelect={() => keepCopied(copyPart(store.getState().film, layer, part))}
-          >
+          <DropdownMenu.Item className={menuItem} onSelect={copy}>
             Copy {name.toLowerCase()}
           </DropdownMenu.Item>
           <PasteItem part={part} onSelect={paste} />
@@ -50,7 +55,7 @@ export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Par
 
 function PasteItem({ part, onSelect }: { part: Part; onSelect: () => void }) {
   const copied = keptCopied();
-  const fits = copied?.cyclogram === 'part' && copied.part === part;
+  const fits = copied?.cyclogram === 'part 5' && copied.part === part;
   return (
     <DropdownMenu.Item className={menuItem} disabled={!fits} onSelect={onSelect}>
       Paste {partNames[part].toLowerCase()}

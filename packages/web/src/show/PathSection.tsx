@@ -1,15 +1,21 @@
 import {
+  choicesOf,
+  defaultPath,
+  fieldsOf,
+  isClosedShape,
+  kindOf,
   pathAs,
   pathKinds,
+  pathPlaceFields,
+  trimFields,
   type FigureLayer,
   type FilmPath,
   type PathKind,
-  type PathSettings,
 } from '@cyclogram/core';
 import { Split } from 'lucide-react';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
-import { findLayer, findPath, useEditor } from '../editor/editorStore';
+import { findPath, useEditor } from '../editor/editorStore';
 import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
 import { DataProblem } from './DataProblem';
 import { addPath, dropUnusedPaths, usersOf } from './layerChanges';
@@ -21,9 +27,9 @@ import { useOutline } from './useOutline';
 const kindField = {
   kind: 'choice',
   key: 'pathKind',
-  label: 'Path',
-  help: 'The shape that the marks stand along.',
-  choices: Object.entries(pathKinds).map(([value, { label }]) => ({ value, label })),
+  label: 'Shape',
+  help: 'What the marks stand along.',
+  choices: choicesOf(pathKinds),
 } as const;
 
 interface PathSectionProps {
@@ -31,7 +37,7 @@ interface PathSectionProps {
   edits: LayerEdits;
 }
 
-/** Where a figure stands: which path, its shape, and what can be done with it. */
+/** What a figure stands along: which path, its shape, and what can be done with it. */
 export function PathSection({ layer, edits }: PathSectionProps) {
   const film = usePlacedFilm();
   const path = findPath(film, layer.path);
@@ -39,31 +45,39 @@ export function PathSection({ layer, edits }: PathSectionProps) {
   return <PathFields layer={layer} edits={edits} film={film} path={path} />;
 }
 
-function PathFields({ layer, edits, film, path }: PathSectionProps & { film: PlacedFilm; path: FilmPath }) {
+type PathFieldsProps = PathSectionProps & { film: PlacedFilm; path: FilmPath };
+
+function PathFields({ layer, edits, film, path }: PathFieldsProps) {
   const change = useEditor((state) => state.change);
   const { shape } = path;
+  const kind = kindOf(pathKinds, shape);
   const problem = useOutline(path);
-  const shared = usersOf(film, path.id).length;
-  const setShape = (label: string, next: PathSettings) =>
-    change(label, (draft) => void (findPath(draft, path.id)!.shape = next));
+  const setPath = (label: string, next: FilmPath) =>
+    change(label, (draft) => void Object.assign(findPath(draft, path.id)!, next));
+  const defaults = kind ? defaultPath(kind.kind, path.id, path.name, film) : path;
+  const trim = trimFields.filter(({ key }) => key !== 'startOffset' || isClosedShape(shape));
   return (
     <>
-      <SharedPath layer={layer} film={film} path={path} shared={shared} edits={edits} />
+      <SharedPath layer={layer} film={film} path={path} edits={edits} />
       <ChoiceInput
         field={kindField}
         value={shape.kind}
-        onChange={(kind) =>
-          setShape('kind of path', pathAs(shape, kind as PathKind, film.width, film.height))
-        }
+        onChange={(next) => setPath('kind of path', pathAs(path, next as PathKind, film))}
       />
       <FieldRows
-        fields={pathKinds[shape.kind].fields.flatMap(({ fields }) => [...fields])}
+        fields={kind ? fieldsOf(kind.record) : []}
         values={{ ...shape }}
-        defaults={{ ...pathKinds[shape.kind].defaults(film.width, film.height) }}
+        defaults={{ ...defaults.shape }}
+        onChange={(key, value) => edits.setShape(key, { [key]: value })}
+      />
+      <FieldRows
+        fields={[...pathPlaceFields, ...trim]}
+        values={{ ...path }}
+        defaults={{ ...defaults }}
         onChange={(key, value) => edits.setPath(key, { [key]: value })}
       />
-      {shape.kind === 'drawn' && <PointFields pathId={path.id} shape={shape} />}
-      {shape.kind === 'svg' && (
+      {'points' in shape && <PointFields pathId={path.id} shape={shape} />}
+      {shape.kind in dataKinds && 'data' in shape && (
         <DataProblem data={shape.data} empty="There is nothing to stand along in the path data" />
       )}
       {problem && (
@@ -71,37 +85,35 @@ function PathFields({ layer, edits, film, path }: PathSectionProps & { film: Pla
           {problem}
         </p>
       )}
-      <PathTools layer={layer} film={film} path={path} setShape={setShape} />
+      <PathTools layer={layer} film={film} path={path} setPath={setPath} />
     </>
   );
 }
 
+/** Kinds whose path data people give themselves: what they give may be wrong. */
+const dataKinds: Partial<Record<PathKind, true>> = { svg: true };
+
 const newPath = 'new';
 
 /** Which of the film's paths the figure stands along; several figures may share one. */
-function SharedPath({
-  layer,
-  film,
-  path,
-  shared,
-  edits,
-}: PathSectionProps & { film: PlacedFilm; path: FilmPath; shared: number }) {
+function SharedPath({ layer, film, path, edits }: PathFieldsProps) {
   const change = useEditor((state) => state.change);
+  const shared = usersOf(film, path.id).length;
   const field = {
     kind: 'choice',
     key: 'path',
-    label: 'Stands along',
+    label: 'Path',
     help: 'One of the film’s paths. Several figures may share one: editing it moves all.',
     choices: [
       ...film.paths.map(({ id, name }) => ({ value: id, label: name || 'Unnamed' })),
-      { value: newPath, label: 'A copy of this one' },
+      { value: newPath, label: 'Copy of this path' },
     ],
   } as const;
   const choose = (id: string) => {
     if (id === newPath) {
-      change('path of its own', (draft) => {
-        const target = findLayer(draft, layer.id);
-        if (target?.kind === 'figure') target.path = addPath(draft, layer.name, { ...path.shape });
+      change('copy of the path', (draft) => {
+        const target = draft.layers.find((other) => other.id === layer.id);
+        if (target) Object.assign(target, { path: addPath(draft, layer.name, path) });
       });
     } else {
       edits.eachFigure('choose path', '', (target, draft) => {
@@ -121,7 +133,7 @@ function SharedPath({
             className="flex items-center gap-1 underline hover:text-paper"
             onClick={() => choose(newPath)}
           >
-            <Split size={11} /> Make it its own
+            <Split size={11} /> Make unique
           </button>
         </p>
       )}

@@ -1,12 +1,10 @@
 import {
-  buildPath,
+  defaultPath,
   pathBounds,
-  pathKinds,
   pathToSvg,
-  transformShape,
+  transformPath,
   type FigureLayer,
   type FilmPath,
-  type PathSettings,
   type SvgGeometry,
 } from '@cyclogram/core';
 import {
@@ -23,62 +21,57 @@ import { toast } from 'sonner';
 import { IconButton } from '../controls/Button';
 import { saveFile } from '../controls/saveFile';
 import { useEditor } from '../editor/editorStore';
+import { drawn } from '../editor/paths';
 import { useStage } from '../editor/stageContext';
 import type { PlacedFilm } from '../editor/usePlacedFilm';
 import { frameToContent } from './frameToContent';
 import { SvgFileButton } from './SvgFileButton';
 
 const alignments = [
-  { label: 'To the middle of the picture', x: true, y: true, Icon: AlignCenter },
-  { label: 'To the middle from left to right', x: true, y: false, Icon: AlignCenterVertical },
-  { label: 'To the middle from top to bottom', x: false, y: true, Icon: AlignCenterHorizontal },
+  { label: 'Centre in the picture', x: true, y: true, Icon: AlignCenter },
+  { label: 'Centre horizontally', x: true, y: false, Icon: AlignCenterVertical },
+  { label: 'Centre vertically', x: false, y: true, Icon: AlignCenterHorizontal },
 ];
 
 interface PathToolsProps {
   layer: FigureLayer;
   film: PlacedFilm;
   path: FilmPath;
-  setShape: (label: string, next: PathSettings) => void;
+  setPath: (label: string, next: FilmPath) => void;
 }
 
 /** Drawing, aligning, and SVG files. */
-export function PathTools({ layer, film, path, setShape }: PathToolsProps) {
+export function PathTools({ layer, film, path, setPath }: PathToolsProps) {
   const stage = useStage();
   const tool = useEditor((state) => state.tool);
   const setTool = useEditor((state) => state.setTool);
   const change = useEditor((state) => state.change);
-  const { shape } = path;
-  const align = (x: boolean, y: boolean) => {
-    const box = pathBounds(buildPath(shape));
-    const [moveX, moveY] = [film.width / 2 - (box[0] + box[2]) / 2, film.height / 2 - (box[1] + box[3]) / 2];
-    setShape(
-      'align',
-      transformShape(shape, { pivotX: 0, pivotY: 0, moveX: x ? moveX : 0, moveY: y ? moveY : 0 }),
-    );
+  const align = (horizontally: boolean, vertically: boolean) => {
+    const box = pathBounds(drawn.paths.get(path));
+    const x = horizontally ? film.width / 2 - (box[0] + box[2]) / 2 : 0;
+    const y = vertically ? film.height / 2 - (box[1] + box[3]) / 2 : 0;
+    setPath('align', transformPath(path, { move: { x, y } }));
   };
   const exportSvg = () => {
-    const svg = pathToSvg(buildPath(shape), film.width, film.height);
+    const svg = pathToSvg(drawn.paths.get(path), film.width, film.height);
     saveFile(new Blob([svg], { type: 'image/svg+xml' }), `${path.name || 'path'}.svg`);
   };
   const takeSvg = ({ data, shapes }: SvgGeometry) => {
-    const svg = pathKinds.svg.defaults(film.width, film.height);
-    setShape(
-      'read SVG file',
-      fitted({ ...svg, data, lines: shapes > 1 ? 'all' : 'longest', scale: 1 }, film),
-    );
+    const shape = { data, lines: shapes > 1 ? ('all' as const) : ('longest' as const) };
+    setPath('import SVG', fitted(defaultPath('svg', path.id, path.name, film, shape), film));
   };
   const frame = async () => {
     const box = await stage.request('extent', { layer: layer.id });
     if (!box) {
-      toast.error('Nothing of this figure is to be seen in the whole song, so there is nothing to frame.');
+      toast.error('Nothing of this figure is visible in the whole song, so there is nothing to fit.');
       return;
     }
-    change('frame to content', (draft) => frameToContent(draft, layer.id, box));
+    change('fit to the picture', (draft) => frameToContent(draft, layer.id, box));
   };
   return (
     <div className="mt-1.5 -ml-1.5 flex items-center">
       <IconButton
-        label="Draw with the pen on the Screen"
+        label="Pen: draw on the Screen"
         keys="P"
         aria-pressed={tool === 'pen'}
         className={clsx('size-6', tool === 'pen' && 'bg-raised text-glass')}
@@ -87,7 +80,7 @@ export function PathTools({ layer, film, path, setShape }: PathToolsProps) {
         <Pen size={14} />
       </IconButton>
       <IconButton
-        label="Draw by hand on the Screen"
+        label="Freehand: draw on the Screen"
         keys="B"
         aria-pressed={tool === 'freehand'}
         className={clsx('size-6', tool === 'freehand' && 'bg-raised text-glass')}
@@ -95,8 +88,8 @@ export function PathTools({ layer, film, path, setShape }: PathToolsProps) {
       >
         <Pencil size={14} />
       </IconButton>
-      <SvgFileButton label="Read an SVG file" fileLabel="SVG file" onRead={takeSvg} />
-      <IconButton className="size-6" label="Save the path as SVG" onClick={exportSvg}>
+      <SvgFileButton label="Import SVG" fileLabel="SVG file" onRead={takeSvg} />
+      <IconButton className="size-6" label="Export path as SVG" onClick={exportSvg}>
         <FileDown size={14} />
       </IconButton>
       <span className="h-4 border-l border-rule" />
@@ -107,7 +100,7 @@ export function PathTools({ layer, film, path, setShape }: PathToolsProps) {
       ))}
       <IconButton
         className="size-6"
-        label="Fit the figure into the picture at its loudest"
+        label="Fit figure to the picture at its loudest"
         onClick={() => void frame()}
       >
         <Maximize size={14} />
@@ -117,17 +110,12 @@ export function PathTools({ layer, film, path, setShape }: PathToolsProps) {
 }
 
 /** A path scaled so that it fills two thirds of the picture, in its middle. */
-function fitted<Shape extends PathSettings & { scale: number }>(
-  shape: Shape,
-  { width, height }: PlacedFilm,
-): Shape {
-  const box = pathBounds(
-    pathKinds[shape.kind].build({ ...shape, ...{ offset: 0, from: 0, to: 1 } } as never),
+function fitted(path: FilmPath, { width, height }: PlacedFilm): FilmPath {
+  const box = pathBounds(drawn.paths.shape(path.shape));
+  const factor = Math.min(
+    (0.67 * width) / Math.max(box[2] - box[0], 1e-6),
+    (0.67 * height) / Math.max(box[3] - box[1], 1e-6),
   );
-  const [boxWidth, boxHeight] = [box[2] - box[0], box[3] - box[1]];
-  const scale = Math.min(
-    (0.67 * width) / Math.max(boxWidth, 1e-6),
-    (0.67 * height) / Math.max(boxHeight, 1e-6),
-  );
-  return { ...shape, scale: Math.min(Math.max(scale, 0.001), 1000), centerX: width / 2, centerY: height / 2 };
+  const scale = Math.min(Math.max(factor, 0.001), 1000);
+  return { ...path, scale: { x: scale, y: scale }, position: { x: width / 2, y: height / 2 } };
 }

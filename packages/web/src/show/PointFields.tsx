@@ -1,35 +1,23 @@
-import type { DrawnPoint, NumberField, PathOf, SwitchField } from '@cyclogram/core';
+import {
+  defaultsOf,
+  drawnPointRecord,
+  fieldsOf,
+  type DrawnPoint,
+  type Point,
+  type ShapeOf,
+} from '@cyclogram/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { IconButton } from '../controls/Button';
 import { FieldRows } from '../controls/Fields';
 import { findPath, useEditor } from '../editor/editorStore';
 import { moveHandle, movePoint, toggleSmooth } from '../screen/drawnChanges';
 
-const place = (key: string, label: string): NumberField => ({
-  ...{ kind: 'number', key, label, min: -100_000, max: 100_000, step: 1, unit: 'px' },
-});
-const handle = (key: string, label: string): NumberField => ({
-  ...place(key, label),
-  help: 'From the point, in picture units. 0 and 0 is no handle.',
-});
-const smoothField: SwitchField = {
-  ...{ kind: 'switch', key: 'smooth', label: 'Smooth' },
-  help: 'Both handles stay in line. A corner has each handle for itself.',
-};
-const fields = [
-  place('x', 'Point x'),
-  place('y', 'Point y'),
-  smoothField,
-  handle('inX', 'Handle before, x'),
-  handle('inY', 'Handle before, y'),
-  handle('outX', 'Handle after, x'),
-  handle('outY', 'Handle after, y'),
-];
-const corner = { inX: 0, inY: 0, outX: 0, outY: 0 };
+const fields = fieldsOf(drawnPointRecord);
+const corner = { ...defaultsOf(drawnPointRecord, { width: 0, height: 0 }) };
 
 interface PointFieldsProps {
   pathId: string;
-  shape: PathOf<'drawn'>;
+  shape: ShapeOf<'drawn'>;
 }
 
 /** The chosen point of a drawn path, in numbers. */
@@ -51,7 +39,7 @@ export function PointFields({ pathId, shape }: PointFieldsProps) {
       key === 'smooth' ? 'corner or smooth' : 'move point',
       (film) => {
         const target = findPath(film, pathId)?.shape;
-        if (target?.kind === 'drawn') target.points = changed(shape, index, key, value);
+        if (target && 'points' in target) target.points = changed(shape, index, key, value);
       },
       key === 'smooth' ? '' : `${pathId} point ${index} ${key}`,
     );
@@ -62,10 +50,10 @@ export function PointFields({ pathId, shape }: PointFieldsProps) {
         <span className="figures grow">
           {index === undefined ? `${count} points` : `Point ${index + 1} of ${count}`}
         </span>
-        <IconButton className="size-6" label="The point before" onClick={() => step(-1)}>
+        <IconButton className="size-6" label="Previous point" onClick={() => step(-1)}>
           <ChevronLeft size={14} />
         </IconButton>
-        <IconButton className="size-6" label="The next point" onClick={() => step(1)}>
+        <IconButton className="size-6" label="Next point" onClick={() => step(1)}>
           <ChevronRight size={14} />
         </IconButton>
       </div>
@@ -74,11 +62,9 @@ export function PointFields({ pathId, shape }: PointFieldsProps) {
   );
 }
 
-function changed(shape: PathOf<'drawn'>, index: number, key: string, value: unknown): DrawnPoint[] {
+function changed(shape: ShapeOf<'drawn'>, index: number, key: string, value: unknown): DrawnPoint[] {
   const { points } = shape;
-  const point = { ...points[index]!, [key]: value };
   if (key === 'smooth') return toggleSmooth(shape, index);
-  if (key === 'x' || key === 'y') return movePoint(points, index, point.x, point.y);
-  const side = key.startsWith('in') ? 'in' : 'out';
-  return moveHandle(points, index, side, point[`${side}X`], point[`${side}Y`]);
+  const { x, y } = value as Point;
+  return key === 'at' ? movePoint(points, index, x, y) : moveHandle(points, index, key as 'in' | 'out', x, y);
 }

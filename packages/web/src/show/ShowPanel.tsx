@@ -1,4 +1,17 @@
-import { defaultFilm, fadesStandard, mostSeconds, pictureFadeFields } from '@cyclogram/core';
+import {
+  backgroundRecord,
+  defaultsOf,
+  fadesStandard,
+  fieldOf,
+  filmRecord,
+  fpsText,
+  pictureFadeRecord,
+  rateKey,
+  readRate,
+  usualRates,
+  type Film,
+  type NumberField,
+} from '@cyclogram/core';
 import {
   closestCenter,
   DndContext,
@@ -14,6 +27,7 @@ import { Plus } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { Fields } from '../controls/Fields';
+import { ChoiceInput } from '../controls/ChoiceInput';
 import { NumberInput } from '../controls/NumberInput';
 import { useEditor } from '../editor/editorStore';
 import { useStageState } from '../editor/stageContext';
@@ -78,40 +92,21 @@ export function ShowPanel() {
   );
 }
 
-const pictureFields = [
-  { kind: 'number', key: 'width', label: 'Width', min: 16, max: 8192, step: 2, unit: 'px', whole: true },
-  { kind: 'number', key: 'height', label: 'Height', min: 16, max: 8192, step: 2, unit: 'px', whole: true },
-  { kind: 'number', key: 'fps', label: 'Rate', min: 1, max: 120, step: 1, unit: 'fps' },
-] as const;
-
-const colorFields = [
-  { kind: 'color', key: 'color', label: 'Middle' },
-  { kind: 'color', key: 'edgeColor', label: 'Corners' },
-  { kind: 'picture', key: 'picture', label: 'Picture', help: 'Covers the whole background.' },
-] as const;
-
-const standard = defaultFilm('');
-
-const lengthField = {
-  kind: 'number',
-  key: 'length',
-  label: 'Length',
-  help: 'How long the film is. Unless set, as long as the longest track that is heard.',
-  min: 0.1,
-  max: mostSeconds,
-  step: 1,
-  unit: 's',
-} as const;
+const own = (key: string) => fieldOf(filmRecord, key)!;
+const sizeFields = [own('width'), own('height')];
+const lengthField = own('length') as NumberField;
+const standard = defaultsOf(filmRecord, { width: 1920, height: 1080 });
+const backgroundStandard = defaultsOf(backgroundRecord, standard);
 
 /** Length of the film: set, or that of its longest track. */
 function LengthInput() {
   const length = useEditor((state) => state.film.length);
   const change = useEditor((state) => state.change);
-  const own = useStageState((state) => state.trackSeconds);
+  const tracks = useStageState((state) => state.trackSeconds);
   const set = (value: number | null) => change('length', (film) => void (film.length = value), 'length');
   return (
     <>
-      <NumberInput field={lengthField} value={length ?? own} onChange={set} />
+      <NumberInput field={lengthField} value={length ?? tracks} onChange={set} />
       {length !== null && (
         <p className="flex items-center justify-between text-xs text-dim">
           Set by hand.
@@ -124,47 +119,58 @@ function LengthInput() {
   );
 }
 
-/** What is behind all layers: the picture's size and rate, and its background. */
+/** Frames per second: one of the usual rates, or the one that a film came with. */
+function RateInput() {
+  const fps = useEditor((state) => state.film.fps);
+  const change = useEditor((state) => state.change);
+  const rates = usualRates.some((rate) => rateKey(rate) === rateKey(fps)) ? usualRates : [...usualRates, fps];
+  const field = {
+    kind: 'choice',
+    key: 'fps',
+    label: 'Frame rate',
+    help: 'Frames per second when rendered; broken rates are those of NTSC.',
+    choices: rates.map((rate) => ({ value: rateKey(rate), label: `${fpsText(rate)} fps` })),
+  } as const;
+  return (
+    <ChoiceInput
+      field={field}
+      value={rateKey(fps)}
+      onChange={(key) => change('frame rate', (film) => void (film.fps = readRate(key) ?? film.fps))}
+    />
+  );
+}
+
+/** What is behind all layers: the picture's size and rate, its background, and how it fades. */
 function PictureCard() {
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
-  const fps = useEditor((state) => state.film.fps);
   const background = useEditor((state) => state.film.background);
   const fade = useEditor((state) => state.film.fades.picture);
   const change = useEditor((state) => state.change);
+  const set = (of: (film: Film) => object) => (key: string, value: unknown) =>
+    change(key, (film) => void Object.assign(of(film), { [key]: value }), `picture ${key}`);
   return (
     <div className="px-3 pt-4">
       <h3 className="border-b border-rule font-semibold text-glass">Picture</h3>
       <Fields
-        groups={[
-          { heading: 'Size', fields: pictureFields },
-          { heading: 'Background', fields: colorFields },
-        ]}
-        values={{ width, height, fps, ...background, picture: background.picture ?? '' }}
-        defaults={{ ...standard, ...standard.background }}
-        onChange={(key, value) =>
-          change(
-            key,
-            (draft) =>
-              Object.assign(key in draft.background ? draft.background : draft, {
-                [key]: value === '' ? null : value,
-              }),
-            `picture ${key}`,
-          )
-        }
+        groups={[{ heading: 'Size', fields: sizeFields }]}
+        values={{ width, height }}
+        defaults={{ ...standard }}
+        onChange={set((film) => film)}
       />
+      <RateInput />
       <LengthInput />
       <Fields
-        groups={pictureFadeFields}
+        groups={backgroundRecord.groups}
+        values={{ ...background }}
+        defaults={{ ...backgroundStandard }}
+        onChange={set((film) => film.background)}
+      />
+      <Fields
+        groups={pictureFadeRecord.groups}
         values={{ ...fade }}
         defaults={{ ...fadesStandard.picture }}
-        onChange={(key, value) =>
-          change(
-            `picture ${key}`,
-            (film) => Object.assign(film.fades.picture, { [key]: value }),
-            `picture fade ${key}`,
-          )
-        }
+        onChange={set((film) => film.fades.picture)}
       />
     </div>
   );

@@ -1,4 +1,4 @@
-import { scaleFigure, transformShape, type Film } from '@cyclogram/core';
+import { asFigure, scaleFigure, transformPath, type Film } from '@cyclogram/core';
 
 /** Share of the picture that stays free around a framed figure. */
 const margin = 0.03;
@@ -12,14 +12,14 @@ export function frameToContent(
   layerId: string,
   box: readonly [number, number, number, number],
 ): void {
-  const layer = film.layers.find(({ id }) => id === layerId);
-  const path = layer?.kind === 'figure' ? film.paths.find(({ id }) => id === layer.path) : undefined;
+  const figure = asFigure(film.layers.find(({ id }) => id === layerId));
+  const path = film.paths.find(({ id }) => id === figure?.path);
   const [left, top, right, bottom] = box;
-  if (layer?.kind !== 'figure' || !path || right <= left || bottom <= top) return;
+  if (!figure || !path || right <= left || bottom <= top) return;
   const room = 1 - 2 * margin;
   const scale = Math.min((room * film.width) / (right - left), (room * film.height) / (bottom - top));
-  const [pivotX, pivotY] = [(left + right) / 2, (top + bottom) / 2];
-  const [moveX, moveY] = [film.width / 2 - pivotX, film.height / 2 - pivotY];
-  path.shape = transformShape(path.shape, { pivotX, pivotY, scale, moveX, moveY });
-  layer.figure = scaleFigure(layer.figure, scale);
+  const pivot = { x: (left + right) / 2, y: (top + bottom) / 2 };
+  const move = { x: film.width / 2 - pivot.x, y: film.height / 2 - pivot.y };
+  Object.assign(path, transformPath(path, { pivot, scale, move }));
+  figure.figure = scaleFigure(figure.figure, scale);
 }

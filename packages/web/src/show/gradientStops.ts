@@ -1,4 +1,5 @@
 import { gradientColors, type ColorStop, type Gradient } from '@cyclogram/core';
+import { newId } from '../editor/newId';
 
 interface Changed {
   stops: ColorStop[];
@@ -32,7 +33,7 @@ export function addStop(gradient: Gradient, at?: number): Changed {
   return {
     stops: [
       ...stops.slice(0, before),
-      { at: Math.round(place * 1000) / 1000, color },
+      { id: newId('stop'), at: Math.round(place * 1000) / 1000, color },
       ...stops.slice(before),
     ],
     index: before,

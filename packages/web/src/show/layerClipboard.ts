@@ -1,25 +1,47 @@
 import {
+  changeLayerReferences,
+  changeReferences,
+  colorRecord,
+  copiesRecord,
+  falloffRecord,
   figureAs,
   figureKinds,
+  kindOf,
+  layerReferences,
   parseFilm,
+  pathRecord,
+  record,
+  referencesIn,
+  structuredCopy,
+  symmetryRecord,
+  type AnyRecord,
+  type Ear,
   type FigureLayer,
   type Film,
+  type FilmImage,
   type FilmPath,
-  type FilmPicture,
   type Layer,
+  type ListName,
   type Palette,
 } from '@cyclogram/core';
+import { newId } from '../editor/newId';
 import { insertLayers, withContent } from './layerChanges';
 
 /** What of layers is copied: whole layers, or one group of properties of a layer. */
 export type Copied = CopiedLayers | CopiedPart;
 
-interface CopiedLayers {
-  cyclogram: 'layers';
-  layers: Layer[];
+/** What copied things refer to, and the film it is from. */
+interface Belongings {
+  film: string;
   paths: FilmPath[];
   palettes: Palette[];
-  pictures: FilmPicture[];
+  images: FilmImage[];
+  ears: Ear[];
+}
+
+interface CopiedLayers extends Belongings {
+  cyclogram: 'layers 5';
+  layers: Layer[];
 }
 
 /** Groups of properties that can be copied by themselves. */
@@ -33,91 +55,163 @@ export const partNames: Record<Part, string> = {
   copies: 'Copies',
 };
 
-interface CopiedPart {
-  cyclogram: 'part';
+interface CopiedPart extends Belongings {
+  cyclogram: 'part 5';
   part: Part;
   value: unknown;
-  palettes: Palette[];
 }
 
 const storageKey = 'copied-layers';
 
-/** Keeps what was copied, for this film and others, in all windows. */
+/** Keeps what was copied, for this film and others, in all windows. @throws Error when there is no room for it */
 export function keepCopied(copied: Copied): void {
-  localStorage.setItem(storageKey, JSON.stringify(copied));
+  try {
+    localStorage.setItem(storageKey, JSON.stringify(copied));
+  } catch {
+    throw new Error('There is too much to copy at once. Copy fewer layers, or ones with shorter path data.');
+  }
 }
 
 export function keptCopied(): Copied | undefined {
   try {
     const copied = JSON.parse(localStorage.getItem(storageKey) ?? 'null') as Copied | null;
-    return copied?.cyclogram === 'layers' || copied?.cyclogram === 'part' ? copied : undefined;
+    return copied?.cyclogram === 'layers 5' || copied?.cyclogram === 'part 5' ? copied : undefined;
   } catch {
     return undefined;
   }
 }
 
-/** The layers with these ids, with all that they need. */
-export function copyLayers(film: Film, ids: readonly string[]): CopiedLayers {
+/** The part of a film that some things refer to, directly or through a path. */
+function belongings(
+  film: Film,
+  filmId: string,
+  references: readonly { to: ListName; id: string }[],
+): Belongings {
+  const used = (list: ListName, all = references) =>
+    new Set(all.flatMap(({ to, id }) => (to === list ? [id] : [])));
+  const paths = film.paths.filter(({ id }) => used('paths').has(id));
+  const all = [...references, ...paths.flatMap((path) => referencesIn(pathRecord, path))];
+  return {
+    film: filmId,
+    paths,
+    palettes: film.palettes.filter(({ id }) => used('palettes', all).has(id)),
+    images: film.images.filter(({ id }) => used('images', all).has(id)),
+    ears: film.ears.filter(({ id }) => used('ears', all).has(id)),
+  };
+}
+
+/** The layers with these ids, with all that they need and nothing else. @param filmId id of the film they are from */
+export function copyLayers(film: Film, filmId: string, ids: readonly string[]): CopiedLayers {
   const wanted = new Set(ids.flatMap((id) => withContent(film, id).map((layer) => layer.id)));
   const layers = film.layers.filter(({ id }) => wanted.has(id));
-  return { cyclogram: 'layers', layers, paths: film.paths, palettes: film.palettes, pictures: film.pictures };
+  return { cyclogram: 'layers 5', layers, ...belongings(film, filmId, layers.flatMap(layerReferences)) };
 }
+
+/** Records that hold one group of properties under the key `value`, whatever that is made of. */
+const partRecords: Record<Part, AnyRecord> = {
+  path: pathRecord,
+  figure: holding({ kind: 'kinds', of: () => figureKinds }),
+  color: colorRecord,
+  symmetry: symmetryRecord,
+  falloffs: falloffRecord,
+  copies: copiesRecord,
+};
+
+function holding(field: { kind: 'kinds'; of: () => typeof figureKinds }): AnyRecord {
+  return record('copied', [{ heading: '', fields: [{ ...field, key: 'value', label: '' }] }]);
+}
+
+/** What a copied group of properties refers to, as something that references can be changed in. */
+const asHeld = (part: Part, value: unknown): object[] =>
+  part === 'figure' ? [{ value }] : Array.isArray(value) ? (value as object[]) : [value as object];
 
 /** One group of properties of a figure. */
-export function copyPart(film: Film, layer: FigureLayer, part: Part): CopiedPart {
-  const value = part !== 'path' ? layer[part] : film.paths.find(({ id }) => id === layer.path)!.shape;
-  return { cyclogram: 'part', part, value, palettes: film.palettes };
-}
-
-/** Adds palettes that a film does not have. */
-function bringPalettes(film: Film, palettes: readonly Palette[], used: (id: string) => boolean): void {
-  for (const palette of palettes) {
-    if (used(palette.id) && !film.palettes.some(({ id }) => id === palette.id)) film.palettes.push(palette);
-  }
+export function copyPart(film: Film, filmId: string, layer: FigureLayer, part: Part): CopiedPart {
+  const value = part === 'path' ? film.paths.find(({ id }) => id === layer.path)! : layer[part];
+  const references = asHeld(part, value).flatMap((held) => referencesIn(partRecords[part], held));
+  return { cyclogram: 'part 5', part, value, ...belongings(film, filmId, references) };
 }
 
 /**
- * Adds copied layers in front of all others. An ear that this film does not have is
- * replaced by its first one. Gives the ids of the outermost ones back.
+ * Brings what copied things refer to into a film. Within the film it is from everything is there; in another one
+ * palettes and images come along, unless the same ones are there, and an ear is the same one or the film's first.
+ * @returns what each id is in this film
+ */
+function bring(film: Film, filmId: string, copied: Belongings): (to: ListName, id: string) => string | null {
+  const brought = new Map<string, string | null>();
+  const same = (a: object, b: object) =>
+    JSON.stringify({ ...a, id: '' }) === JSON.stringify({ ...b, id: '' });
+  const find = <T extends { id: string }>(items: T[], from: readonly T[], id: string): T | undefined => {
+    const own = copied.film === filmId ? items.find((item) => item.id === id) : undefined;
+    const source = from.find((item) => item.id === id);
+    return own ?? (source && items.find((item) => same(item, source)));
+  };
+  const take = <T extends { id: string }>(items: T[], from: readonly T[], id: string, stem: string) => {
+    const known = find(items, from, id);
+    if (known) return known.id;
+    const source = from.find((item) => item.id === id);
+    if (!source) return null;
+    const own = { ...source, id: newId(stem) };
+    items.push(own);
+    return own.id;
+  };
+  const resolve = (to: ListName, id: string): string | null => {
+    if (to === 'palettes') return take(film.palettes, copied.palettes, id, 'palette');
+    if (to === 'images') return take(film.images, copied.images, id, 'image');
+    if (to !== 'ears') return id;
+    const known = find(film.ears, copied.ears, id) ?? film.ears[0];
+    return known?.id ?? take(film.ears, copied.ears, id, 'ear');
+  };
+  return (to, id) => {
+    const key = `${to} ${id}`;
+    if (!brought.has(key)) brought.set(key, resolve(to, id));
+    return brought.get(key)!;
+  };
+}
+
+/**
+ * Adds copied layers in front of all others. Gives the ids of the outermost ones back.
  * @throws FilmError when what was copied does not fit this version
  */
-export function pasteLayers(film: Film, copied: CopiedLayers): string[] {
-  const { layers, paths, palettes, pictures } = JSON.parse(JSON.stringify(copied)) as CopiedLayers;
+export function pasteLayers(film: Film, filmId: string, copied: CopiedLayers): string[] {
+  const { layers, paths } = structuredCopy(copied);
   const outermost = new Set(
     layers.filter(({ group }) => !layers.some(({ id }) => id === group)).map(({ id }) => id),
   );
-  const ear = film.ears[0]?.id ?? '';
-  for (const layer of layers) {
-    if (layer.kind === 'figure' && !film.ears.some(({ id }) => id === layer.ear)) layer.ear = ear;
-  }
-  const kept = layers.filter(
-    (layer) =>
-      layer.kind !== 'tied' ||
-      layers.some(({ id }) => id === layer.source) ||
-      film.layers.some(({ id }) => id === layer.source),
+  const given = bring(film, filmId, copied);
+  for (const layer of layers) changeLayerReferences(layer, given);
+  for (const path of paths) changeReferences(pathRecord, path, given);
+  const isHere = (id: string) =>
+    layers.some((layer) => layer.id === id) ||
+    (copied.film === filmId && film.layers.some((layer) => layer.id === id));
+  const kept = layers.filter((layer) =>
+    layerReferences(layer).every(({ to, id, needed }) => to !== 'layers' || !needed || isHere(id)),
   );
-  bringPalettes(film, palettes, (id) =>
-    kept.some((layer) => layer.kind === 'figure' && layer.color.palette === id),
-  );
-  for (const picture of pictures) {
-    if (!film.pictures.some(({ id }) => id === picture.id)) film.pictures.push(picture);
-  }
   const inserted = insertLayers(film, kept, paths);
   // What does not fit is found now, before it is in the film.
-  parseFilm(JSON.parse(JSON.stringify(film)));
+  parseFilm(structuredCopy(film));
   return inserted.filter(({ from }) => outermost.has(from)).map(({ layer }) => layer.id);
 }
 
-/** Gives a figure a copied group of properties; marks of another kind take over what both kinds have. */
-export function pastePart(film: Film, layer: FigureLayer, { part, value, palettes }: CopiedPart): void {
-  const copy = JSON.parse(JSON.stringify(value)) as never;
-  if (part === 'path') film.paths.find(({ id }) => id === layer.path)!.shape = copy;
-  else if (part === 'figure') {
-    const { kind } = copy as FigureLayer['figure'];
-    if (Object.hasOwn(figureKinds, kind)) layer.figure = figureAs(copy, kind, film.width, film.height);
-  } else {
-    Object.assign(layer, { [part]: copy });
-    bringPalettes(film, palettes, (id) => id === layer.color.palette);
-  }
-  parseFilm(JSON.parse(JSON.stringify(film)));
+/**
+ * Gives a figure a copied group of properties; marks of another kind take over what both kinds have.
+ * @throws FilmError when what was copied does not fit this version
+ */
+export function pastePart(film: Film, filmId: string, layer: FigureLayer, copied: CopiedPart): void {
+  const { part } = copied;
+  const value = structuredCopy(copied.value);
+  const given = bring(film, filmId, copied);
+  for (const held of asHeld(part, value)) changeReferences(partRecords[part], held, given);
+  if (part === 'path') {
+    const { id, name } = film.paths.find((path) => path.id === layer.path)!;
+    Object.assign(
+      film.paths.find((path) => path.id === layer.path)!,
+      value,
+      { id, name },
+    );
+  } else if (part === 'figure') {
+    const kind = kindOf(figureKinds, value);
+    if (kind) layer.figure = figureAs(value as FigureLayer['figure'], kind.kind, film);
+  } else Object.assign(layer, { [part]: value });
+  parseFilm(structuredCopy(film));
 }

@@ -1,4 +1,4 @@
-import type { Film, Layer } from '@cyclogram/core';
+import { isContainer, type Film, type Layer } from '@cyclogram/core';
 
 export interface TreeRow {
   layer: Layer;
@@ -11,7 +11,7 @@ export function layerTree({ layers }: Pick<Film, 'layers'>): TreeRow[] {
   const add = (group: string | null, depth: number) => {
     for (const layer of layers.filter((other) => other.group === group).reverse()) {
       rows.push({ layer, depth });
-      if (layer.kind === 'group') add(layer.id, depth + 1);
+      if (isContainer(layer)) add(layer.id, depth + 1);
     }
   };
   add(null, 0);

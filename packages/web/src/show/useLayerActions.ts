@@ -7,9 +7,9 @@ import {
   duplicateLayers,
   groupLayers,
   moveToGroup,
-  tieLayers,
+  linkLayers,
   ungroupLayer,
-  untieLayer,
+  unlinkLayer,
 } from './layerChanges';
 import { copyLayers, keepCopied, keptCopied, pasteLayers } from './layerClipboard';
 
@@ -43,10 +43,10 @@ export function useLayerActions() {
       }),
     group: () => make('group', free(), (film) => [groupLayers(film, free())]),
     ungroup: () => make('ungroup', free(), (film) => free().flatMap((id) => ungroupLayer(film, id))),
-    tie: () => make('tied copy', chosen(), (film) => tieLayers(film, chosen())),
-    untie: () =>
-      make('make it free', free(), (film) => {
-        free().forEach((id) => untieLayer(film, id));
+    link: () => make('linked copy', chosen(), (film) => linkLayers(film, chosen())),
+    unlink: () =>
+      make('unlink', free(), (film) => {
+        free().forEach((id) => unlinkLayer(film, id));
         return undefined;
       }),
     moveTo: (group: string | null) =>
@@ -57,14 +57,20 @@ export function useLayerActions() {
     copy: () => {
       const ids = chosen();
       if (ids.length === 0) return;
-      keepCopied(copyLayers(store.getState().film, ids));
+      const { film, id } = store.getState();
+      try {
+        keepCopied(copyLayers(film, id, ids));
+      } catch (error) {
+        toast.error((error as Error).message);
+        return;
+      }
       toast.success(ids.length === 1 ? 'Layer copied' : `${ids.length} layers copied`);
     },
     paste: () => {
       const copied = keptCopied();
-      if (copied?.cyclogram !== 'layers') return;
+      if (copied?.cyclogram !== 'layers 5') return;
       try {
-        make('paste layers', ['any'], (film) => pasteLayers(film, copied));
+        make('paste layers', ['any'], (film) => pasteLayers(film, store.getState().id, copied));
       } catch (error) {
         toast.error(`What was copied does not fit: ${(error as Error).message}`);
       }

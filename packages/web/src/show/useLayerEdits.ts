@@ -1,7 +1,33 @@
-import type { FigureLayer, Film, Layer } from '@cyclogram/core';
+import {
+  asFigure,
+  fits,
+  kindOf,
+  layerKinds,
+  figureKinds,
+  pathKinds,
+  pathRecord,
+  colorRecord,
+  copiesRecord,
+  placeRecord,
+  symmetryRecord,
+  type AnyRecord,
+  type FigureLayer,
+  type Film,
+  type Layer,
+  type Place,
+} from '@cyclogram/core';
 import { findLayer, findPath, useEditor } from '../editor/editorStore';
 
-/** Changes of the open layer that go to all selected ones: to those that have the property. */
+const partRecords = { symmetry: symmetryRecord, color: colorRecord, copies: copiesRecord } as const;
+
+/** Gives something of a record what it can take of some properties; the rest stays as it is. */
+function assignFitting(type: AnyRecord | undefined, target: object, part: object): void {
+  for (const [key, value] of Object.entries(part)) {
+    if (type && fits(type, key, value)) Object.assign(target, { [key]: value });
+  }
+}
+
+/** Changes of the open layer that go to all selected ones: to those that have the property, and can take the value. */
 export function useLayerEdits(layer: Layer) {
   const change = useEditor((state) => state.change);
   const selected = useEditor((state) => state.selected);
@@ -19,7 +45,10 @@ export function useLayerEdits(layer: Layer) {
       `${ids.join(' ')} ${key}`,
     );
   const eachFigure = (label: string, key: string, edit: (target: FigureLayer, film: Film) => void) =>
-    each(label, key, (target, film) => target.kind === 'figure' && edit(target, film));
+    each(label, key, (target, film) => {
+      const figure = asFigure(target);
+      if (figure) edit(figure, film);
+    });
 
   return {
     /** How many layers a change goes to. */
@@ -27,25 +56,31 @@ export function useLayerEdits(layer: Layer) {
     each,
     eachFigure,
     /** Sets properties of the layer itself. */
-    set: (label: string, part: Partial<Layer>) => each(label, label, (target) => Object.assign(target, part)),
+    set: (label: string, part: Record<string, unknown>) =>
+      each(label, label, (target) => assignFitting(kindOf(layerKinds, target)?.record, target, part)),
+    /** Sets properties of where the layer stands. */
+    setPlace: (key: string, part: Partial<Place>) =>
+      each(key, `place ${key}`, ({ place }) => assignFitting(placeRecord, place, part)),
     /** Sets a property of what is drawn; of other kinds of figures where they have it, too. */
     setFigure: (key: string, value: unknown) =>
-      eachFigure(
-        key,
-        `figure ${key}`,
-        ({ figure }) => key in figure && Object.assign(figure, { [key]: value }),
+      eachFigure(key, `figure ${key}`, ({ figure }) =>
+        assignFitting(kindOf(figureKinds, figure)?.record, figure, { [key]: value }),
       ),
     /** Sets a property in one of a figure's parts. */
-    setPart: (part: 'symmetry' | 'color' | 'copies', key: string, value: unknown) =>
+    setPart: (part: keyof typeof partRecords, key: string, value: unknown) =>
       eachFigure(`${part} ${key}`, `${part} ${key}`, (target) =>
-        Object.assign(target[part], { [key]: value }),
+        assignFitting(partRecords[part], target[part], { [key]: value }),
       ),
-    /** Sets properties of the paths that the figures stand along; of other shapes where they have them. */
+    /** Sets properties of the paths that the figures stand along. */
     setPath: (label: string, part: Record<string, unknown>) =>
-      eachFigure(label, `path ${label}`, ({ path }, film) => {
-        const shape = findPath(film, path)!.shape;
-        for (const [key, value] of Object.entries(part))
-          if (key in shape) Object.assign(shape, { [key]: value });
+      eachFigure(label, `path ${label}`, ({ path }, film) =>
+        assignFitting(pathRecord, findPath(film, path)!, part),
+      ),
+    /** Sets properties of the shapes of these paths; of other shapes where they have them. */
+    setShape: (label: string, part: Record<string, unknown>) =>
+      eachFigure(label, `shape ${label}`, ({ path }, film) => {
+        const { shape } = findPath(film, path)!;
+        assignFitting(kindOf(pathKinds, shape)?.record, shape, part);
       }),
   };
 }

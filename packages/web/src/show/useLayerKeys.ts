@@ -1,3 +1,4 @@
+import { asFigure } from '@cyclogram/core';
 import { useEffect, type RefObject } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useEditor, useOpenLayer } from '../editor/editorStore';
@@ -9,7 +10,7 @@ export function useLayerKeys(panel: RefObject<HTMLElement | null>): void {
   const selected = useEditor((state) => state.selected.length > 0);
   const open = useOpenLayer();
   // Only a figure has a path to draw.
-  const canDraw = open?.kind === 'figure' && !open.locked;
+  const canDraw = asFigure(open) !== undefined && !open?.locked;
   const setTool = useEditor((state) => state.setTool);
   const hasText = () => (window.getSelection()?.toString() ?? '') !== '';
   const options = { preventDefault: true, enabled: selected };

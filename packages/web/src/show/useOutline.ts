@@ -1,9 +1,9 @@
-import type { FilmPath, PathSettings } from '@cyclogram/core';
+import type { FilmPath, PathShape, ShapeOf } from '@cyclogram/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { imageAddress } from '../api/images';
 import { findPath, useEditor } from '../editor/editorStore';
-import { tracePicture } from '../tracing/tracePicture';
+import { traceImage } from '../tracing/traceImage';
 import { outlineText } from '../typefaces/typefaces';
 
 interface Outline {
@@ -12,50 +12,54 @@ interface Outline {
   note?: string;
 }
 
-/** What a text or a picture has to have before there is an outline of it. */
-function missing(shape: PathSettings, asset: string | undefined): string | undefined {
-  if (shape.kind === 'text') {
-    if (shape.font === '') return 'Choose a typeface, and type the text.';
-    return shape.text.trim() === '' ? 'Type the text.' : undefined;
-  }
-  if (shape.kind === 'picture' && !asset) return 'Choose a picture to trace.';
-  return undefined;
+/** How the outline of a kind of shape is made: for the kinds that have one. */
+interface OutlineMaker<Shape> {
+  /** What it is made of: where it stands does not count. */
+  ingredients(shape: Shape): unknown[];
+  /** What there has to be before there is an outline; undefined when it is all there. */
+  missing(shape: Shape, asset: string | undefined): string | undefined;
+  make(shape: Shape, asset: string | undefined): Promise<Outline>;
 }
 
-async function makeOutline(shape: PathSettings, asset: string | undefined): Promise<Outline> {
-  if (shape.kind === 'text') {
-    const { data, missing: letters } = await outlineText(shape.text, shape.font, shape.spacing);
+const text: OutlineMaker<ShapeOf<'text'>> = {
+  ingredients: ({ text, font, spacing }) => [text, font, spacing],
+  missing({ text, font }) {
+    if (font === '') return 'Choose a typeface, and type the text.';
+    return text.trim() === '' ? 'Type the text.' : undefined;
+  },
+  async make({ text, font, spacing }) {
+    const { data, missing: letters } = await outlineText(text, font, spacing);
     const named = letters.map((letter) => `“${letter}”`).join(', ');
-    return letters.length > 0 ? { data, note: `${shape.font} has no ${named}.` } : { data };
-  }
-  if (shape.kind === 'picture') return { data: await tracePicture(imageAddress(asset!), shape) };
-  return { data: '' };
-}
+    return letters.length > 0 ? { data, note: `${font} has no ${named}.` } : { data };
+  },
+};
 
-/** What the outline is made of: where it stands does not count. */
-function ingredients(shape: PathSettings): unknown[] | undefined {
-  if (shape.kind === 'text') return [shape.text, shape.font, shape.spacing];
-  if (shape.kind === 'picture') return [shape.picture, shape.edge, shape.threshold, shape.detail];
-  return undefined;
-}
+const image: OutlineMaker<ShapeOf<'image'>> = {
+  ingredients: ({ image, edge, threshold, detail }) => [image, edge, threshold, detail],
+  missing: (_shape, asset) => (asset ? undefined : 'Choose an image to trace.'),
+  make: async (shape, asset) => ({ data: await traceImage(imageAddress(asset!), shape) }),
+};
 
-const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}.`;
+const makers: Partial<Record<PathShape['kind'], OutlineMaker<never>>> = { text, image };
+
+const sentence = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 
 /**
- * Makes the outline of a text or a picture anew when what it is made of changes.
+ * Makes the outline of a text or an image anew when what it is made of changes.
  * Gives a sentence back about what is missing, if anything.
  */
 export function useOutline({ id, shape }: FilmPath): string | undefined {
   const amend = useEditor((state) => state.amend);
-  const pictures = useEditor((state) => state.film.pictures);
-  const asset =
-    shape.kind === 'picture' ? pictures.find((other) => other.id === shape.picture)?.source.asset : undefined;
-  const made = ingredients(shape);
-  const lacks = missing(shape, asset);
+  const images = useEditor((state) => state.film.images);
+  const maker = makers[shape.kind] as OutlineMaker<PathShape> | undefined;
+  const imageId = 'image' in shape ? shape.image : null;
+  const asset = images.find((other) => other.id === imageId)?.source.asset;
+  const made = maker?.ingredients(shape);
+  const lacks = maker?.missing(shape, asset);
   const outline = useQuery({
-    queryKey: ['outline', made, asset],
-    enabled: made !== undefined && lacks === undefined,
-    queryFn: () => makeOutline(shape, asset),
+    queryKey: ['outline', shape.kind, made, asset],
+    enabled: maker !== undefined && lacks === undefined,
+    queryFn: () => maker!.make(shape, asset),
     staleTime: Infinity,
     retry: false,
   });
@@ -65,7 +69,7 @@ export function useOutline({ id, shape }: FilmPath): string | undefined {
     if (data === undefined) return;
     amend((film) => {
       const target = findPath(film, id)?.shape;
-      if (target?.kind === 'text' || target?.kind === 'picture') target.data = data;
+      if (target && target.kind in makers) Object.assign(target, { data });
     });
     // What stands in the film counts, too: an undo may have brought back another outline.
   }, [amend, id, data, present]);

@@ -1,3 +1,4 @@
+import { fpsOf } from '@cyclogram/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -53,7 +54,7 @@ function Exports() {
   const id = useEditor((state) => state.id);
   const film = useEditor((state) => state.film);
   const saved = useEditor((state) => state.saving.kind === 'saved');
-  const [rate, setRate] = useState(film.fps);
+  const [rate, setRate] = useState(fpsOf(film.fps));
   const entry = (label: string, what: string, kinds: string[], query: Record<string, string>): Entry => ({
     label,
     formats: kinds.map((kind) => ({
@@ -93,7 +94,7 @@ function Exports() {
     saveFile(await spectrogramPng(stage), `${film.title || 'film'} spectrogram.png`);
   return (
     <div className="side-sound">
-      <NumberInput field={rateField} value={rate} resetTo={film.fps} onChange={setRate} />
+      <NumberInput field={rateField} value={rate} resetTo={fpsOf(film.fps)} onChange={setRate} />
       <ul className="mt-2">
         {entries.map(({ label, formats }) => (
           <li key={label} className="flex min-h-9 items-center gap-2 border-t border-rule/60">

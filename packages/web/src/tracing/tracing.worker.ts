@@ -13,7 +13,7 @@ const longestSide = 640;
 self.onmessage = async ({ data }: MessageEvent<TraceWish>) => {
   try {
     const response = await fetch(data.address);
-    if (!response.ok) throw new Error('the picture could not be read');
+    if (!response.ok) throw new Error('the image could not be read');
     const bitmap = await createImageBitmap(await response.blob());
     const scale = Math.min(1, longestSide / Math.max(bitmap.width, bitmap.height));
     const [width, height] = [
@@ -24,9 +24,7 @@ self.onmessage = async ({ data }: MessageEvent<TraceWish>) => {
     context.drawImage(bitmap, 0, 0, width, height);
     const { data: pixels } = context.getImageData(0, 0, width, height);
     const path = traceContours(gridOf(pixels, width, height, data.edge), data.threshold, data.detail);
-    self.postMessage(
-      path === '' ? { problem: 'there is no edge in the picture at this threshold' } : { path },
-    );
+    self.postMessage(path === '' ? { problem: 'there is no edge in the image at this threshold' } : { path });
   } catch (error) {
     self.postMessage({ problem: (error as Error).message });
   }

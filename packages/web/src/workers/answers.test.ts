@@ -37,7 +37,7 @@ function knowledge() {
       failed: () => {},
     });
   put('ear e', new EarHearing(ear, length));
-  put('spectrogram', new SpectrogramListener('middle', length));
+  put('spectrogram', new SpectrogramListener('mid', length));
   return { sources: [{ ear, tracks: [] }], length, sounds, queue };
 }
 

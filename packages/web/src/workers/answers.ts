@@ -89,7 +89,7 @@ const answers: Answers = {
   },
 
   async beats({ tracks }, { length, sounds }) {
-    const listener = new FluxListener('middle', ...beatRange, length);
+    const listener = new FluxListener('mid', ...beatRange, length);
     await listenToAll(listener, inTurns(sounds.tracksReader(tracks)));
     return estimateBeats(listener.raw(), listener.rate) ?? null;
   },
@@ -135,7 +135,7 @@ async function spectrumAt(
   const { segmentLength } = analyser.plan.groups[0]!;
   const { binHz } = analyser.plan;
   const samples = new Float32Array(2 * segmentLength);
-  const signal = ear.channel === 'mix' ? 'middle' : ear.channel;
+  const signal = ear.channel === 'mix' ? 'mid' : ear.channel;
   await sounds.reader(source)(signal, Math.round(time * pcmSampleRate) - segmentLength, samples);
   const power = analyser.spectrum(samples, segmentLength);
   const hzAt = (place: number) => fromHz * (toHz / fromHz) ** (place / (count - 1));

@@ -46,12 +46,12 @@ afterEach(() => vi.unstubAllGlobals());
 
 describe('separating ahead', () => {
   it.each<[ChannelKind, Ear['part'], string[]]>([
-    ['middle', 'all', ['middle']],
-    ['sides', 'all', ['sides']],
+    ['mid', 'all', ['mid']],
+    ['side', 'all', ['side']],
     // The spectrogram is of the middle.
-    ['mix', 'all', ['left', 'right', 'middle']],
-    ['left', 'struck', ['left', 'middle', 'right', 'sides']],
-    ['mix', 'sustained', ['left', 'right', 'middle', 'sides']],
+    ['mix', 'all', ['left', 'right', 'mid']],
+    ['left', 'percussive', ['left', 'mid', 'right', 'side']],
+    ['mix', 'harmonic', ['left', 'right', 'mid', 'side']],
   ])('of an ear of %s that listens to %s does %s', async (channel, part, signals) => {
     const { sounds, names } = soundsNoting();
     await sounds.separateAhead(sourceOf({ channel, part }), length, always, alone);
@@ -59,7 +59,7 @@ describe('separating ahead', () => {
   });
 
   it('is what is then read, whichever worker has done it', async () => {
-    const source = sourceOf({ channel: 'left', part: 'struck' });
+    const source = sourceOf({ channel: 'left', part: 'percussive' });
     const other = soundsNoting();
     const expected = new Float32Array(length);
     await other.sounds.reader(source)('left', 0, expected);
@@ -100,7 +100,7 @@ describe('separating ahead', () => {
 
   it('is forgotten with the tracks', async () => {
     const { sounds, blocks } = soundsNoting();
-    const source = sourceOf({ channel: 'left', part: 'struck' });
+    const source = sourceOf({ channel: 'left', part: 'percussive' });
     await sounds.separateAhead(source, length, always, alone);
     const again = async () => {
       blocks.clear();

@@ -121,6 +121,6 @@ const nameOf = (tracks: TrackSource[]) => JSON.stringify(tracks);
 /** The signals whose parts may be wanted next: those of the ear and of its spectrogram; of an ear that listens to a part, all. */
 function signalsAhead({ channel, part }: Ear): ChannelPart[] {
   const own = [...channelParts(channel), spectrogramChannel(channel)];
-  const others: ChannelPart[] = part === 'all' ? [] : ['middle', 'left', 'right', 'sides'];
+  const others: ChannelPart[] = part === 'all' ? [] : ['mid', 'left', 'right', 'side'];
   return [...new Set([...own, ...others])];
 }

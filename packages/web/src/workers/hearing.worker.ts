@@ -5,7 +5,7 @@ import {
   followerInfluence,
   spectrogramChannel,
   SpectrogramListener,
-  WaveListener,
+  WaveformListener,
   type Ear,
   type Follower,
   type Stretch,
@@ -128,7 +128,7 @@ function setFilm(ears: EarSource[], followers: Follower[], waved: string[], samp
   queue.keepOnly([
     ...ears.map(({ ear }) => `ear ${ear.id}`),
     ...heard.map(({ id }) => `follower ${id}`),
-    ...waved.map((id) => `wave ${id}`),
+    ...waved.map((id) => `waveform ${id}`),
     'spectrogram',
   ]);
   if (length === 0) return;
@@ -137,7 +137,7 @@ function setFilm(ears: EarSource[], followers: Follower[], waved: string[], samp
     const source = ears.find(({ ear }) => ear.id === follower.ear);
     if (source) listenWithFollower(follower, source);
   }
-  for (const source of ears) if (waved.includes(source.ear.id)) listenToWave(source);
+  for (const source of ears) if (waved.includes(source.ear.id)) listenToWaveform(source);
   watchSpectrogram();
 }
 
@@ -200,14 +200,14 @@ function sendFollower(id: string, hearing: FollowerHearing): void {
 }
 
 /** The waveform that an ear's figures show. */
-function listenToWave(source: EarSource): void {
+function listenToWaveform(source: EarSource): void {
   const { id, name, channel, part } = source.ear;
-  queue.put(`wave ${id}`, JSON.stringify([channel, part, source.tracks, length]), '', {
+  queue.put(`waveform ${id}`, JSON.stringify([channel, part, source.tracks, length]), '', {
     create: () => {
-      const listener = new WaveListener(channel, length);
+      const listener = new WaveformListener(channel, length);
       const all = () => {
-        const message: TableMessage = { what: 'wave', id, wave: listener.toWave() };
-        painter?.postMessage(message, [message.wave.samples.buffer]);
+        const message: TableMessage = { what: 'waveform', id, waveform: listener.toWaveform() };
+        painter?.postMessage(message, [message.waveform.samples.buffer]);
       };
       return new Listening(listener, sounds.reader(source), { all });
     },

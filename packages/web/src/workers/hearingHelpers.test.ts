@@ -78,7 +78,7 @@ describe('helpers that hear', () => {
   });
 
   it('hear spectrograms too', async () => {
-    const listener = new SpectrogramListener('middle', length);
+    const listener = new SpectrogramListener('mid', length);
     const heard = new HearingHelpers(2).hear(listener, { ...task, what: 'spectrogram' }, stretch);
     const levels = new Uint8Array(220).fill(7);
     FakeWorker.all[0]!.answer({ id: FakeWorker.all[0]!.wishes[0]!.id, levels });

@@ -8,7 +8,7 @@ class NotingListener implements SongListener {
   readonly rate = 10;
   readonly moments = 200;
   readonly heard = new Uint8Array(200);
-  readonly signals = ['middle'] as const;
+  readonly signals = ['mid'] as const;
   readonly order: [number, number][] = [];
   samplesFor(first: number, count: number): [number, number] {
     return [first * 4800, (first + count) * 4800];

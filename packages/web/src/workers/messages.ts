@@ -9,7 +9,7 @@ import type {
   Placement,
   Smoothing,
   SongFit,
-  Wave,
+  Waveform,
 } from '@cyclogram/core';
 import type { ClockState } from '../sound/player';
 
@@ -129,7 +129,7 @@ export const tableBuffers = ({ levels, peaks }: LevelTable) =>
 export type TableMessage =
   | { what: 'ear'; id: string; table: LevelTable }
   | { what: 'follower'; id: string; table: FollowerTable }
-  | { what: 'wave'; id: string; wave: Wave };
+  | { what: 'waveform'; id: string; waveform: Waveform };
 
 export type ToPainting =
   | { say: 'connect'; hearing: MessagePort }
@@ -138,7 +138,7 @@ export type ToPainting =
   | { say: 'film'; film: Film; end: number }
   | { say: 'size'; width: number; height: number }
   | { say: 'clock'; clock: ClockState }
-  /** Addresses of the film's pictures, by their ids. */
+  /** Addresses of the film's images, by their ids. */
   | { say: 'images'; addresses: Record<string, string> }
   | { say: 'request'; id: number; what: RequestName; given: unknown };
 

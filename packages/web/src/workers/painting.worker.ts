@@ -1,5 +1,13 @@
-import { emptyTables, pictureAt, TableHearing, type Film, type LevelTable } from '@cyclogram/core';
-import { Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
+import {
+  DrawCache,
+  emptyTables,
+  momentOf,
+  pictureAt,
+  TableHearing,
+  type Film,
+  type LevelTable,
+} from '@cyclogram/core';
+import { ImageAssets, Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
@@ -26,8 +34,10 @@ const createSurface = (width: number, height: number): Surface => {
 };
 
 const painter = new Painter(createSurface);
-/** Pictures that have been read, by address. */
-const known = new Map<string, PaintImage>();
+const cache = new DrawCache();
+/** The film's images, read when a picture asks for them. */
+const assets = new ImageAssets(new Map(), readImage);
+painter.images = assets.images;
 const tables = emptyTables();
 let hearing = new TableHearing(tables);
 const resolution = new Resolution();
@@ -47,7 +57,7 @@ self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
       data.hearing.onmessage = ({ data: message }: MessageEvent<TableMessage>) => {
         if (message.what === 'ear') putTable(data.hearing, message.id, message.table);
         else if (message.what === 'follower') tables.followers.set(message.id, message.table);
-        else tables.waves.set(message.id, message.wave);
+        else tables.waveforms.set(message.id, message.waveform);
         schedule();
       };
       return;
@@ -68,11 +78,11 @@ self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
       clock = data.clock;
       break;
     case 'images':
-      void loadImages(data.addresses);
-      return;
+      assets.setSources(new Map(Object.entries(data.addresses)));
+      break;
     case 'request':
       if (!film) return;
-      answerRequest(data.what, data.given, { film, tables, images: painter.images, createSurface }).then(
+      answerRequest(data.what, data.given, { film, tables, assets, cache, createSurface }).then(
         ({ answer, transfer }) => self.postMessage({ say: 'answer', id: data.id, answer }, { transfer }),
         (error: Error) => say({ say: 'noAnswer', id: data.id, text: error.message }),
       );
@@ -114,7 +124,10 @@ function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, tim
     canvas.height = height;
   }
   const start = performance.now();
-  painter.paint(context, pictureAt(film, hearing, time), width, height);
+  const picture = pictureAt(momentOf(film, hearing, time, { cache, assets }));
+  // What is not here yet is left out, and painted when it has come.
+  void assets.prepare(picture)?.then(schedule);
+  painter.paint(context, picture, width, height);
   const paintMs = performance.now() - start;
   framesSinceStats++;
   if (clock.playing) resolution.note(start, paintMs);
@@ -152,20 +165,10 @@ function reportStats(width: number, height: number, paintMs: number): void {
   }
 }
 
-/** Reads the film's pictures; those that are known already are kept. */
-async function loadImages(addresses: Record<string, string>): Promise<void> {
-  const loaded = new Map<string, PaintImage>();
-  for (const [id, address] of Object.entries(addresses)) {
-    let image = known.get(address);
-    if (!image) {
-      const response = await fetch(address).catch(() => undefined);
-      if (!response?.ok) continue;
-      const bitmap = await createImageBitmap(await response.blob());
-      known.set(address, (image = { image: bitmap, width: bitmap.width, height: bitmap.height }));
-    }
-    loaded.set(id, image);
-  }
-  painter.images = loaded;
-  painter.forgetBackdrop();
-  schedule();
+/** Reads an image. @throws Error when it cannot be had */
+async function readImage(address: string): Promise<PaintImage> {
+  const response = await fetch(address);
+  if (!response.ok) throw new Error(`the image ${address} cannot be read`);
+  const bitmap = await createImageBitmap(await response.blob());
+  return { image: bitmap, width: bitmap.width, height: bitmap.height };
 }

@@ -1,15 +1,19 @@
 import {
   boundsOf,
+  earOf,
   emptyBox,
+  group,
   layerOperations,
+  momentOf,
   pictureAt,
   TableHearing,
   withoutFades,
+  type DrawCache,
   type Film,
   type HearingTables,
   type Picture,
 } from '@cyclogram/core';
-import { Painter, type CreateSurface, type PaintContext, type PaintImage } from '@cyclogram/painter';
+import { Painter, type CreateSurface, type ImageAssets, type PaintContext } from '@cyclogram/painter';
 import { loudMoments, mostMoments } from './loudMoments';
 import type { RequestName, Requests } from './messages';
 import { closeUp, lift } from './thumbnails';
@@ -18,7 +22,8 @@ import { closeUp, lift } from './thumbnails';
 interface Knowledge {
   film: Film;
   tables: HearingTables;
-  images: ReadonlyMap<string, PaintImage>;
+  assets: ImageAssets;
+  cache: DrawCache;
   createSurface: CreateSurface;
 }
 
@@ -31,32 +36,43 @@ type Answers = {
   [Name in RequestName]: (given: Requests[Name]['given'], knowledge: Knowledge) => Promise<Answer<Name>>;
 };
 
+/** A film at a moment. */
+const momentIn = (film: Film, { tables, cache, assets }: Knowledge, t: number) =>
+  momentOf(film, new TableHearing(tables, film), t, { cache, assets });
+
 /** A picture painted on a canvas of its own. */
-function paintAlone(picture: Picture, { images, createSurface }: Knowledge, width: number, height: number) {
+async function paintAlone(
+  picture: Picture,
+  { assets, createSurface }: Knowledge,
+  width: number,
+  height: number,
+) {
+  await assets.prepare(picture);
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   const painter = new Painter(createSurface);
-  painter.images = images;
+  painter.images = assets.images;
   painter.paint(context as unknown as PaintContext, picture, width, height);
   return { canvas, context };
 }
 
 const answers: Answers = {
   async save({ time, width, height }, knowledge) {
-    const { film, tables } = knowledge;
-    const picture = pictureAt(film, new TableHearing(tables, film), time);
-    const { canvas } = paintAlone(picture, knowledge, width, height);
+    const picture = pictureAt(momentIn(knowledge.film, knowledge, time));
+    const { canvas } = await paintAlone(picture, knowledge, width, height);
     return { answer: await canvas.convertToBlob({ type: 'image/png' }), transfer: [] };
   },
 
   async paint({ film, time, width, height }, knowledge) {
     const at =
       typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
-    const picture = pictureAt(withoutFades(film), new TableHearing(knowledge.tables, film), at);
-    const [backdrop, drawn] = [true, false].map((behind) => {
-      const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);
-      return paintAlone({ ...picture, operations }, knowledge, width, height);
-    });
+    const picture = pictureAt(momentIn(withoutFades(film), knowledge, at));
+    const [backdrop, drawn] = await Promise.all(
+      [true, false].map((behind) => {
+        const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);
+        return paintAlone({ ...picture, operations }, knowledge, width, height);
+      }),
+    );
     lift(drawn!.context);
     backdrop!.context.setTransform(1, 0, 0, 1, 0, 0);
     backdrop!.context.drawImage(drawn!.canvas, 0, 0);
@@ -66,44 +82,40 @@ const answers: Answers = {
 
   async sign({ film, loudOf, width, height }, knowledge) {
     const at = loudMoments(knowledge.tables.ears.get(loudOf), 1)[0] ?? 0;
-    const { operations } = pictureAt(withoutFades(film), new TableHearing(knowledge.tables, film), at);
+    const { operations } = pictureAt(momentIn(withoutFades(film), knowledge, at));
     const drawn = operations.filter(({ op }) => op !== 'backdrop');
     const matrix = closeUp(boundsOf(drawn), film, width, height);
-    const group = { op: 'group', opacity: 1, blend: 'normal', operations: drawn, matrix } as const;
-    const sign = paintAlone({ width, height, operations: [group] }, knowledge, width, height);
+    const close = { width, height, operations: [group(drawn, { matrix })] };
+    const sign = await paintAlone(close, knowledge, width, height);
     lift(sign.context);
     const bitmap = sign.canvas.transferToImageBitmap();
     return { answer: bitmap, transfer: [bitmap] };
   },
 
   async pick({ time, x, y, slack, layers }, knowledge) {
-    const { film, tables } = knowledge;
-    const hearing = new TableHearing(tables, film);
+    const moment = momentIn(knowledge.film, knowledge, time);
     const size = 5;
     const scale = size / (2 * slack);
     // The picture around the place, so small that only it is painted.
     const matrix = [scale, 0, 0, scale, size / 2 - scale * x, size / 2 - scale * y] as const;
     for (const id of layers) {
-      const layer = film.layers.find((other) => other.id === id);
-      if (!layer) continue;
-      const operations = layerOperations(film, layer, hearing, time);
-      const around = { op: 'group', opacity: 1, blend: 'normal', operations, matrix } as const;
+      const around = group(layerOperations(id, moment), { matrix });
       const picture: Picture = { width: size, height: size, operations: [around] };
-      const { context } = paintAlone(picture, knowledge, size, size);
+      const { context } = await paintAlone(picture, knowledge, size, size);
       const { data } = context.getImageData(0, 0, size, size);
       if (data.some((value, i) => i % 4 === 3 && value > 20)) return { answer: id, transfer: [] };
     }
     return { answer: null, transfer: [] };
   },
 
-  async extent({ layer: id }, { film: faded, tables }) {
-    const film = withoutFades(faded);
+  async extent({ layer: id }, knowledge) {
+    const film = withoutFades(knowledge.film);
     const layer = film.layers.find((other) => other.id === id);
     if (!layer) return { answer: null, transfer: [] };
-    const hearing = new TableHearing(tables, film);
-    const ear = layer.kind === 'figure' ? tables.ears.get(layer.ear) : undefined;
+    const ear = knowledge.tables.ears.get(earOf(film, layer) ?? '');
     const box = emptyBox();
-    for (const t of loudMoments(ear, mostMoments)) boundsOf(layerOperations(film, layer, hearing, t), box);
+    for (const t of loudMoments(ear, mostMoments))
+      boundsOf(layerOperations(id, momentIn(film, knowledge, t)), box);
     return { answer: Number.isFinite(box[0]) ? box : null, transfer: [] };
   },
 };

@@ -6,7 +6,7 @@ const { bands, fromHz, toHz } = spectrogramRange;
 const bandOf = (hz: number) => Math.floor((bands * Math.log(hz / fromHz)) / Math.log(toHz / fromHz));
 
 describe('spectrogram', () => {
-  const listener = new SpectrogramListener('middle', 48000);
+  const listener = new SpectrogramListener('mid', 48000);
   const [start, end] = listener.samplesFor(0, 30);
   const tone = Float32Array.from({ length: end - start }, (_, n) =>
     start + n < 0 ? 0 : Math.sin((2 * Math.PI * 1000 * (start + n)) / 48000),

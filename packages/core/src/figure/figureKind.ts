@@ -1,0 +1,67 @@
+import type { Operation } from '../picture/displayList';
+import type { FieldGroup, Size } from '../property/field';
+import { defaultsOf, record, type RecordType, type ValueOfGroups } from '../property/record';
+import type { MarkScene } from './scene';
+
+/** What every figure has: how far its marks reach, and in which direction. */
+export interface FigureBase {
+  reach: number;
+  direction: 'normal' | 'fixed';
+  angle: number;
+}
+
+/** What a figure needs beside the levels of the moment. */
+export interface FigureNeeds {
+  /** Seconds before the moment, and after it, that it looks at. */
+  lookBack: number;
+  lookAhead: number;
+  /** The waveform of its ear. */
+  waveform: boolean;
+  /** The held peaks of its ear's bands. */
+  peaks: boolean;
+}
+
+/** Says in its name what is missing where a kind's fields do not make a {@link FigureBase}. */
+type MakesFigureBase<Groups> =
+  ValueOfGroups<Groups> extends FigureBase ? unknown : { needs_reachField_and_directionFields: never };
+
+/** What a kind of figure is made of. */
+export interface FigureLiteral<Kind extends string, Groups extends readonly FieldGroup[]> {
+  kind: Kind;
+  label: string;
+  /** What it looks like, in one line. */
+  about: string;
+  fields: Groups;
+  /** The marks it makes of levels along a path. */
+  marks(figure: ValueOfGroups<NoInfer<Groups>>, scene: MarkScene): Operation[];
+  /** What it needs beside the levels of the moment; nothing when left out. */
+  needs?(figure: ValueOfGroups<NoInfer<Groups>>): Partial<FigureNeeds>;
+}
+
+export interface FigureKind<Kind extends string, Groups extends readonly FieldGroup[]> {
+  kind: Kind;
+  label: string;
+  about: string;
+  record: RecordType<Groups>;
+  /** A figure that suits a picture of this size. */
+  defaults(size: Size): ValueOfGroups<Groups> & { kind: Kind };
+  marks(figure: ValueOfGroups<Groups>, scene: MarkScene): Operation[];
+  needs(figure: ValueOfGroups<Groups>): Partial<FigureNeeds>;
+}
+
+/** Makes a kind of figure. */
+export function figureKind<const Kind extends string, const Groups extends readonly FieldGroup[]>(
+  literal: FigureLiteral<Kind, Groups> & MakesFigureBase<Groups>,
+): FigureKind<Kind, Groups> {
+  const { kind, label, about, fields, marks, needs = () => ({}) } = literal as FigureLiteral<Kind, Groups>;
+  const type = record(`figure.${kind}`, fields) as RecordType<Groups>;
+  return {
+    kind,
+    label,
+    about,
+    record: type,
+    defaults: (size) => ({ kind, ...(defaultsOf(type, size) as ValueOfGroups<Groups>) }),
+    marks,
+    needs,
+  };
+}

@@ -1,0 +1,113 @@
+import { layerKinds } from '../layer/registry';
+import { pathRecord } from '../path/filmPath';
+import { paletteRecord } from '../property/palette';
+import { record, type ValueOf } from '../property/record';
+import { beatsRecord } from './beats';
+import { earRecord } from './ear';
+import { fadesRecord, mostSeconds } from './fades';
+import { followerRecord } from './follower';
+import { frameRateRecord } from './frameRate';
+import { imageRecord, trackRecord } from './track';
+
+/** Version of the film format that this code reads and writes. */
+export const filmVersion = 5;
+
+/** What lies behind all layers. */
+export const backgroundRecord = record('background', [
+  {
+    heading: 'Background',
+    fields: [
+      { kind: 'color', key: 'color', label: 'Centre colour', default: '#1d1813' },
+      { kind: 'color', key: 'edgeColor', label: 'Edge colour', default: '#0b0908' },
+      {
+        kind: 'reference',
+        key: 'image',
+        label: 'Image',
+        help: 'Covers the background, cut where it is too long or too wide.',
+        to: 'images',
+        nullable: true,
+      },
+    ],
+  },
+]);
+
+const side = { kind: 'number', min: 16, max: 8192, step: 2, unit: 'px', whole: true, driven: false } as const;
+
+/** A film: everything that is needed to draw and to play it, but the files. */
+export const filmRecord = record('film', [
+  {
+    heading: 'Film',
+    fields: [
+      {
+        kind: 'number',
+        key: 'version',
+        label: 'Version of the format',
+        min: filmVersion,
+        max: filmVersion,
+        step: 1,
+        unit: '',
+        whole: true,
+        hidden: true,
+        driven: false,
+      },
+      { kind: 'text', key: 'title', label: 'Title', maxLength: 200, line: true, default: '', hidden: true },
+      {
+        ...side,
+        key: 'width',
+        label: 'Width',
+        help: 'In picture units; rendering in another size scales.',
+        default: 1920,
+      },
+      { ...side, key: 'height', label: 'Height', default: 1080 },
+      {
+        kind: 'record',
+        key: 'fps',
+        label: 'Frame rate',
+        help: 'Frames per second, as a fraction.',
+        of: frameRateRecord,
+      },
+      {
+        kind: 'number',
+        key: 'length',
+        label: 'Length',
+        help: 'Unless set, as long as the longest track of the soundtrack.',
+        min: 0.1,
+        max: mostSeconds,
+        step: 1,
+        unit: 's',
+        nullable: true,
+        driven: false,
+      },
+      { kind: 'record', key: 'background', label: 'Background', of: backgroundRecord },
+      { kind: 'record', key: 'fades', label: 'Fades', of: fadesRecord },
+      list('tracks', 'Tracks', trackRecord, 64),
+      list('ears', 'Ears', earRecord, 32),
+      list('followers', 'Followers', followerRecord, 64),
+      {
+        kind: 'record',
+        key: 'beats',
+        label: 'Beats',
+        help: 'Null until they are known.',
+        of: beatsRecord,
+        nullable: true,
+      },
+      list('images', 'Images', imageRecord, 64),
+      list('palettes', 'Palettes', paletteRecord, 64),
+      list('paths', 'Paths', pathRecord, 512),
+      {
+        kind: 'list',
+        key: 'layers',
+        label: 'Layers',
+        help: 'Back to front.',
+        of: { kind: 'kinds', label: 'Layer', of: () => layerKinds },
+        most: 256,
+      },
+    ],
+  },
+]);
+
+export type Film = ValueOf<typeof filmRecord>;
+
+function list<const Key extends string, const R>(key: Key, label: string, of: R, most: number) {
+  return { kind: 'list', key, label, of: { kind: 'record', label, of }, most } as const;
+}

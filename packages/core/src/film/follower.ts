@@ -1,0 +1,235 @@
+import { above, defaultsOf, record, type ValueOf } from '../property/record';
+
+const ms = { unit: 'ms', shownPer: 1000 } as const;
+const levelled = ['range', 'loudness'] as const;
+const isLevel = { key: 'kind', is: levelled } as const;
+const percent = [isLevel, { key: 'unit', is: ['percent'] }] as const;
+const db = [isLevel, { key: 'unit', is: ['db'] }] as const;
+const notBeat = { key: 'kind', is: ['range', 'loudness', 'onsets'] } as const;
+
+/** One number that follows the sound, in the order in which people set it. */
+export const followerRecord = record(
+  'follower',
+  [
+    {
+      heading: 'Source',
+      fields: [
+        { kind: 'id', key: 'id' },
+        { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
+        {
+          kind: 'reference',
+          key: 'ear',
+          label: 'Ear',
+          help: 'The ear whose tracks, channel, part and window it listens with.',
+          to: 'ears',
+          hidden: true,
+        },
+        {
+          kind: 'choice',
+          key: 'kind',
+          label: 'Source',
+          default: 'range',
+          help: 'The level of a range, the loudness of all, the moments at which something begins, or the beat.',
+          choices: [
+            { value: 'range', label: 'Level of a range' },
+            { value: 'onsets', label: 'Onsets in a range' },
+            { value: 'loudness', label: 'Loudness' },
+            { value: 'beat', label: 'Beat phase' },
+          ],
+        },
+        {
+          kind: 'number',
+          key: 'fromHz',
+          label: 'From',
+          default: 40,
+          min: 1,
+          max: 23900,
+          step: 5,
+          unit: 'Hz',
+          shownWhen: { key: 'kind', is: ['range', 'onsets'] },
+        },
+        {
+          kind: 'number',
+          key: 'toHz',
+          label: 'To',
+          default: 120,
+          min: 2,
+          max: 24000,
+          step: 10,
+          unit: 'Hz',
+          shownWhen: { key: 'kind', is: ['range', 'onsets'] },
+        },
+        {
+          kind: 'number',
+          key: 'sensitivity',
+          label: 'Sensitivity',
+          default: 0.5,
+          help: 'The higher, the smaller the change that counts as an onset.',
+          min: 0,
+          max: 1,
+          step: 5,
+          unit: '%',
+          shownPer: 100,
+          shownWhen: { key: 'kind', is: ['onsets'] },
+        },
+        {
+          kind: 'choice',
+          key: 'phase',
+          label: 'Period',
+          default: 'beat',
+          help: '0 to 1 from one beat to the next, or from one bar to the next.',
+          choices: [
+            { value: 'beat', label: 'Beat' },
+            { value: 'bar', label: 'Bar' },
+          ],
+          shownWhen: { key: 'kind', is: ['beat'] },
+        },
+      ],
+    },
+    {
+      heading: 'Gate and ceiling',
+      fields: [
+        {
+          kind: 'choice',
+          key: 'unit',
+          label: 'Measured in',
+          default: 'percent',
+          help: 'Against all levels of the song, or in dB.',
+          choices: [
+            { value: 'percent', label: 'Percent of the song' },
+            { value: 'db', label: 'dB' },
+          ],
+          shownWhen: isLevel,
+        },
+        {
+          kind: 'number',
+          key: 'gatePercent',
+          label: 'Gate',
+          default: 60,
+          help: 'Closed (0) while the level is below this share of all levels in the song.',
+          min: 0,
+          max: 99.9,
+          step: 1,
+          unit: '%',
+          shownWhen: percent,
+        },
+        {
+          kind: 'number',
+          key: 'ceilingPercent',
+          label: 'Ceiling',
+          default: 99,
+          help: 'Full (1) above this share of all levels in the song.',
+          min: 0.1,
+          max: 100,
+          step: 0.5,
+          unit: '%',
+          shownWhen: percent,
+        },
+        {
+          kind: 'number',
+          key: 'gateDb',
+          label: 'Gate',
+          default: -40,
+          min: -160,
+          max: 20,
+          step: 1,
+          unit: 'dB',
+          shownWhen: db,
+        },
+        {
+          kind: 'number',
+          key: 'ceilingDb',
+          label: 'Ceiling',
+          default: -12,
+          min: -159,
+          max: 40,
+          step: 1,
+          unit: 'dB',
+          shownWhen: db,
+        },
+      ],
+    },
+    {
+      heading: 'Shape',
+      fields: [
+        {
+          kind: 'number',
+          key: 'curve',
+          label: 'Curve',
+          default: 1,
+          help: 'The value to this power: above 1 keeps low levels down, below 1 lifts them.',
+          min: 0.1,
+          max: 10,
+          step: 0.1,
+          unit: '',
+        },
+        {
+          kind: 'switch',
+          key: 'invert',
+          label: 'Invert',
+          default: false,
+          help: '1 in silence, 0 at full level.',
+        },
+        {
+          kind: 'number',
+          key: 'hold',
+          label: 'Hold',
+          default: 0,
+          help: 'How long a peak is held before it falls.',
+          min: 0,
+          max: 10,
+          step: 10,
+          ...ms,
+          shownWhen: notBeat,
+        },
+        {
+          kind: 'number',
+          key: 'attack',
+          label: 'Attack',
+          default: 0.005,
+          min: 0,
+          max: 5,
+          step: 5,
+          ...ms,
+          shownWhen: notBeat,
+        },
+        {
+          kind: 'number',
+          key: 'release',
+          label: 'Release',
+          default: 0.12,
+          min: 0,
+          max: 10,
+          step: 10,
+          ...ms,
+          shownWhen: notBeat,
+        },
+        {
+          kind: 'number',
+          key: 'delay',
+          label: 'Delay',
+          default: 0,
+          help: 'Less than 0 is earlier.',
+          min: -5,
+          max: 5,
+          step: 10,
+          ...ms,
+        },
+      ],
+    },
+  ],
+  [above('fromHz', 'toHz'), above('gatePercent', 'ceilingPercent'), above('gateDb', 'ceilingDb')],
+);
+
+export type Follower = ValueOf<typeof followerRecord>;
+
+/** The properties of a follower, by their headings. */
+export const followerFields = followerRecord.groups;
+
+/** A follower of the low end. */
+export const defaultFollower = (id: string, ear: string, name = 'Follower'): Follower => ({
+  ...defaultsOf(followerRecord, { width: 0, height: 0 }),
+  id,
+  name,
+  ear,
+});

@@ -1,0 +1,115 @@
+import type { Film } from '../film/film';
+import { kindOf } from '../property/record';
+import { changeReferences, referencesIn, type Reference } from '../property/references';
+import type { ListName } from '../property/field';
+import { asGroup } from './group';
+import { noNeeds, type LayerKind, type LayerNeeds } from './layerKind';
+import { layerKinds, type Layer } from './registry';
+
+/** How layers hang together, and what they need. */
+
+const kindOfLayer = (layer: Layer) => kindOf(layerKinds, layer) as unknown as LayerKind | undefined;
+
+/** What a layer refers to; nothing for one of an unknown kind. */
+export const layerReferences = (layer: Layer): Reference[] => {
+  const kind = kindOfLayer(layer);
+  return kind ? referencesIn(kind.record, layer) : [];
+};
+
+/** Changes in place what a layer refers to. */
+export function changeLayerReferences(
+  layer: Layer,
+  change: (to: ListName, id: string) => string | null,
+): void {
+  const kind = kindOfLayer(layer);
+  if (kind) changeReferences(kind.record, layer, change);
+}
+
+/** Whether a layer holds others. */
+export const isContainer = (layer: Layer): boolean => asGroup(layer) !== undefined;
+
+/** Ids of the layers that a layer shows: those in a group, the source of a linked copy. */
+export const shownLayers = (film: Pick<Film, 'layers'>, layer: Layer): string[] =>
+  kindOfLayer(layer)?.shows(layer as never, film) ?? [];
+
+/** Ids of the ears that a film's picture depends on. */
+export const usedEars = (film: Film): string[] => {
+  const used = new Set(
+    film.layers.flatMap(layerReferences).flatMap(({ to, id }) => (to === 'ears' ? [id] : [])),
+  );
+  return film.ears.map(({ id }) => id).filter((id) => used.has(id));
+};
+
+/** The ear that something of a layer follows first: its own, or that of what it shows. */
+export function earOf(film: Film, layer: Layer): string | undefined {
+  const own = layerReferences(layer).find(({ to }) => to === 'ears')?.id;
+  if (own !== undefined) return own;
+  for (const id of shownLayers(film, layer)) {
+    const inner = film.layers.find((other) => other.id === id);
+    const found = inner && inner.id !== layer.id ? earOf(film, inner) : undefined;
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+const needsOf = (layer: Layer): LayerNeeds => kindOfLayer(layer)?.needs(layer as never) ?? noNeeds;
+
+/** Ids of the ears whose waveforms a film shows. */
+export const waveformEars = (film: Film): string[] => {
+  const shown = new Set(film.layers.flatMap((layer) => needsOf(layer).waveforms));
+  return film.ears.map(({ id }) => id).filter((id) => shown.has(id));
+};
+
+/** Seconds before a moment that its picture looks back into the sound. */
+export const lookBack = (film: Film): number => farthest(film, 'lookBack');
+
+/** Seconds after a moment that its picture looks ahead. */
+export const lookAhead = (film: Film): number => farthest(film, 'lookAhead');
+
+/** The most that a layer looks away from the moment, along every way in which it is shown. */
+function farthest(film: Film, way: 'lookBack' | 'lookAhead'): number {
+  const known = new Map<string, number>();
+  const of = (layer: Layer): number => {
+    const before = known.get(layer.id);
+    if (before !== undefined) return before;
+    // A circle, which a film that was read has none of, ends here.
+    known.set(layer.id, 0);
+    const inner = shownLayers(film, layer).map((id) => film.layers.find((other) => other.id === id));
+    const most = inner.reduce((max, other) => Math.max(max, other ? of(other) : 0), 0);
+    const all = needsOf(layer)[way] + most;
+    known.set(layer.id, all);
+    return all;
+  };
+  return Math.max(0, ...film.layers.map(of));
+}
+
+/** Whether what a layer shows, all groups and linked copies followed, comes back to it. */
+export function goesRound(film: Pick<Film, 'layers'>, id: string): boolean {
+  const seen = new Set<string>();
+  const visit = (current: string): boolean => {
+    if (seen.has(current)) return false;
+    seen.add(current);
+    const layer = film.layers.find((other) => other.id === current);
+    return layer !== undefined && shownLayers(film, layer).some((other) => other === id || visit(other));
+  };
+  return visit(id);
+}
+
+/** Most figures that a picture may be drawn of: each takes about a millisecond. */
+export const mostFigures = 4000;
+
+/** How many figures a film's picture is drawn of, all copies and linked copies counted, whether shown or not. */
+export function figureCount(film: Pick<Film, 'layers'>): number {
+  const known = new Map<string, number>();
+  const of = (layer: Layer): number => {
+    const before = known.get(layer.id);
+    if (before !== undefined) return before;
+    known.set(layer.id, 0);
+    const inner = shownLayers(film, layer).map((id) => film.layers.find((other) => other.id === id));
+    const own = kindOfLayer(layer)?.figures(layer as never) ?? 0;
+    const all = inner.reduce((sum, other) => sum + (other ? of(other) : 0), own);
+    known.set(layer.id, all);
+    return all;
+  };
+  return film.layers.reduce((sum, layer) => sum + (layer.group === null ? of(layer) : 0), 0);
+}

@@ -1,0 +1,34 @@
+import type { Film } from '../film/film';
+import type { GroupOp } from '../picture/displayList';
+import type { Moment } from '../picture/moment';
+import type { AnyRecord, ValueOf } from '../property/record';
+
+/** What a layer draws, before its place, its blending and its finish. */
+export type LayerContent = Pick<GroupOp, 'operations' | 'matrix' | 'clipPath'>;
+
+/** What of the hearing a layer needs for one picture. */
+export interface LayerNeeds {
+  /** Seconds before the moment, and after it, that it looks at. */
+  lookBack: number;
+  lookAhead: number;
+  /** Ids of the ears whose waveforms it shows. */
+  waveforms: readonly string[];
+}
+
+export const noNeeds: LayerNeeds = { lookBack: 0, lookAhead: 0, waveforms: [] };
+
+/**
+ * A kind of layer. What it refers to, the references of its record say; what it is made of, the record.
+ */
+export interface LayerKind<Kind extends string = string, R extends AnyRecord = AnyRecord> {
+  kind: Kind;
+  label: string;
+  record: R;
+  content(layer: ValueOf<R> & { kind: Kind }, moment: Moment): LayerContent;
+  /** What it needs by itself: that of the layers it shows is theirs. */
+  needs(layer: ValueOf<R> & { kind: Kind }): LayerNeeds;
+  /** Ids of the layers that it shows. */
+  shows(layer: ValueOf<R> & { kind: Kind }, film: Pick<Film, 'layers'>): string[];
+  /** How many figures it draws by itself, copies included. */
+  figures(layer: ValueOf<R> & { kind: Kind }): number;
+}

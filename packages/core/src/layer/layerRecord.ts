@@ -1,0 +1,76 @@
+import { spanRecord } from '../film/fades';
+import { placeRecord } from '../film/place';
+import { passKinds } from '../pass/registry';
+import { blendModes } from '../picture/blend';
+import { choicesOf, type FieldGroup } from '../property/field';
+import { fields, record, type RecordType } from '../property/record';
+
+/** What every layer has, whatever it draws. */
+export const layerFields = fields([
+  { kind: 'id', key: 'id' },
+  { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
+  { kind: 'switch', key: 'visible', label: 'Visible', default: true, hidden: true },
+  {
+    kind: 'switch',
+    key: 'locked',
+    label: 'Locked',
+    help: 'Whether it is kept from being changed by hand.',
+    default: false,
+    hidden: true,
+    driven: false,
+  },
+  {
+    kind: 'reference',
+    key: 'group',
+    label: 'Group',
+    help: 'The group it is in.',
+    to: 'layers',
+    kinds: ['group'],
+    nullable: true,
+    hidden: true,
+    driven: false,
+  },
+  {
+    kind: 'record',
+    key: 'place',
+    label: 'Position',
+    help: 'Multiplies what the layer draws.',
+    of: placeRecord,
+  },
+  { kind: 'record', key: 'span', label: 'Timing', help: 'When it is shown.', of: spanRecord },
+  {
+    kind: 'list',
+    key: 'passes',
+    label: 'Finish',
+    help: 'What its pixels go through, in this order.',
+    of: { kind: 'kinds', label: 'Pass', of: () => passKinds },
+    most: 32,
+  },
+  {
+    kind: 'choice',
+    key: 'blend',
+    label: 'Blend mode',
+    choices: choicesOf(blendModes),
+    default: 'normal',
+    driven: false,
+  },
+  {
+    kind: 'switch',
+    key: 'backdrop',
+    label: 'Background layer',
+    help: 'Renders without background leave it out.',
+    default: false,
+    driven: false,
+  },
+]);
+
+type CommonGroup = { readonly heading: 'Layer'; readonly fields: typeof layerFields };
+
+/** Describes a kind of layer. */
+export const layerRecord = <const Groups extends readonly FieldGroup[]>(
+  kind: string,
+  groups: Groups,
+): RecordType<readonly [CommonGroup, ...Groups]> =>
+  record(`layer.${kind}`, [{ heading: 'Layer', fields: layerFields }, ...groups]) as unknown as RecordType<
+    readonly [CommonGroup, ...Groups]
+  >;

@@ -1,0 +1,64 @@
+import { group } from '../picture/operations';
+import { fieldGroups, type ValueOf } from '../property/record';
+import { contentOf, placed } from './layerOperations';
+import type { LayerKind } from './layerKind';
+import { layerRecord } from './layerRecord';
+
+export const linkedLayerRecord = layerRecord(
+  'linked',
+  fieldGroups([
+    {
+      heading: 'Linked copy',
+      fields: [
+        {
+          kind: 'reference',
+          key: 'source',
+          label: 'Source',
+          help: 'The layer that it repeats.',
+          to: 'layers',
+          hidden: true,
+          driven: false,
+        },
+        {
+          kind: 'number',
+          key: 'delay',
+          label: 'Delay',
+          help: 'It shows the sound so much later.',
+          min: -5,
+          max: 5,
+          step: 10,
+          unit: 'ms',
+          shownPer: 1000,
+          default: 0,
+          driven: false,
+        },
+      ],
+    },
+  ]),
+);
+export type LinkedLayer = { kind: 'linked' } & ValueOf<typeof linkedLayerRecord>;
+
+/** The layer as a linked copy; undefined when it is something else. */
+export const asLinked = (layer: { kind: string } | undefined): LinkedLayer | undefined =>
+  layer?.kind === 'linked' ? (layer as LinkedLayer) : undefined;
+
+export const linkedLayer: LayerKind<'linked', typeof linkedLayerRecord> = {
+  kind: 'linked',
+  label: 'Linked copy',
+  record: linkedLayerRecord,
+  /** Shows what its source draws, whether and however that is shown itself, as it will be `delay` later. */
+  content({ source, delay }, moment) {
+    const then = moment.at(moment.t - delay);
+    const layer = then.layer(source);
+    if (!layer) return { operations: [] };
+    const { operations, clipPath } = contentOf(layer, then);
+    const { matrix } = placed(layer, then);
+    const plain = !matrix && !clipPath && layer.passes.length === 0;
+    return {
+      operations: plain ? operations : [group(operations, { matrix, clipPath, passes: layer.passes })],
+    };
+  },
+  needs: ({ delay }) => ({ lookBack: Math.max(delay, 0), lookAhead: Math.max(-delay, 0), waveforms: [] }),
+  shows: ({ source }) => [source],
+  figures: () => 0,
+};

@@ -1,0 +1,119 @@
+import { fieldsOf, record, defaultsOf, type AnyRecord, type ValueOf, type Values } from '../property/record';
+import type { ItemField, Field, Point, Size } from '../property/field';
+import { kindOf } from '../property/record';
+import { pathPlaceFields } from './pathPlace';
+import { newShape, pathKinds, shapeAs, type PathKind, type PathShape } from './registry';
+import { trimFields } from './trim';
+
+/** A path of a film: a shape, which part of it is used, and where it stands. */
+export const pathRecord = record('path', [
+  {
+    heading: 'Shape',
+    fields: [
+      { kind: 'id', key: 'id' },
+      { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
+      { kind: 'kinds', key: 'shape', label: 'Shape', of: () => pathKinds },
+    ],
+  },
+  { heading: 'Position', fields: pathPlaceFields },
+  { heading: 'Trim', fields: trimFields },
+]);
+
+export type FilmPath = ValueOf<typeof pathRecord>;
+
+/** A path of a kind that suits a picture of this size. */
+export function defaultPath(
+  kind: PathKind,
+  id: string,
+  name: string,
+  size: Size,
+  shape: Partial<PathShape> = {},
+  part: Partial<Omit<FilmPath, 'shape'>> = {},
+): FilmPath {
+  const made = newShape(kind, size);
+  return {
+    ...defaultsOf(pathRecord, size),
+    ...made,
+    ...part,
+    id,
+    name,
+    shape: { ...made.shape, ...shape } as PathShape,
+  };
+}
+
+/**
+ * The same path with a shape of another kind: what both kinds have is kept, and where it stands.
+ * Outlines come in units of their own, so that only between them the scale is kept.
+ */
+export function pathAs(path: FilmPath, kind: PathKind, size: Size): FilmPath {
+  const { scale } = newShape(kind, size);
+  const hadScale = newShape(path.shape.kind, size).scale !== undefined;
+  const keeps = hadScale === (scale !== undefined);
+  return {
+    ...path,
+    shape: shapeAs(path.shape, kind, size),
+    scale: keeps ? path.scale : (scale ?? { x: 1, y: 1 }),
+  };
+}
+
+/** Rotated, then scaled, around a pivot; then moved. */
+export interface PathChange {
+  pivot?: Point;
+  scale?: number;
+  /** Degrees, clockwise. */
+  rotation?: number;
+  move?: Point;
+}
+
+/** To hundredths of a picture unit: no more can be seen, and numbers stay short. */
+const tidy = (value: number) => Math.round(value * 100) / 100;
+
+/**
+ * The same path somewhere else, in another size or rotated. Lengths of its shape are scaled; a shape that has
+ * none, as it is made of an outline, is scaled as a whole.
+ */
+export function transformPath(path: FilmPath, change: PathChange): FilmPath {
+  const { pivot = { x: 0, y: 0 }, scale = 1, rotation = 0, move = { x: 0, y: 0 } } = change;
+  const angle = (rotation * Math.PI) / 180;
+  const [cos, sin] = [scale * Math.cos(angle), scale * Math.sin(angle)];
+  const [dx, dy] = [path.position.x - pivot.x, path.position.y - pivot.y];
+  const position = {
+    x: tidy(pivot.x + cos * dx - sin * dy + move.x),
+    y: tidy(pivot.y + sin * dx + cos * dy + move.y),
+  };
+  const turned = rotation === 0 ? path.rotation : tidy((((path.rotation + rotation) % 360) + 360) % 360);
+  const next = { ...path, position, rotation: turned };
+  if (scale === 1) return next;
+  const type = kindOf(pathKinds, path.shape)?.record;
+  const shape = type ? (scaleLengths(type, path.shape as Values, scale) as unknown as PathShape) : path.shape;
+  if (shape !== path.shape) return { ...next, shape, offset: tidy(path.offset * scale) };
+  const short = (value: number) => Number((value * scale).toPrecision(5));
+  return { ...next, scale: { x: short(path.scale.x), y: short(path.scale.y) } };
+}
+
+/** A record with everything that is measured in picture units so many times as large; the same one where nothing is. */
+export function scaleLengths<T extends object>(type: AnyRecord, values: T, factor: number): T {
+  let scaled = values as Values;
+  for (const field of fieldsOf(type)) {
+    const value = (values as Values)[field.key];
+    const next = scaleValue(field, value, factor);
+    if (next === value) continue;
+    if (scaled === values) scaled = { ...scaled };
+    scaled[field.key] = next;
+  }
+  return scaled as T;
+}
+
+function scaleValue(field: Field | ItemField, value: unknown, factor: number): unknown {
+  const times = (number: number, { min, max }: { min: number; max: number }) =>
+    Math.min(Math.max(tidy(number * factor), min), max);
+  if (field.kind === 'number') return field.unit === 'px' ? times(value as number, field) : value;
+  if (field.kind === 'point') {
+    const { x, y } = value as Point;
+    return field.unit === 'px' ? { x: times(x, field), y: times(y, field) } : value;
+  }
+  if (field.kind === 'record')
+    return value === null ? value : scaleLengths(field.of, value as object, factor);
+  if (field.kind === 'list') return (value as unknown[]).map((item) => scaleValue(field.of, item, factor));
+  return value;
+}

@@ -1,0 +1,44 @@
+import type { Matrix } from './displayList';
+
+/** A box: left, top, right, bottom. */
+export type Box = [number, number, number, number];
+
+export const emptyBox = (): Box => [Infinity, Infinity, -Infinity, -Infinity];
+
+/** Makes room for a point, with some space around it. */
+export function addPoint(box: Box, x: number, y: number, room: number): void {
+  box[0] = Math.min(box[0], x - room);
+  box[1] = Math.min(box[1], y - room);
+  box[2] = Math.max(box[2], x + room);
+  box[3] = Math.max(box[3], y + room);
+}
+
+/** Makes room for points: x and y after one another. */
+export function addPoints(box: Box, points: Float32Array, room: number): void {
+  for (let i = 0; i < points.length; i += 2) addPoint(box, points[i]!, points[i + 1]!, room);
+}
+
+/** Makes room for the corners of another box, through a matrix. */
+export function addBox(box: Box, inner: Box, [a, b, c, d, e, f]: Matrix): void {
+  for (const x of [inner[0], inner[2]]) {
+    for (const y of [inner[1], inner[3]]) {
+      if (Number.isFinite(x) && Number.isFinite(y)) addPoint(box, a * x + c * y + e, b * x + d * y + f, 0);
+    }
+  }
+}
+
+/** What two boxes share. */
+export const shared = (a: Box, b: Box): Box => [
+  Math.max(a[0], b[0]),
+  Math.max(a[1], b[1]),
+  Math.min(a[2], b[2]),
+  Math.min(a[3], b[3]),
+];
+
+/** A box with so much more on each side. */
+export const grown = ([left, top, right, bottom]: Box, by: number): Box => [
+  left - by,
+  top - by,
+  right + by,
+  bottom + by,
+];

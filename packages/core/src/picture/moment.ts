@@ -1,0 +1,67 @@
+import type { DrawCache } from '../cache/drawCache';
+import { resolveFilm, type ResolvedFilm } from '../drive/resolveFilm';
+import type { Film } from '../film/film';
+import type { Hearing } from '../hearing/hearing';
+import type { Layer } from '../layer/registry';
+import type { Size } from '../property/field';
+
+/** What drawing needs and a film only names. */
+export interface Assets {
+  /** Sizes of images in pixels by their ids; those that are not here yet are missing. */
+  images: ReadonlyMap<string, Size>;
+}
+
+export const noAssets: Assets = { images: new Map() };
+
+/** The context a picture is drawn in. */
+export interface Moment {
+  /** The film as it is at `t`; what does not move is the same object as in the film itself. */
+  readonly film: Film;
+  readonly hearing: Hearing;
+  /** Seconds. */
+  readonly t: number;
+  /** How many groups and linked copies lie around what is drawn now. */
+  readonly depth: number;
+  readonly assets: Assets;
+  readonly cache: DrawCache;
+  /** Whether the background, and the layers that belong to it, are left out. */
+  readonly withoutBackground: boolean;
+  /** The film at another time, for what lies one group or linked copy further in. */
+  at(t: number): Moment;
+  /** The layer as it is at `t`, resolved when first asked for and kept for the picture. */
+  layer(id: string): Layer | undefined;
+  /** The values of a property for each of so many parts of its owner; undefined where they are all the same. */
+  parts(owner: string, key: string, count: number): readonly number[] | undefined;
+}
+
+/** What whoever draws brings along. */
+export interface MomentOptions {
+  cache: DrawCache;
+  assets?: Assets;
+  withoutBackground?: boolean;
+}
+
+/** A moment of a film. @param t seconds */
+export const momentOf = (film: Film, hearing: Hearing, t: number, options: MomentOptions): Moment =>
+  makeMoment(film, hearing, t, 0, options);
+
+function makeMoment(whole: Film, hearing: Hearing, t: number, depth: number, options: MomentOptions): Moment {
+  const { cache, assets = noAssets, withoutBackground = false } = options;
+  let resolved: ResolvedFilm | undefined;
+  const now = () => (resolved ??= resolveFilm(whole, hearing, t));
+  return {
+    get film() {
+      return now().film;
+    },
+    hearing,
+    t,
+    depth,
+    assets,
+    cache,
+    withoutBackground,
+    at: (other) => makeMoment(whole, hearing, other, depth + 1, options),
+    layer: (id) => now().layer(id),
+    // Nothing spreads a value over parts yet.
+    parts: () => undefined,
+  };
+}

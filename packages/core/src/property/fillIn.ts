@@ -1,0 +1,90 @@
+import type { Field, ItemField, Size } from './field';
+import { defaultOf, fieldsOf, kindOf, type AnyRecord, type Values } from './record';
+
+/** A sentence for each thing of a film that this version does not know. */
+export type Warnings = string[];
+
+/**
+ * The values of a record with what is missing filled in from the defaults. What is not known
+ * is kept, and named in a warning. The same object when nothing was missing.
+ * @param path where the record stands, as in an error
+ */
+export function fillIn(
+  type: AnyRecord,
+  values: unknown,
+  path: string,
+  size: Size,
+  warnings: Warnings,
+): unknown {
+  if (typeof values !== 'object' || values === null || Array.isArray(values)) return values;
+  const given = values as Values;
+  const all = fieldsOf(type);
+  const known = new Set(all.map(({ key }) => key));
+  for (const key of Object.keys(given)) {
+    if (!known.has(key) && key !== 'kind')
+      warnings.push(`${at(path, key)} is not known to this version; it is kept`);
+  }
+  let filled = given;
+  for (const field of all) {
+    const value = given[field.key];
+    const next =
+      value === undefined
+        ? defaultOf(field, size)
+        : fillField(field, value, at(path, field.key), size, warnings);
+    if (next === value) continue;
+    if (filled === given) filled = { ...given };
+    filled[field.key] = next;
+  }
+  return filled;
+}
+
+const at = (path: string, key: string) => (path === '' ? key : `${path}.${key}`);
+
+function fillField(
+  field: Field | ItemField,
+  value: unknown,
+  path: string,
+  size: Size,
+  warnings: Warnings,
+): unknown {
+  switch (field.kind) {
+    case 'record':
+      return fillIn(field.of, value, path, size, warnings);
+    case 'kinds': {
+      const kind = kindOf(field.of(), value);
+      if (kind) return fillIn(kind.record, value, path, size, warnings);
+      const named = (value as { kind?: unknown } | null | undefined)?.kind;
+      if (typeof named === 'string')
+        warnings.push(
+          `${path} is of the kind "${named}", which this version does not know; it is kept and not drawn`,
+        );
+      return value;
+    }
+    case 'list': {
+      if (!Array.isArray(value)) return value;
+      const items = withIds(field.of, value, field.key).map((item, i) =>
+        fillField(field.of, item, `${path}[${i}]`, size, warnings),
+      );
+      return items.every((item, i) => item === value[i]) ? value : items;
+    }
+    default:
+      return value;
+  }
+}
+
+/** Items that should have an id and have none are given one that no other item has. */
+function withIds(item: ItemField, values: unknown[], stem: string): unknown[] {
+  const needsId =
+    item.kind === 'kinds' || (item.kind === 'record' && fieldsOf(item.of).some(({ kind }) => kind === 'id'));
+  if (!needsId) return values;
+  const idOf = (value: unknown) => (value as { id?: unknown } | null | undefined)?.id;
+  const taken = new Set(values.map(idOf));
+  let n = 0;
+  return values.map((value) => {
+    if (typeof value !== 'object' || value === null || Array.isArray(value) || idOf(value) !== undefined)
+      return value;
+    do n++;
+    while (taken.has(`${stem}-${n}`));
+    return { id: `${stem}-${n}`, ...value };
+  });
+}

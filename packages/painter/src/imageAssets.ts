@@ -1,0 +1,66 @@
+import type { Operation, Picture } from '@cyclogram/core';
+import type { PaintImage } from './context';
+
+/**
+ * The images that pictures ask for: brought in before a picture is painted, for painting itself waits for nothing.
+ * One object for preview and render; what differs is how a file is read.
+ */
+export class ImageAssets {
+  /** Those that are here, by the ids that they have in the film. */
+  readonly images = new Map<string, PaintImage>();
+  private readonly loading = new Map<string, Promise<void>>();
+
+  /**
+   * @param sources where each image is, by its id
+   * @param load reads one; what cannot be read is left out of pictures
+   */
+  constructor(
+    private sources: ReadonlyMap<string, string>,
+    private readonly load: (source: string) => Promise<PaintImage>,
+  ) {}
+
+  /** The film's images have changed: what is no longer what it was is forgotten. */
+  setSources(sources: ReadonlyMap<string, string>): void {
+    for (const [id, source] of this.sources) {
+      if (sources.get(id) === source) continue;
+      this.images.delete(id);
+      this.loading.delete(id);
+    }
+    this.sources = sources;
+  }
+
+  /** Brings in what a picture asks for. Undefined when all of it is here, or cannot be had. */
+  prepare(picture: Picture): Promise<void> | undefined {
+    const wanted = [...new Set(imagesIn(picture.operations))].filter((id) => !this.images.has(id));
+    const coming = wanted.flatMap((id) => this.bring(id) ?? []);
+    return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
+  }
+
+  private readonly missing = new Set<string>();
+
+  private bring(id: string): Promise<void> | undefined {
+    const source = this.sources.get(id);
+    if (source === undefined || this.missing.has(source)) return undefined;
+    let loading = this.loading.get(id);
+    if (!loading) {
+      loading = this.load(source).then(
+        (image) => {
+          // It may have become another one meanwhile.
+          if (this.sources.get(id) === source) this.images.set(id, image);
+        },
+        () => void this.missing.add(source),
+      );
+      this.loading.set(id, loading);
+    }
+    return loading;
+  }
+}
+
+/** Ids of the images that operations draw. */
+function imagesIn(operations: readonly Operation[]): string[] {
+  return operations.flatMap((operation) => {
+    if (operation.op === 'group') return imagesIn(operation.operations);
+    const id = 'image' in operation ? operation.image : null;
+    return id === null ? [] : [id];
+  });
+}

@@ -1,0 +1,44 @@
+import type { Layer, LayerKindName, LayerOf } from '@cyclogram/core';
+import { Folder, Link2, type LucideIcon } from 'lucide-react';
+import type { ComponentType } from 'react';
+import { FigureCard } from './FigureCard';
+import { GroupCard } from './GroupCard';
+import { LinkedCard } from './LinkedCard';
+import type { LayerEdits } from './useLayerEdits';
+
+interface CardProps<Kind extends LayerKindName> {
+  layer: LayerOf<Kind>;
+  edits: LayerEdits;
+}
+
+/** What is shown of a kind of layer: its card, and a sign in the list. */
+interface Shown<Kind extends LayerKindName> {
+  Card: ComponentType<CardProps<Kind>>;
+  /** None for the kind that most layers are of. */
+  Icon?: LucideIcon;
+}
+
+const cards: { [Kind in LayerKindName]: Shown<Kind> } = {
+  figure: { Card: FigureCard },
+  group: { Card: GroupCard, Icon: Folder },
+  linked: { Card: LinkedCard, Icon: Link2 },
+};
+
+const shownAs = ({ kind }: Layer): Shown<LayerKindName> | undefined =>
+  Object.hasOwn(cards, kind) ? (cards[kind] as Shown<LayerKindName>) : undefined;
+
+/** What is its own of a kind of layer. */
+export function KindCard({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
+  const shown = shownAs(layer);
+  if (!shown) {
+    return (
+      <p className="py-2 text-xs text-dim">
+        A newer Cyclogram made this layer. This one keeps it as it is, and draws nothing of it.
+      </p>
+    );
+  }
+  return <shown.Card layer={layer} edits={edits} />;
+}
+
+/** The sign of a kind of layer in the list; none for the usual kind. */
+export const iconOf = (layer: Layer): LucideIcon | undefined => shownAs(layer)?.Icon;
