@@ -4,11 +4,38 @@
 import { floatsAt } from './signal/signalEngine';
 import FFT from 'fft.js';
 import { earStandard } from './film/ear';
+import { defaultPath, type FilmPath } from './path/filmPath';
+import type { Path } from './path/path';
+import { PathCache } from './path/pathCache';
+import type { PathKind, ShapeOf } from './path/registry';
 import type { FieldGroup } from './property/field';
 import type { BandReader } from './songSpectrum/bandReader';
 import type { BandSettings } from './spectrum/plan';
 import { bandTransform, levelsOfSong } from './songSpectrum/segmentLevels';
 import { loadSong } from './songSpectrum/songCopies';
+
+/** The size of most pictures. */
+export const hd = { width: 1920, height: 1080 };
+
+/** A path of a kind; placed at 0, 0 unless it is said where. */
+export const filmPath = <Kind extends PathKind>(
+  kind: Kind,
+  shape: Partial<ShapeOf<Kind>> = {},
+  part: Partial<Omit<FilmPath, 'shape'>> = {},
+): FilmPath =>
+  defaultPath(kind, 'path', 'Path', hd, shape as Partial<FilmPath['shape']>, {
+    position: { x: 0, y: 0 },
+    rotation: 0,
+    scale: { x: 1, y: 1 },
+    ...part,
+  });
+
+/** The same, built. */
+export const built = <Kind extends PathKind>(
+  kind: Kind,
+  shape: Partial<ShapeOf<Kind>> = {},
+  part: Partial<Omit<FilmPath, 'shape'>> = {},
+): Path => new PathCache().get(filmPath(kind, shape, part));
 
 /** Signals for tests: deterministic, in the shapes the analysers take. */
 

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import type { FillOp, StrokesOp } from '../picture/displayList';
 import { barMarks, bars, type Bars } from './bars';
 import { bandColors, type LayerColor } from './ink';
+import { hd } from '../testing';
 import { ring, sceneOf, straight } from './testScene';
 
-const figure: Bars = { ...bars.defaults(1920, 1080), order: 'up', reach: 50, rest: 10, width: 0.5 };
+const figure: Bars = { ...bars.defaults(hd), order: 'up', reach: 50, rest: 10, width: 0.5 };
 
 const strokes = (part: Partial<Bars>, levels: number[], color?: LayerColor, path = ring) =>
   barMarks({ ...figure, ...part }, sceneOf(path, levels, {}, color)) as StrokesOp[];
@@ -39,9 +40,9 @@ describe('bars', () => {
   });
 
   it('stand by their base, their centre or their tip', () => {
-    expect(radii({ pivot: 'centre' }, [1])).toEqual([near(75, 125)]);
-    expect(radii({ pivot: 'tip' }, [1])).toEqual([near(50, 100)]);
-    expect(radii({ pivot: 'tip', side: 'inward' }, [1])).toEqual([near(150, 100)]);
+    expect(radii({ anchor: 'centre' }, [1])).toEqual([near(75, 125)]);
+    expect(radii({ anchor: 'tip' }, [1])).toEqual([near(50, 100)]);
+    expect(radii({ anchor: 'tip', side: 'inward' }, [1])).toEqual([near(150, 100)]);
   });
 
   it('are as wide as their share of the step along the path, less the gap', () => {

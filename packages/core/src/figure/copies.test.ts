@@ -2,27 +2,29 @@ import { describe, expect, it } from 'vitest';
 import { defaultFilm } from '../film/defaults';
 import type { FigureLayer } from '../layer/figure';
 import type { Hearing } from '../hearing/hearing';
-import { buildPath, pathKinds } from '../path/registry';
+import { DrawCache } from '../cache/drawCache';
+import { joinPieces, linePiece } from '../path/pieces';
 import type { GroupOp, StrokesOp } from '../picture/displayList';
+import { momentOf } from '../picture/moment';
 import { pictureAt } from '../picture/pictureAt';
 import type { FigureOf } from './registry';
 import { bandsOfCopy, copiesStandard, pathOfCopy } from './copies';
 
-const line = buildPath({ ...pathKinds.line.defaults(1920, 1080), x1: 0, y1: 0, x2: 100, y2: 0 });
+const line = joinPieces([linePiece(0, 0, 100, 0)], false);
 
 describe('the path of a copy', () => {
   it('is moved by so many steps', () => {
-    const copies = { ...copiesStandard, count: 3, moveX: 10, moveY: 5 };
+    const copies = { ...copiesStandard, count: 3, offset: { x: 10, y: 5 } };
     expect(pathOfCopy(line, copies, 2, 1920, 1080).at(0)).toMatchObject({ x: 20, y: 10 });
   });
 
   it('turns and grows around its middle, or that of the picture', () => {
-    const copies = { ...copiesStandard, turn: 90, scale: 2 };
+    const copies = { ...copiesStandard, rotation: 90, scale: 2 };
     const turned = pathOfCopy(line, copies, 1, 1920, 1080);
     expect(turned.length).toBeCloseTo(200, 9);
     expect(turned.at(0)).toMatchObject({ x: expect.closeTo(50, 9), y: expect.closeTo(-100, 9) });
     expect(turned.at(0)).toMatchObject({ normalX: expect.closeTo(1, 9), normalY: expect.closeTo(0, 9) });
-    const around = pathOfCopy(line, { ...copiesStandard, turn: 180, around: 'picture' }, 1, 200, 100);
+    const around = pathOfCopy(line, { ...copiesStandard, rotation: 180, around: 'picture' }, 1, 200, 100);
     expect(around.at(0)).toMatchObject({ x: expect.closeTo(200, 9), y: expect.closeTo(100, 9) });
   });
 });
@@ -30,7 +32,7 @@ describe('the path of a copy', () => {
 describe('bands of copies', () => {
   it('are all for each, or go on from copy to copy without a gap: five copies of ten show fifty', () => {
     expect(bandsOfCopy([0, 50], 50, { ...copiesStandard, count: 5 }, 3)).toEqual([0, 50]);
-    const shared = { ...copiesStandard, count: 5, share: true };
+    const shared = { ...copiesStandard, count: 5, continueBands: true };
     expect([0, 1, 2, 3, 4].map((i) => bandsOfCopy([0, 50], 50, shared, i))).toEqual([
       [0, 10],
       [10, 20],
@@ -44,7 +46,7 @@ describe('bands of copies', () => {
   });
 
   it('share the part of the bands that the figure shows', () => {
-    const shared = { ...copiesStandard, count: 2, share: true };
+    const shared = { ...copiesStandard, count: 2, continueBands: true };
     expect([0, 1].map((i) => bandsOfCopy([10, 30], 50, shared, i))).toEqual([
       [10, 20],
       [20, 30],
@@ -52,7 +54,7 @@ describe('bands of copies', () => {
   });
 
   it('lie higher with each copy, and stay within the ear’s bands', () => {
-    const steps = { ...copiesStandard, count: 4, bandStep: 15 };
+    const steps = { ...copiesStandard, count: 4, bandOffset: 15 };
     expect([0, 1, 2, 3].map((i) => bandsOfCopy([0, 10], 40, steps, i))).toEqual([
       [0, 10],
       [15, 25],
@@ -70,14 +72,16 @@ describe('a layer with copies', () => {
     levelsAt: (_ear, t) => new Float32Array(64).fill(t),
     peaksAt: () => undefined,
     followerAt: () => undefined,
-    waveOf: () => undefined,
+    waveformOf: () => undefined,
   };
   const layer = {
     ...(film.layers[0] as FigureLayer),
-    copies: { ...copiesStandard, count: 3, delay: 0.1, opacity: 0.5, reach: 0.5, turn: 120 },
+    copies: { ...copiesStandard, count: 3, delay: 0.1, opacity: 0.5, reach: 0.5, rotation: 120 },
   };
+  const draw = (t: number) =>
+    pictureAt(momentOf({ ...film, layers: [layer] }, hearing, t, { cache: new DrawCache() }));
   const copiesOf = () => {
-    const [, group] = pictureAt({ ...film, layers: [layer] }, hearing, 0.5).operations as [unknown, GroupOp];
+    const [, group] = draw(0.5).operations as [unknown, GroupOp];
     return group.operations as GroupOp[];
   };
   const lengthOf = ({ operations }: GroupOp) => {
@@ -95,7 +99,7 @@ describe('a layer with copies', () => {
 
   it('is a pure function of time, delays included: the same again after other moments', () => {
     const first = JSON.stringify(copiesOf());
-    pictureAt({ ...film, layers: [layer] }, hearing, 9);
+    draw(9);
     expect(JSON.stringify(copiesOf())).toBe(first);
   });
 });

@@ -1,10 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { barMarks, bars } from './bars';
-import { falloffAt, falloffStandard, type Falloff } from './falloff';
+import { defaultsOf } from '../property/record';
+import { hd } from '../testing';
+import { falloffAt, falloffRecord, type Falloff } from './falloff';
 import { sceneOf, straight } from './testScene';
 import type { StrokesOp } from '../picture/displayList';
 
-const circle: Falloff = { ...falloffStandard(1920, 1080), centerX: 0, centerY: 0, radius: 100, soft: 50 };
+const circle: Falloff = {
+  ...defaultsOf(falloffRecord, hd),
+  id: 'region',
+  center: { x: 0, y: 0 },
+  radius: 100,
+  soft: 50,
+};
 const at = (x: number, y = 0, ...falloffs: Partial<Falloff>[]) =>
   falloffAt(
     falloffs.map((part) => ({ ...circle, ...part })),
@@ -26,15 +34,15 @@ describe('falloff', () => {
     expect([at(100, 0, { soft: 0 }), at(100.01, 0, { soft: 0 })]).toEqual([1, 0]);
   });
 
-  it('a box, turned', () => {
-    const box = { shape: 'box', width: 200, height: 40, turn: 90, soft: 0 } as const;
+  it('a box, rotated', () => {
+    const box = { shape: 'box', width: 200, height: 40, rotation: 90, soft: 0 } as const;
     expect([at(0, 99, box), at(99, 0, box), at(0, 101, box)]).toEqual([1, 0, 0]);
   });
 
   it('a straight edge: full above it', () => {
     const edge = { shape: 'linear', soft: 100 } as const;
     expect([at(999, -1, edge), at(0, 50, edge), at(0, 100, edge)]).toEqual([1, 0.5, 0]);
-    expect(at(-50, 0, { ...edge, turn: 90 })).toBeCloseTo(0.5, 9);
+    expect(at(-50, 0, { ...edge, rotation: 90 })).toBeCloseTo(0.5, 9);
   });
 
   it('a part of the path, by its share', () => {
@@ -49,7 +57,10 @@ describe('falloff', () => {
   });
 
   it('several multiply, add up to one at most, or the greater counts', () => {
-    const [half, whole] = [{ outside: 0.5, radius: 0, soft: 0, centerX: 999 }, { centerX: 0 }];
+    const [half, whole] = [
+      { outside: 0.5, radius: 0, soft: 0, center: { x: 999, y: 0 } },
+      { center: { x: 0, y: 0 } },
+    ];
     expect(at(0, 0, whole, { ...half, combine: 'multiply' })).toBe(0.5);
     expect(at(0, 0, half, { ...half, combine: 'add' })).toBe(1);
     expect(at(0, 0, half, { ...whole, combine: 'greater' })).toBe(1);
@@ -58,7 +69,7 @@ describe('falloff', () => {
 
   it('scales the reaction of marks, not what is left of them in silence', () => {
     const figure = {
-      ...bars.defaults(1920, 1080),
+      ...bars.defaults(hd),
       order: 'up' as const,
       rest: 10,
       reach: 110,

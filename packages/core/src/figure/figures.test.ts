@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { CurveOp, DotsOp, FillOp, ImagesOp, StrokesOp } from '../picture/displayList';
-import { buildPath, pathKinds } from '../path/registry';
-import { variants } from '../testing';
+import { recordSchema } from '../property/schema';
+import { defaultsOf, fieldGroups, record } from '../property/record';
+import { built, hd, variants } from '../testing';
 import { area, areaMarks, ribbon, ribbonMarks } from './area';
 import { capMarks, caps } from './caps';
 import { dotMarks, dots } from './dots';
@@ -10,14 +11,17 @@ import { line, lineMarks, type LevelLine } from './line';
 import { monotoneCurve } from './monotone';
 import { needleMarks, needles } from './needles';
 import { markBands } from './order';
-import { pictureMarks, pictures } from './pictureMarks';
+import { imageMarks, images } from './imageMarks';
 import { figureAs, figureKinds, scaleFigure, type FigureSettings } from './registry';
-import { bandsShown, standStandard } from './standing';
-import { strip, stripMarks } from './strip';
+import { spectrogram, spectrogramMarks } from './spectrogram';
+import { bandsShown, standFields } from './standing';
 import { ring, sceneOf, straight } from './testScene';
 import { trail, trailMarks } from './trail';
-import { wave, waveMarks } from './wave';
-import { triggered, waveAround } from './waveSamples';
+import { waveform, waveformMarks } from './waveform';
+import { triggered, waveformAround } from './waveformSamples';
+
+const standGroups = fieldGroups([{ heading: 'Marks', fields: standFields }]);
+const standStandard = defaultsOf(record('stand', standGroups), hd);
 
 const list = (numbers: Float32Array) => Array.from(numbers);
 const plain = { order: 'up', rest: 0, reach: 50, side: 'outward' } as const;
@@ -53,7 +57,7 @@ describe('order of bands', () => {
 });
 
 describe('dots', () => {
-  const figure = { ...dots.defaults(1920, 1080), ...plain, sizeRest: 2, sizeReach: 10 };
+  const figure = { ...dots.defaults(hd), ...plain, sizeRest: 2, sizeReach: 10 };
 
   it('stand as far off the path as their level says, and are as large', () => {
     const [{ circles }] = dotMarks(figure, sceneOf(straight, [0, 0.5, 1, 0])) as [DotsOp];
@@ -68,15 +72,15 @@ describe('dots', () => {
 
 describe('needles and caps', () => {
   it('needles between two bands have levels in between', () => {
-    const figure = { ...needles.defaults(1920, 1080), ...plain, density: 2 };
+    const figure = { ...needles.defaults(hd), ...plain, density: 2 };
     const [{ lines }] = needleMarks(figure, sceneOf(straight, [0.2, 0.6])) as [StrokesOp];
     const tips = Array.from({ length: 4 }, (_, i) => 100 - lines[4 * i + 3]!);
     expect(tips.map((tip) => Number(tip.toFixed(3)))).toEqual([10, 15, 25, 30]);
   });
 
   it('a needle stands by its base, its centre or its tip, the dot at its tip', () => {
-    const stood = (pivot: 'base' | 'centre' | 'tip') => {
-      const figure = { ...needles.defaults(1920, 1080), ...plain, density: 1, head: 4, pivot };
+    const stood = (anchor: 'base' | 'centre' | 'tip') => {
+      const figure = { ...needles.defaults(hd), ...plain, density: 1, head: 4, anchor };
       const [{ lines }, { circles }] = needleMarks(figure, sceneOf(straight, [1])) as [StrokesOp, DotsOp];
       expect(circles[1]).toBe(lines[3]);
       return [lines[1], lines[3]];
@@ -91,7 +95,7 @@ describe('needles and caps', () => {
 
   it('the gap is taken off a cap, which never vanishes', () => {
     const widths = [0, 30, 5000].map((gap) => {
-      const figure = { ...caps.defaults(1920, 1080), ...plain, width: 0.5, gap };
+      const figure = { ...caps.defaults(hd), ...plain, width: 0.5, gap };
       const [{ lines }] = capMarks(figure, sceneOf(straight, [0.1, 0.1])) as [StrokesOp];
       return lines[2]! - lines[0]!;
     });
@@ -99,7 +103,7 @@ describe('needles and caps', () => {
   });
 
   it('a cap lies across the normal, its lower edge at the peak', () => {
-    const figure = { ...caps.defaults(1920, 1080), ...plain, thickness: 4, width: 0.5 };
+    const figure = { ...caps.defaults(hd), ...plain, thickness: 4, width: 0.5 };
     const [{ lines }] = capMarks(figure, sceneOf(straight, [0.1], { peaks: [0.5] })) as [StrokesOp];
     expect(list(lines)).toEqual([100, 73, 300, 73].map((value) => expect.closeTo(value, 3)));
     const [without] = capMarks(figure, sceneOf(straight, [0.1])) as [StrokesOp];
@@ -108,7 +112,7 @@ describe('needles and caps', () => {
 });
 
 describe('line', () => {
-  const figure = { ...line.defaults(1920, 1080), ...plain, smooth: false };
+  const figure = { ...line.defaults(hd), ...plain, smooth: false };
   const curves = (path: typeof ring, levels: number[], part = {}) =>
     lineMarks({ ...figure, ...part }, sceneOf(path, levels)) as CurveOp[];
 
@@ -132,10 +136,7 @@ describe('line', () => {
   });
 
   it('of a path of several lines is one line on each', () => {
-    const two = buildPath({
-      ...pathKinds.svg.defaults(1920, 1080),
-      ...{ data: 'M0 0H100M0 50H100', lines: 'all', scale: 1, centerX: 50, centerY: 25 },
-    });
+    const two = built('svg', { data: 'M0 0H100M0 50H100', lines: 'all' }, { position: { x: 50, y: 25 } });
     const [curve] = curves(two, [1, 1, 1, 1]);
     expect(curve!.lines.map((points) => [points.at(0), points.at(-2)])).toEqual([
       [0, 100],
@@ -154,7 +155,7 @@ describe('line', () => {
 });
 
 describe('ends of lines', () => {
-  const figure = { ...line.defaults(400, 400), ...plain, smooth: false };
+  const figure = { ...line.defaults(hd), ...plain, smooth: false };
   const levels = [0, 0.3, 0.6, 1];
   const colors = bandColors('#000000', '#ffffff', 'srgb');
   const inColours = (ends: 'flat' | 'round') =>
@@ -202,7 +203,7 @@ describe('a monotone curve', () => {
 });
 
 describe('area and ribbon', () => {
-  const figure: LevelLine = { ...area.defaults(1920, 1080), ...plain, smooth: false };
+  const figure: LevelLine = { ...area.defaults(hd), ...plain, smooth: false };
   const fills = (part: Partial<LevelLine>, path = straight, levels: ArrayLike<number> = [1, 1, 1, 1]) =>
     areaMarks({ ...figure, ...part }, sceneOf(path, levels)) as FillOp[];
 
@@ -239,10 +240,7 @@ describe('area and ribbon', () => {
   });
 
   it('a ribbon has half of the reach on each side', () => {
-    const [fill] = ribbonMarks(
-      { ...ribbon.defaults(1920, 1080), ...plain },
-      sceneOf(straight, [1, 1]),
-    ) as FillOp[];
+    const [fill] = ribbonMarks({ ...ribbon.defaults(hd), ...plain }, sceneOf(straight, [1, 1])) as FillOp[];
     const ys = list(fill!.outlines[0]!).filter((_, i) => i % 2 === 1);
     expect([Math.min(...ys), Math.max(...ys)]).toEqual([75, 125]);
   });
@@ -250,7 +248,7 @@ describe('area and ribbon', () => {
 
 describe('trail', () => {
   const figure = {
-    ...trail.defaults(1920, 1080),
+    ...trail.defaults(hd),
     ...plain,
     smooth: false,
     moments: 4,
@@ -269,8 +267,8 @@ describe('trail', () => {
   });
 });
 
-describe('spectrogram strip', () => {
-  const figure = { ...strip.defaults(1920, 1080), ...plain, columns: 8, span: 8, least: 0.01 };
+describe('spectrogram', () => {
+  const figure = { ...spectrogram.defaults(hd), ...plain, columns: 8, span: 8, least: 0.01 };
 
   it('shows each moment where its time lies along the path, newest first', () => {
     // Only the moment 2.5 s ago is loud, in the second of two bands.
@@ -278,7 +276,7 @@ describe('spectrogram strip', () => {
       t: 10,
       levelsAt: (t) => (Math.abs(t - 7.5) < 0.01 ? [0, 1] : [0, 0]),
     });
-    const [fill] = stripMarks(figure, scene) as FillOp[];
+    const [fill] = spectrogramMarks(figure, scene) as FillOp[];
     expect(fill!.outlines).toHaveLength(1);
     const xs = list(fill!.outlines[0]!).filter((_, i) => i % 2 === 0);
     const ys = list(fill!.outlines[0]!).filter((_, i) => i % 2 === 1);
@@ -288,7 +286,7 @@ describe('spectrogram strip', () => {
 
   it('joins neighbours of one colour', () => {
     const scene = sceneOf(straight, [1], { levelsAt: () => [1] });
-    const [fill] = stripMarks({ ...figure, newest: 'end' }, scene) as FillOp[];
+    const [fill] = spectrogramMarks({ ...figure, newest: 'end' }, scene) as FillOp[];
     expect(fill!.outlines).toHaveLength(1);
     expect(Math.abs(sizeOf(fill!.outlines[0]!))).toBeCloseTo(400 * 50.3, -2);
   });
@@ -304,7 +302,7 @@ describe('waveform', () => {
     ),
   });
   const figure = {
-    ...wave.defaults(1920, 1080),
+    ...waveform.defaults(hd),
     calm: 0,
     points: 121,
     span: 0.01,
@@ -312,9 +310,9 @@ describe('waveform', () => {
     side: 'outward' as const,
   };
   const heights = (given: Partial<typeof figure>, sound: ReturnType<typeof tone>, t: number) => {
-    const [curve] = waveMarks(
+    const [curve] = waveformMarks(
       { ...figure, ...given },
-      sceneOf(straight, [], { t, wave: sound }),
+      sceneOf(straight, [], { t, waveform: sound }),
     ) as CurveOp[];
     return list(curve!.lines[0]!)
       .filter((_, i) => i % 2 === 1)
@@ -340,7 +338,7 @@ describe('waveform', () => {
   it('without a crossing, or beyond the ends, is where it is asked for', () => {
     const flat = { rate, samples: new Int16Array(rate) };
     expect(triggered(flat, 0.3)).toBeCloseTo(0.3, 9);
-    expect(Array.from(waveAround(tone(100), -5, 0.01, 3))).toEqual([0, 0, 0]);
+    expect(Array.from(waveformAround(tone(100), -5, 0.01, 3))).toEqual([0, 0, 0]);
   });
 
   it('settles: what changes shows in part only', () => {
@@ -352,32 +350,32 @@ describe('waveform', () => {
 });
 
 describe('shapes and pictures as marks', () => {
-  const figure = { ...pictures.defaults(1920, 1080), ...plain, sizeRest: 10, sizeReach: 20 };
+  const figure = { ...images.defaults(hd), ...plain, sizeRest: 10, sizeReach: 20 };
 
   it('a shape is as large as its level says, its top off the path', () => {
     const triangle = { ...figure, shape: 'M0 10L5 0L10 10Z' };
-    const [fill] = pictureMarks(triangle, sceneOf(straight, [1])) as FillOp[];
+    const [fill] = imageMarks(triangle, sceneOf(straight, [1])) as FillOp[];
     const ys = list(fill!.outlines[0]!).filter((_, i) => i % 2 === 1);
     expect([Math.min(...ys), Math.max(...ys)]).toEqual([expect.closeTo(40, 3), expect.closeTo(60, 3)]);
-    expect(pictureMarks({ ...figure, shape: 'no path' }, sceneOf(straight, [1]))).toEqual([
+    expect(imageMarks({ ...figure, shape: 'no path' }, sceneOf(straight, [1]))).toEqual([
       expect.objectContaining({ outlines: [] }),
     ]);
   });
 
-  it('a picture has a place, a size and the turn of the path for each band', () => {
-    const marks = { ...figure, source: 'picture' as const, picture: 'logo' };
-    const [images] = pictureMarks(marks, sceneOf(straight, [0, 1])) as ImagesOp[];
-    expect(images).toMatchObject({ op: 'images', picture: 'logo' });
-    expect(list(images!.places)).toEqual([100, 100, 10, 10, 0, 1, 300, 50, 20, 20, 0, 1]);
-    expect(pictureMarks({ ...marks, picture: '' }, sceneOf(straight, [1]))).toEqual([]);
+  it('an image has a place, a size and the turn of the path for each band', () => {
+    const marks = { ...figure, source: 'image' as const, image: 'logo' };
+    const [operation] = imageMarks(marks, sceneOf(straight, [0, 1])) as ImagesOp[];
+    expect(operation).toMatchObject({ op: 'images', image: 'logo' });
+    expect(list(operation!.places)).toEqual([100, 100, 10, 10, 0, 1, 300, 50, 20, 20, 0, 1]);
+    expect(imageMarks({ ...marks, image: null }, sceneOf(straight, [1]))).toEqual([]);
   });
 });
 
 describe('colour', () => {
   const mark = { band: 2, along: 0.25, level: 0.5 };
   const stops = [
-    { at: 0, color: '#000000' },
-    { at: 1, color: '#ffffff' },
+    { id: 'a', at: 0, color: '#000000' },
+    { id: 'b', at: 1, color: '#ffffff' },
   ];
   const ink = (by: 'one' | 'band' | 'along' | 'level' | 'time', t = 0, fade = 0) => {
     const color = { ...oneColor('#000000'), by, stops, mix: 'srgb' as const, cycle: 10, fade };
@@ -411,27 +409,30 @@ describe('another kind of figure', () => {
   it('is one that can be saved, whatever the first one was set to', () => {
     const kinds = Object.keys(figureKinds) as (keyof typeof figureKinds)[];
     for (const from of kinds) {
-      for (const figure of variants(figureKinds[from].fields, figureKinds[from].defaults(1920, 1080))) {
+      for (const figure of variants(figureKinds[from].record.groups, figureKinds[from].defaults(hd))) {
         for (const to of kinds) {
-          const other = figureAs(figure as FigureSettings, to, 1920, 1080);
-          expect(figureKinds[to].schema.isValidSync(other, { strict: true }), `${from} as ${to}`).toBe(true);
+          const other = figureAs(figure as FigureSettings, to, hd);
+          expect(
+            recordSchema(figureKinds[to].record).isValidSync(other, { strict: true }),
+            `${from} as ${to}`,
+          ).toBe(true);
         }
       }
     }
   });
 
   it('keeps what both kinds have', () => {
-    const bars = { ...figureKinds.bars.defaults(1920, 1080), reach: 333, order: 'down' as const };
+    const bars = { ...figureKinds.bars.defaults(hd), reach: 333, order: 'down' as const };
     for (const kind of Object.keys(figureKinds) as (keyof typeof figureKinds)[]) {
-      const other = figureAs(bars, kind, 1920, 1080);
-      expect(figureKinds[kind].schema.isValidSync(other, { strict: true })).toBe(true);
+      const other = figureAs(bars, kind, hd);
+      expect(recordSchema(figureKinds[kind].record).isValidSync(other, { strict: true })).toBe(true);
       expect(other).toMatchObject({ kind, reach: 333 });
     }
-    expect(Object.keys(figureAs(bars, 'dots', 1920, 1080))).not.toContain('width');
+    expect(Object.keys(figureAs(bars, 'dots', hd))).not.toContain('width');
   });
 
   it('scaled, has everything in picture units scaled, and nothing else', () => {
-    const bars = figureKinds.bars.defaults(1920, 1080);
+    const bars = figureKinds.bars.defaults(hd);
     const half = scaleFigure(bars, 0.5) as typeof bars;
     expect([half.reach, half.rest, half.segment]).toEqual([bars.reach / 2, bars.rest / 2, bars.segment / 2]);
     expect([half.width, half.bandTo]).toEqual([bars.width, bars.bandTo]);

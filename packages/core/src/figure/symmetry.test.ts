@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { DotsOp, FillOp, GroupOp, StrokesOp } from '../picture/displayList';
-import { transformOperation } from '../picture/transform';
+import { transformOperation } from '../picture/operations';
+import { defaultsOf } from '../property/record';
+import { hd } from '../testing';
 import { applyMatrix, invertMatrix, mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
-import { symmetric, symmetryStandard, type Symmetry } from './symmetry';
+import { symmetric, symmetryRecord, type Symmetry } from './symmetry';
+
+const symmetryStandard = defaultsOf(symmetryRecord, hd);
 
 const apply = applyMatrix;
 const near = (...values: number[]) => values.map((value) => expect.closeTo(value, 4));
@@ -67,7 +71,7 @@ describe('symmetry', () => {
   });
 
   it('turned n times, stand at equal angles', () => {
-    const places = centres(repeat({ kind: 'turns', count: 4 }));
+    const places = centres(repeat({ kind: 'rotation', count: 4 }));
     expect(places).toEqual([near(100, 20), near(130, 50), near(100, 80), near(70, 50)]);
   });
 
@@ -83,7 +87,7 @@ describe('symmetry', () => {
       return Math.round((Math.atan2(x - 100, 50 - y) * 180) / Math.PI);
     });
     expect(angles.sort((a, b) => a - b)).toEqual([-131, -109, -11, 11, 109, 131]);
-    expect(groups.every(({ clip }) => clip!.length === 1)).toBe(true);
+    expect(groups.every(({ clipPath }) => clipPath!.length === 1)).toBe(true);
   });
 
   it('mirrored outlines run the same way round, so that overlapping ones stay filled', () => {
@@ -113,7 +117,7 @@ describe('symmetry', () => {
   });
 
   it('pictures are mirrored as a group, for they have a face', () => {
-    const images = { op: 'images', picture: 'p', places: new Float32Array(6) } as const;
+    const images = { op: 'images', image: 'p', places: new Float32Array(6) } as const;
     expect(transformOperation(images, mirrorMatrix(0, 0, 0))).toMatchObject({
       op: 'group',
       operations: [images],

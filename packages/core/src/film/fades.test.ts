@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import type { GroupOp } from '../picture/displayList';
-import { layerOperations, pictureAt } from '../picture/pictureAt';
-import { defaultFilm, layerStandard } from './defaults';
+import { DrawCache } from '../cache/drawCache';
+import { layerOperations } from '../layer/layerOperations';
+import { momentOf } from '../picture/moment';
+import { pictureAt } from '../picture/pictureAt';
+import { hd } from '../testing';
+import { defaultFilm, newLayer } from './defaults';
 import {
   changeSpan,
   fadeCurves,
@@ -14,7 +18,6 @@ import {
   type FadeCurve,
 } from './fades';
 import { withoutFades } from './withoutFades';
-import { parseFilm } from './parse';
 import type { Film } from './film';
 import type { FigureLayer } from '../layer/figure';
 
@@ -108,6 +111,8 @@ describe('the span of a layer', () => {
 
 describe('fades in the picture', () => {
   const base = defaultFilm('x');
+  const moment = (of: Film, t: number, withoutBackground = false) =>
+    momentOf(of, hearing, t, { cache: new DrawCache(), withoutBackground });
   const hearing = new TableHearing({ ...emptyTables(), end: 20 });
   const film: Film = {
     ...base,
@@ -117,7 +122,7 @@ describe('fades in the picture', () => {
     },
   };
   const veilAt = (t: number) => {
-    const { operations } = pictureAt(film, hearing, t);
+    const { operations } = pictureAt(moment(film, t));
     return operations.slice(2) as GroupOp[];
   };
 
@@ -127,7 +132,7 @@ describe('fades in the picture', () => {
     expect(veil).toMatchObject({ op: 'group', blend: 'normal' });
     expect(veil!.opacity).toBeCloseTo(0.75, 12);
     expect(veil!.operations).toEqual([
-      { op: 'backdrop', color: '#102030', edgeColor: '#102030', picture: null },
+      { op: 'backdrop', color: '#102030', edgeColor: '#102030', image: null },
     ]);
     expect(veilAt(19)[0]!.opacity).toBeCloseTo(0.75, 12);
   });
@@ -136,39 +141,41 @@ describe('fades in the picture', () => {
   it('of a layer go with its opacity, and with those of the group it is in', () => {
     const layer: FigureLayer = {
       ...(base.layers[0] as FigureLayer),
-      opacity: 0.8,
+      place: { ...base.layers[0]!.place, opacity: 0.8 },
       group: 'g',
       span: { ...spanStandard, from: 5, fadeIn: 2, curve: 'linear' },
     };
-    const place = { moveX: 0, moveY: 0, turn: 0, scale: 1, aroundX: 0.5, aroundY: 0.5 };
-    const group = {
-      ...{ ...layerStandard, ...place, kind: 'group' as const, id: 'g', name: 'G', clip: null },
-      span: { ...spanStandard, fadeOut: 4, curve: 'linear' as const },
-    };
+    const span = { ...spanStandard, fadeOut: 4, curve: 'linear' as const };
+    const group = newLayer('group', hd, { id: 'g', span });
     const grouped = { ...base, layers: [layer, group] };
-    const at = (t: number) => layerOperations(grouped, group, hearing, t)[0]!;
+    const at = (t: number) => layerOperations('g', moment(grouped, t))[0]!;
     expect(at(4).operations).toEqual([]);
     expect((at(6).operations[0] as GroupOp).opacity).toBeCloseTo(0.4, 12);
     expect(at(19).opacity).toBeCloseTo(0.25, 12);
     expect((at(19).operations[0] as GroupOp).opacity).toBeCloseTo(0.8, 12);
   });
 
+  it('without a background become transparency; layers that belong to it are left out, in groups, too', () => {
+    const [layer] = base.layers as [FigureLayer];
+    const layers = [
+      layer,
+      { ...layer, id: 'b', backdrop: true, group: 'g' },
+      newLayer('group', hd, { id: 'g' }),
+    ];
+    const { operations } = pictureAt(moment({ ...film, layers }, 0.5, true));
+    const [faded, ...more] = operations as GroupOp[];
+    expect(more).toEqual([]);
+    expect(faded).toMatchObject({ op: 'group', opacity: expect.closeTo(0.25, 12) as number });
+    expect(faded!.operations).toHaveLength(2);
+    expect((faded!.operations[1] as GroupOp).operations).toEqual([]);
+  });
+
   it('can be left out, for looking at what there is', () => {
     const late = { ...film, layers: [{ ...film.layers[0]!, span: { ...spanStandard, from: 15 } }] };
-    expect(pictureAt(late, hearing, 0).operations.map(({ op }) => op)).toEqual(['backdrop', 'group']);
-    const [, layer, ...more] = pictureAt(withoutFades(late), hearing, 0).operations as GroupOp[];
+    expect(pictureAt(moment(late, 0)).operations.map(({ op }) => op)).toEqual(['backdrop', 'group']);
+    const [, layer, ...more] = pictureAt(moment(withoutFades(late), 0)).operations as GroupOp[];
     expect(more).toEqual([]);
     expect(layer!.opacity).toBe(1);
     expect(layer!.operations.length).toBeGreaterThan(0);
-  });
-});
-
-describe('a film of version 3', () => {
-  it('has no fades, and its layers throughout', () => {
-    const film = defaultFilm('x');
-    const older = JSON.parse(JSON.stringify({ ...film, version: 3 })) as Record<string, unknown>;
-    delete older['fades'];
-    for (const layer of older['layers'] as Record<string, unknown>[]) delete layer['span'];
-    expect(parseFilm(older)).toEqual(film);
   });
 });

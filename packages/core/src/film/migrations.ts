@@ -107,32 +107,44 @@ function fromVersion1(film: Json): Json {
   return { ...film, version: 2, length: null, tracks, ears, followers: [], beats: null, layers };
 }
 
-/** What version 3 gave the only kind of figure that version 2 had. */
-const figure3: Json = {
+const stand3: Json = {
   bandFrom: 1,
   bandTo: 512,
   order: 'mirrored',
   side: 'outward',
   direction: 'normal',
   angle: 0,
-  form: 'rounded',
-  pivot: 'base',
-  caps: false,
-  least: 0,
-  soft: 0,
-  reach: 216,
-  rest: 5,
-  width: 0.55,
-  gap: 0,
-  taper: 0,
-  segment: 10,
-  segmentGap: 5,
+};
+
+const area3: Json = { ...stand3, smooth: true, ends: 'round', soft: 0, rest: 0, reach: 173 };
+
+/** What version 3 gave each kind of figure that version 2 did not have. */
+const figures3: Record<string, Json> = {
+  bars: {
+    ...stand3,
+    form: 'rounded',
+    pivot: 'base',
+    caps: false,
+    least: 0,
+    soft: 0,
+    reach: 216,
+    rest: 5,
+    width: 0.55,
+    gap: 0,
+    taper: 0,
+    segment: 10,
+    segmentGap: 5,
+  },
+  dots: { ...stand3, least: 0, soft: 0, rest: 0, reach: 173, sizeRest: 5, sizeReach: 19 },
+  line: { ...area3, thickness: 5 },
+  area: area3,
 };
 
 /** Fields that figures did not have are as they were in a new one, but for what changes the look. */
 function figureOf2({ color: _color, colorHigh: _high, ends, ...figure }: Json): Json {
-  if (figure['kind'] !== 'bars') return figure;
-  return { ...figure3, ...figure, form: ends === 'flat' ? 'square' : 'rounded' };
+  const kind = typeof figure['kind'] === 'string' ? figure['kind'] : '';
+  const form = kind === 'bars' ? { form: ends === 'flat' ? 'square' : 'rounded' } : {};
+  return Object.hasOwn(figures3, kind) ? { ...figures3[kind], ...figure, ...form } : figure;
 }
 
 const color3 = (stops: Json[], by: string, mix: string): Json => ({

@@ -28,10 +28,10 @@ describe('a track in the film', () => {
 });
 
 describe('length of a film', () => {
-  const film = defaultFilm('x', [track, { ...defaultTrack('b', 'B', { path: 'b.wav' }), heard: false }]);
+  const film = defaultFilm('x', [track, { ...defaultTrack('b', 'B', { path: 'b.wav' }), soundtrack: false }]);
   const lengthOf = () => 48000 * 10;
 
-  it('follows the longest track that is heard', () => {
+  it('follows the longest track of the soundtrack', () => {
     expect(filmSamples(film, lengthOf) / 48000).toBe(5);
     expect(filmSamples({ ...film, tracks: [film.tracks[1]!] }, lengthOf) / 48000).toBe(10);
   });
@@ -67,9 +67,9 @@ describe('a film of version 1', () => {
     ],
   };
 
-  it('is read: what was muted is neither heard nor listened to, both channels are added as before', () => {
+  it('is read: what was muted is neither in the soundtrack nor analysed, both channels are added as before', () => {
     const film = parseFilm(first);
-    expect(film.tracks.map(({ heard, listened }) => [heard, listened])).toEqual([
+    expect(film.tracks.map(({ soundtrack, analysed }) => [soundtrack, analysed])).toEqual([
       [true, true],
       [false, false],
     ]);
@@ -79,7 +79,7 @@ describe('a film of version 1', () => {
       window: 0.5,
       smoothing: 'attackRelease',
     });
-    expect(film).toMatchObject({ version: 4, followers: [], beats: null, length: null });
+    expect(film).toMatchObject({ version: 5, followers: [], beats: null, length: null });
     expect(parseFilm(film)).toEqual(film);
   });
 
@@ -88,7 +88,9 @@ describe('a film of version 1', () => {
     expect(film.paths).toEqual([
       expect.objectContaining({
         id: 'path-1',
-        shape: expect.objectContaining({ kind: 'circle', radius: 9, offset: 0 }),
+        shape: { kind: 'circle', radius: 9 },
+        position: { x: 0, y: 0 },
+        offset: 0,
       }),
     ]);
     expect(film.layers[0]).toMatchObject({
@@ -105,9 +107,15 @@ describe('a film of version 1', () => {
       ...{ opacity: 1, delay: 0.1, share: false },
     };
     const second = {
-      ...parseFilm(first),
+      ...first,
       version: 2,
-      background: first.background,
+      ...{
+        length: null,
+        followers: [],
+        beats: null,
+        tracks: [],
+        ears: [{ ...first.ears[0], tracks: [], channel: 'left', window: 0.1 }],
+      },
       layers: [
         {
           ...layer,
@@ -120,14 +128,16 @@ describe('a film of version 1', () => {
         },
       ],
     };
-    for (const key of ['paths', 'palettes', 'pictures']) delete (second as Record<string, unknown>)[key];
     const film = parseFilm(second);
     expect(film.layers[0]).toMatchObject({
       figure: { kind: 'line', side: 'inward', smooth: false, thickness: 3, bandFrom: 1 },
       color: { by: 'one', stops: [{ color: '#123456' }] },
-      copies: { ...copies, hue: 0, bandStep: 0 },
+      copies: {
+        ...{ count: 3, offset: { x: 0, y: 4 }, rotation: 10, delay: 0.1, hue: 0 },
+        ...{ bandOffset: 0, continueBands: false },
+      },
     });
-    expect(film.paths[0]!.shape).toMatchObject({ to: 0.5, join: 'round' });
+    expect(film.paths[0]).toMatchObject({ trimEnd: 0.5, join: 'round' });
   });
 
   it('is still refused when it is broken', () =>

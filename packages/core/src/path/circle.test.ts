@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { circlePath } from './circle';
+import { built } from '../testing';
 import { markPositions } from './path';
 
-const settings = { centerX: 100, centerY: 50, radius: 40, start: 0 } as const;
+const circle = (rotation = 0) => built('circle', { radius: 40 }, { position: { x: 100, y: 50 }, rotation });
 
 describe('circle', () => {
-  const path = circlePath(settings);
+  const path = circle();
 
   it('has the length of the closed form', () => expect(path.length).toBeCloseTo(2 * Math.PI * 40, 12));
 
@@ -14,8 +14,8 @@ describe('circle', () => {
     expect(path.at(path.length / 4)).toMatchObject({ x: expect.closeTo(140, 9), y: expect.closeTo(50, 9) });
   });
 
-  it('turns by the start angle', () => {
-    expect(circlePath({ ...settings, start: 90 }).at(0)).toMatchObject({
+  it('starts where its rotation says', () => {
+    expect(circle(90).at(0)).toMatchObject({
       x: expect.closeTo(140, 9),
       y: expect.closeTo(50, 9),
     });

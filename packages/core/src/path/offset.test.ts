@@ -1,15 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { circlePath } from './circle';
+import { built } from '../testing';
 import { offsetPath } from './offset';
 import type { Path } from './path';
-import { buildPath, pathKinds } from './registry';
 
-const circle = circlePath({ centerX: 50, centerY: 60, radius: 100, start: 0 });
-const square = buildPath({
-  ...pathKinds.rectangle.defaults(1920, 1080),
-  ...{ centerX: 0, centerY: 0, width: 200, height: 200, corner: 0, turn: 0 },
-});
-const line = buildPath({ ...pathKinds.line.defaults(1920, 1080), x1: 0, y1: 0, x2: 100, y2: 0 });
+const circle = built('circle', { radius: 100 }, { position: { x: 50, y: 60 } });
+const square = built('rectangle', { width: 200, height: 200, corner: 0 });
+const line = built('line', { start: { x: 0, y: 0 }, end: { x: 100, y: 0 } });
 const places = (path: Path, count = 400) =>
   Array.from({ length: count }, (_, i) => path.at(((i + 0.5) / count) * path.length));
 
@@ -55,21 +51,14 @@ describe('the offset of a path', () => {
 
   it('falls apart where a neck is too narrow: two rooms with a passage between them', () => {
     const data = 'M0 0H100V40H200V0H300V100H200V60H100V100H0Z';
-    const rooms = buildPath({
-      ...pathKinds.svg.defaults(1920, 1080),
-      data,
-      scale: 1,
-      turn: 0,
-      centerX: 0,
-      centerY: 0,
-    });
+    const rooms = built('svg', { data });
     const offset = offsetPath(rooms, -15, 'miter');
     expect(offset.parts).toHaveLength(2);
     for (const part of offset.parts!) expect([part.closed, Math.round(part.length)]).toEqual([true, 4 * 70]);
   });
 
   it('is at its distance everywhere, of a star with bays', () => {
-    const star = buildPath({ ...pathKinds.star.defaults(1920, 1080), centerX: 0, centerY: 0, radius: 200 });
+    const star = built('star', { radius: 200 });
     for (const distance of [30, -20]) {
       const offset = offsetPath(star, distance, 'round');
       const original = places(star, 40_000);

@@ -1,19 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { shownFields } from '../property/field';
-import { variants } from '../testing';
-import { partOfPath } from './along';
-import { markPositions, type Path } from './path';
+import { recordSchema } from '../property/schema';
+import { built as build, filmPath, hd, variants } from '../testing';
+import { cornerPoint, insertPoint } from './drawn';
+import { pathAs, pathRecord } from './filmPath';
+import { markPositions } from './path';
 import { cubicCurve, curvePiece, joinPieces } from './pieces';
-import { cornerPoint } from './drawnPoints';
-import { insertPoint } from './drawn';
-import { buildPath, pathAs, pathKinds, type PathKind, type PathOf, type PathSettings } from './registry';
-
-const build = <Kind extends PathKind>(kind: Kind, part: Partial<PathOf<Kind>>): Path =>
-  buildPath({ ...pathKinds[kind].defaults(1920, 1080), ...part } as never);
+import { isClosedShape, pathKinds, shapeAs, shapeHandles, type PathKind, type PathShape } from './registry';
+import { trimPath } from './trim';
 
 describe('arc lengths against closed forms', () => {
   it('of a line, a circle, an arc', () => {
-    expect(build('line', { x1: 1, y1: 2, x2: 4, y2: 6 }).length).toBeCloseTo(5, 12);
+    expect(build('line', { start: { x: 1, y: 2 }, end: { x: 4, y: 6 } }).length).toBeCloseTo(5, 12);
     expect(build('circle', { radius: 40 }).length).toBeCloseTo(80 * Math.PI, 9);
     expect(build('arc', { radius: 40, sweep: 90 }).length).toBeCloseTo(20 * Math.PI, 9);
   });
@@ -41,9 +38,9 @@ describe('arc lengths against closed forms', () => {
   });
 
   it('of a rectangle with round corners, a polygon, a star', () => {
-    const box = build('rectangle', { width: 300, height: 200, corner: 20, turn: 33 });
+    const box = build('rectangle', { width: 300, height: 200, corner: 20 }, { rotation: 33 });
     expect(box.length).toBeCloseTo(2 * (260 + 160) + 40 * Math.PI, 6);
-    expect(build('polygon', { radius: 100, corners: 6, turn: 10 }).length).toBeCloseTo(600, 9);
+    expect(build('polygon', { radius: 100, corners: 6 }, { rotation: 10 }).length).toBeCloseTo(600, 9);
     const side = Math.hypot(100 - 50 * Math.cos(Math.PI / 5), 50 * Math.sin(Math.PI / 5));
     expect(build('star', { radius: 100, corners: 5, inner: 0.5 }).length).toBeCloseTo(10 * side, 9);
   });
@@ -59,11 +56,12 @@ describe('arc lengths against closed forms', () => {
 
 const kinds = Object.keys(pathKinds) as PathKind[];
 /** What outlines that are made from elsewhere hold here: a square with a round corner. */
-const outline = { data: 'M0 0H80Q100 0 100 20V100H0Z', scale: 3 };
+const outline = { data: 'M0 0H80Q100 0 100 20V100H0Z' };
 
 describe.each(kinds)('%s', (kind) => {
-  const given = kind === 'text' || kind === 'picture' ? outline : {};
-  const path = build(kind, given);
+  const given = kind === 'text' || kind === 'image' ? outline : {};
+  const place = { scale: { x: 3, y: 3 }, rotation: 20 };
+  const path = build(kind, given, place);
 
   it('sets marks at equal arc lengths, within 0.1 percent', () => {
     const positions = markPositions(path, 40);
@@ -93,34 +91,40 @@ describe.each(kinds)('%s', (kind) => {
     }
   });
 
-  it('offers to move its start on only where that shows', () => {
-    const settings = { ...pathKinds[kind].defaults(1920, 1080), ...given };
-    const offered = shownFields(pathKinds[kind].fields, { ...settings })
-      .flatMap(({ fields }) => fields)
-      .some(({ key }) => key === 'shift');
-    const moved = build(kind, { ...given, shift: 0.3 }).at(1);
+  it('offers to move its start only where that shows', () => {
+    const settings = filmPath(kind, given);
+    const moved = build(kind, given, { ...place, startOffset: 0.3 }).at(1);
     const differs = Math.hypot(moved.x - path.at(1).x, moved.y - path.at(1).y) > 1;
     // Path data may be closed or open, one line or several.
-    if (!('data' in settings)) expect(offered).toBe(differs);
+    if (!('data' in settings.shape)) expect(isClosedShape(settings.shape)).toBe(differs);
   });
 
   it('takes over from another kind what both have', () => {
-    const circle = { ...pathKinds.circle.defaults(1920, 1080), centerX: 77, from: 0.25 };
-    const other = pathAs(circle, kind, 1920, 1080);
-    expect(other.kind).toBe(kind);
-    expect(other.from).toBe(0.25);
-    if ('centerX' in other) expect(other.centerX).toBe(77);
+    const circle = filmPath('circle', {}, { position: { x: 77, y: 3 }, trimStart: 0.25 });
+    const other = pathAs(circle, kind, hd);
+    expect(other).toMatchObject({ shape: { kind }, position: { x: 77, y: 3 }, trimStart: 0.25 });
+    expect(recordSchema(pathRecord).isValidSync(other, { strict: true })).toBe(true);
+  });
+
+  it('has handles that stay where they are put', () => {
+    const { shape } = filmPath(kind, given);
+    for (const [i, handle] of shapeHandles(shape).entries()) {
+      const change = handle.drag(handle.x + 20, handle.y - 20);
+      const moved = shapeHandles({ ...shape, ...change } as PathShape)[i]!;
+      expect(Math.hypot(moved.x - handle.x, moved.y - handle.y)).toBeGreaterThan(10);
+    }
   });
 });
 
 describe('another kind of path', () => {
   it('is one that can be saved, whatever the first one was set to', () => {
     for (const from of kinds) {
-      const { fields, defaults } = pathKinds[from];
-      for (const path of variants(fields, defaults(1920, 1080))) {
+      const { record, defaults } = pathKinds[from];
+      for (const shape of variants(record.groups, defaults(hd))) {
         for (const to of kinds) {
-          const other = pathAs(path as unknown as PathSettings, to, 1920, 1080);
-          expect(pathKinds[to].schema.isValidSync(other, { strict: true }), `${from} as ${to}`).toBe(true);
+          const other = shapeAs(shape as unknown as PathShape, to, hd);
+          const valid = recordSchema(pathKinds[to].record).isValidSync(other, { strict: true });
+          expect(valid, `${from} as ${to}`).toBe(true);
         }
       }
     }
@@ -134,13 +138,13 @@ describe('normals', () => {
       const path = build(kind, {});
       for (const s of markPositions(path, 31)) {
         const { x, y, normalX, normalY } = path.at(s);
-        expect((x - 960) * normalX + (y - 540) * normalY).toBeGreaterThan(0);
+        expect(x * normalX + y * normalY).toBeGreaterThan(0);
       }
     },
   );
 
   it('of a line point to the left of its direction: up, when it runs to the right', () => {
-    expect(build('line', { x1: 0, y1: 0, x2: 10, y2: 0 }).at(3)).toEqual({
+    expect(build('line', { start: { x: 0, y: 0 }, end: { x: 10, y: 0 } }).at(3)).toEqual({
       ...{ x: 3, y: 0 },
       normalX: expect.closeTo(0, 12) as number,
       normalY: -1,
@@ -149,7 +153,7 @@ describe('normals', () => {
 
   it('point outwards whichever way a closed path was drawn', () => {
     for (const data of ['M0 0H10V10H0Z', 'M0 0V10H10V0Z']) {
-      const path = build('svg', { data, centerX: 0, centerY: 0, scale: 1, turn: 0 });
+      const path = build('svg', { data });
       const { x, y, normalX, normalY } = path.at(2);
       expect(x * normalX + y * normalY).toBeCloseTo(5, 6);
     }
@@ -157,25 +161,25 @@ describe('normals', () => {
 });
 
 describe('along a path', () => {
-  const line = build('line', { x1: 0, y1: 0, x2: 100, y2: 0 });
-  const along = { from: 0, to: 1, shift: 0, reverse: false };
+  const line = build('line', { start: { x: 0, y: 0 }, end: { x: 100, y: 0 } });
+  const all = { trimStart: 0, trimEnd: 1, startOffset: 0, reverse: false };
 
   it('only a part is used', () => {
-    const part = partOfPath(line, { ...along, from: 0.2, to: 0.5 });
+    const part = trimPath(line, { ...all, trimStart: 0.2, trimEnd: 0.5 });
     expect([part.length, part.at(0).x, part.at(30).x]).toEqual([30, 20, 50].map((x) => expect.closeTo(x, 9)));
   });
 
   it('it runs the other way, its normals staying on their side', () => {
-    const back = partOfPath(line, { ...along, reverse: true });
+    const back = trimPath(line, { ...all, reverse: true });
     expect(back.at(10).x).toBeCloseTo(90, 9);
     expect(back.at(10).normalY).toBe(-1);
   });
 
   it('the start of a closed path moves on, and a part of it is open', () => {
-    const circle = build('circle', { centerX: 0, centerY: 0, radius: 100, start: 0, shift: 0.25 });
+    const circle = build('circle', { radius: 100 }, { startOffset: 0.25 });
     expect(circle.at(0).x).toBeCloseTo(100, 6);
     expect(circle.closed).toBe(true);
-    expect(build('circle', { radius: 100, to: 0.5 }).closed).toBe(false);
+    expect(build('circle', { radius: 100 }, { trimEnd: 0.5 }).closed).toBe(false);
   });
 
   it('a path of no length puts all marks on one spot', () => {
@@ -185,15 +189,21 @@ describe('along a path', () => {
 });
 
 describe('a drawn curve', () => {
-  const smooth = { inX: -30, inY: 10, outX: 30, outY: -10, smooth: true };
-  const points = [cornerPoint(0, 0), { x: 100, y: 50, ...smooth }, cornerPoint(200, 0)];
+  const smooth = { in: { x: -30, y: 10 }, out: { x: 30, y: -10 }, smooth: true };
+  const points = [
+    cornerPoint('a', 0, 0),
+    { id: 'b', at: { x: 100, y: 50 }, ...smooth },
+    cornerPoint('c', 200, 0),
+  ];
   const places = (settings: { points: typeof points; closed: boolean }) => {
     const path = build('drawn', settings);
     return Array.from({ length: 50 }, (_, i) => path.at((i / 50) * path.length));
   };
 
   it('without handles is a polyline', () => {
-    const path = build('drawn', { points: [cornerPoint(0, 0), cornerPoint(30, 40), cornerPoint(30, 100)] });
+    const path = build('drawn', {
+      points: [cornerPoint('a', 0, 0), cornerPoint('b', 30, 40), cornerPoint('c', 30, 100)],
+    });
     expect(path.length).toBeCloseTo(110, 9);
     expect(build('drawn', { points: [] }).length).toBe(0);
   });
@@ -203,7 +213,7 @@ describe('a drawn curve', () => {
     [false, 1, 0.5],
     [true, 2, 0.7],
   ])('keeps its shape when a point is added (closed: %s, after point %d)', (closed, index, t) => {
-    const added = insertPoint({ points, closed }, index, t);
+    const added = insertPoint({ points, closed }, index, t, 'new');
     expect(added).toHaveLength(4);
     const before = places({ points, closed });
     places({ points: added, closed }).forEach(({ x, y }, i) => {
@@ -214,28 +224,29 @@ describe('a drawn curve', () => {
 
 describe('a path of several lines', () => {
   const letterO = 'M0 0H100V100H0ZM30 30H70V70H30Z';
-  const settings = { data: letterO, scale: 1, centerX: 50, centerY: 50, turn: 0, lines: 'all' } as const;
+  const settings = { data: letterO, lines: 'all' } as const;
+  const place = { position: { x: 50, y: 50 } };
 
   it('is measured through all of them', () => {
-    const path = build('svg', settings);
+    const path = build('svg', settings, place);
     expect(path.length).toBeCloseTo(400 + 160, 9);
     expect(path.parts).toHaveLength(2);
     expect(path.at(410)).toMatchObject({ x: expect.closeTo(40, 9), y: expect.closeTo(30, 9) });
-    expect(build('svg', { ...settings, lines: 'longest' }).length).toBeCloseTo(400, 9);
+    expect(build('svg', { ...settings, lines: 'longest' }, place).length).toBeCloseTo(400, 9);
   });
 
   it('has its outside in its holes, too', () => {
-    const path = build('svg', settings);
+    const path = build('svg', settings, place);
     expect(path.at(10)).toMatchObject({ normalY: -1 });
     // The upper side of the hole: off the ink is down.
     expect(path.at(420)).toMatchObject({ normalY: 1 });
   });
 
   it('is cut across its lines, and runs the other way', () => {
-    const half = build('svg', { ...settings, from: 0.5, to: 1 });
+    const half = build('svg', settings, { ...place, trimStart: 0.5 });
     expect(half.length).toBeCloseTo(280, 9);
     expect(half.parts!.map(({ closed }) => closed)).toEqual([false, true]);
-    const back = build('svg', { ...settings, reverse: true });
+    const back = build('svg', settings, { ...place, reverse: true });
     expect(back.at(0)).toMatchObject({ x: expect.closeTo(30, 6), y: expect.closeTo(30, 6) });
   });
 });

@@ -4,7 +4,8 @@ import { pathBounds } from './bounds';
 import { joinParts } from './path';
 import { pathToData, pathToSvg } from './pathToData';
 import { joinPieces } from './pieces';
-import { buildPath, pathKinds, type PathKind } from './registry';
+import { built } from '../testing';
+import { pathKinds, type PathKind } from './registry';
 import { parsePathData } from './svgData';
 import { readSvg, SvgFileError } from './svgFile';
 import { outlines } from './svgOutlines';
@@ -143,12 +144,10 @@ describe('reading an SVG file', () => {
 });
 
 describe('a path as SVG', () => {
-  const kinds = (Object.keys(pathKinds) as PathKind[]).filter(
-    (kind) => kind !== 'text' && kind !== 'picture',
-  );
+  const kinds = (Object.keys(pathKinds) as PathKind[]).filter((kind) => kind !== 'text' && kind !== 'image');
 
   it.each(kinds)('%s, read again, is the same path', (kind) => {
-    const path = buildPath(pathKinds[kind].defaults(1920, 1080));
+    const path = built(kind, {}, { position: { x: 960, y: 540 } });
     const again = pathOf(pathToData(path));
     expect(again.closed).toBe(path.closed);
     expect(again.length / path.length).toBeCloseTo(1, 4);
@@ -159,7 +158,7 @@ describe('a path as SVG', () => {
   });
 
   it('is a file that can be read as one', () => {
-    const path = buildPath(pathKinds.star.defaults(1920, 1080));
+    const path = built('star', {}, { position: { x: 960, y: 540 } });
     const { data, shapes } = readSvg(pathToSvg(path, 1920, 1080));
     expect(shapes).toBe(1);
     expect(pathBounds(pathOf(data))).toEqual(pathBounds(path).map((value) => expect.closeTo(value, 1)));

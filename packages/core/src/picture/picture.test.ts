@@ -5,7 +5,14 @@ import { hearStretch, listenToAll, stretchesFrom } from '../hearing/listen';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { noise, readerOf } from '../testing';
 import { frameAt, frameMoment, frameRange } from './frames';
+import { DrawCache } from '../cache/drawCache';
+import type { Film } from '../film/film';
+import type { Hearing } from '../hearing/hearing';
+import { momentOf } from './moment';
 import { pictureAt } from './pictureAt';
+
+const cache = new DrawCache();
+const draw = (film: Film, hearing: Hearing, t: number) => pictureAt(momentOf(film, hearing, t, { cache }));
 
 const silentHearing = new TableHearing(emptyTables());
 
@@ -74,25 +81,25 @@ describe('picture', () => {
     await listenToAll(hearing, read);
     hearing.settle();
     const tables = { ...emptyTables(), ears: new Map([['ear-1', hearing.takeTable()]]) };
-    const first = JSON.stringify(pictureAt(film, new TableHearing(tables), 1.234));
+    const first = JSON.stringify(draw(film, new TableHearing(tables), 1.234));
     const later = new TableHearing(tables);
-    pictureAt(film, later, 0.1);
-    pictureAt(film, later, 1.9);
-    expect(JSON.stringify(pictureAt(film, later, 1.234))).toBe(first);
-    expect(JSON.stringify(pictureAt(film, later, 1.3))).not.toBe(first);
+    draw(film, later, 0.1);
+    draw(film, later, 1.9);
+    expect(JSON.stringify(draw(film, later, 1.234))).toBe(first);
+    expect(JSON.stringify(draw(film, later, 1.3))).not.toBe(first);
   });
 
   it('shows layers back to front, and not those hidden', () => {
     const layer = film.layers[0]!;
     const hidden = { ...layer, id: 'hidden', visible: false };
-    const half = { ...layer, id: 'half', opacity: 0.5, blend: 'screen' as const };
-    const { operations } = pictureAt({ ...film, layers: [layer, hidden, half] }, silentHearing, 0);
+    const half = { ...layer, id: 'half', place: { ...layer.place, opacity: 0.5 }, blend: 'screen' as const };
+    const { operations } = draw({ ...film, layers: [layer, hidden, half] }, silentHearing, 0);
     expect(operations.map(({ op }) => op)).toEqual(['backdrop', 'group', 'group']);
     expect(operations[2]).toMatchObject({ opacity: 0.5, blend: 'screen' });
   });
 
   it('shows silence while nothing has been heard', () => {
-    const { operations } = pictureAt(film, silentHearing, 0);
+    const { operations } = draw(film, silentHearing, 0);
     const group = operations[1] as { operations: { lines: Float32Array }[] };
     const marks = group.operations.reduce((sum, { lines }) => sum + lines.length / 4, 0);
     expect(marks).toBe(2 * film.ears[0]!.bands);

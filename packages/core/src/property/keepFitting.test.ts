@@ -1,23 +1,30 @@
 import { expect, it } from 'vitest';
-import type { FieldGroup, NumberField } from './field';
+import type { NumberField } from './field';
+import { record } from './record';
 import { keepFitting } from './keepFitting';
 
-const number = (key: string, max: number, whole = false): NumberField => ({
+const number = (key: string, max: number, part: Partial<NumberField> = {}): NumberField => ({
   kind: 'number',
-  ...{ key, label: key, min: 0, max, step: 1, unit: '', whole },
+  key,
+  label: key,
+  min: 0,
+  max,
+  step: 1,
+  unit: '',
+  ...part,
 });
-const groups: FieldGroup[] = [
+const groups = record('test', [
   {
     heading: 'All',
     fields: [
       number('reach', 100),
-      number('count', 10, true),
+      number('count', 10, { whole: true }),
       { kind: 'switch', key: 'smooth', label: 'Smooth' },
       { kind: 'color', key: 'color', label: 'Colour' },
       { kind: 'choice', key: 'side', label: 'Side', choices: [{ value: 'in', label: 'In' }] },
     ],
   },
-];
+]);
 const defaults = { kind: 'here', reach: 5, count: 3, smooth: true, color: '#000000', side: 'in' };
 
 it('keeps what fits, and takes the standard for what does not', () => {

@@ -4,7 +4,7 @@ import { gradientColors, turnHue, type ColorMix, type Gradient } from './palette
 
 const gradient = (mix: ColorMix, ...colors: [number, string][]): Gradient => ({
   mix,
-  stops: colors.map(([at, color]) => ({ at, color })),
+  stops: colors.map(([at, color], i) => ({ id: `stop-${i}`, at, color })),
 });
 
 describe('gradients', () => {
