@@ -1,22 +1,31 @@
 import { root } from './ensure.mjs';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { format } from 'prettier';
 
-// Writes docs/film.schema.json, and the example in docs/film-format.md, from the code.
+// Writes docs/film.schema.json, and the example and the tables in docs/film-format.md, from the code.
 const { bundleForNode } = await import('../packages/server/build.mjs');
 const out = mkdtempSync(join(root, 'node_modules', '.schema-'));
-const source = (name) => join(root, 'packages/core/src/film', `${name}.ts`);
+const source = (name) => join(root, 'packages/core/src', `${name}.ts`);
 try {
-  await bundleForNode({ jsonSchema: source('jsonSchema'), exampleFilm: source('exampleFilm') }, out);
+  const entries = {
+    jsonSchema: source('film/jsonSchema'),
+    exampleFilm: source('film/exampleFilm'),
+    formatTables: source('film/formatTables'),
+  };
+  await bundleForNode(entries, out);
   const { filmJsonSchema } = await import(join(out, 'jsonSchema.js'));
   const { exampleFilm } = await import(join(out, 'exampleFilm.js'));
+  const { formatTables } = await import(join(out, 'formatTables.js'));
   writeFileSync(join(root, 'docs/film.schema.json'), JSON.stringify(filmJsonSchema(), null, 2) + '\n');
   const page = join(root, 'docs/film-format.md');
   const example = '```json\n' + JSON.stringify(exampleFilm(), null, 2) + '\n```';
-  writeFileSync(
-    page,
-    readFileSync(page, 'utf8').replace(/```json\n[^]*?```/, () => example),
-  );
+  const text = readFileSync(page, 'utf8')
+    .replace(/```json\n[^]*?```/, () => example)
+    .replace(/(<!-- made by npm run schema -->)[^]*(<!-- end -->)/, (_all, start, end) =>
+      [start, '', formatTables(), '', end].join('\n'),
+    );
+  writeFileSync(page, await format(text, { parser: 'markdown', printWidth: 120, proseWrap: 'preserve' }));
 } finally {
   rmSync(out, { recursive: true, force: true });
 }

@@ -25,6 +25,8 @@ export * from './film/film';
 export * from './film/follower';
 export * from './film/frameRate';
 export * from './film/heardTracks';
+export * from './film/exampleFilm';
+export * from './film/formatTables';
 export * from './film/jsonSchema';
 export * from './film/parse';
 export * from './film/place';

@@ -1,4 +1,4 @@
-import type { BlendMode, GroupOp, Operation, Picture } from '@cyclogram/core';
+import { group as makeGroup, type BlendMode, type GroupOp, type Operation, type Picture } from '@cyclogram/core';
 import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
 import type { PaintContext, Surface } from './context';
@@ -22,7 +22,7 @@ function middle(operations: Operation[], size: [number, number] = [20, 20]): num
   return Array.from(surface.pixels().slice(at, at + 3));
 }
 
-const backdrop = (color: string): Operation => ({ op: 'backdrop', color, edgeColor: color, picture: null });
+const backdrop = (color: string): Operation => ({ op: 'backdrop', color, edgeColor: color, image: null });
 /** A stroke that covers everything. */
 const cover = (color: string): Operation => ({
   op: 'strokes',
@@ -32,12 +32,8 @@ const cover = (color: string): Operation => ({
   ends: 'flat',
   lines: Float32Array.of(-20, 10, 40, 10),
 });
-const group = (opacity: number, blend: BlendMode, ...operations: Operation[]): Operation => ({
-  op: 'group',
-  opacity,
-  blend,
-  operations,
-});
+const group = (opacity: number, blend: BlendMode, ...operations: Operation[]): GroupOp =>
+  makeGroup(operations, { opacity, blend });
 
 const below = [0x40, 0x80, 0xc0];
 const above = [0xb0, 0x60, 0x30];
@@ -170,7 +166,7 @@ describe('painting', () => {
   it('runs the backdrop from the middle to the corners', () => {
     const surface = createSurface(101, 101);
     const operations: Operation[] = [
-      { op: 'backdrop', color: '#c80000', edgeColor: '#000064', picture: null },
+      { op: 'backdrop', color: '#c80000', edgeColor: '#000064', image: null },
     ];
     new Painter(createSurface).paint(surface.context, { width: 101, height: 101, operations }, 101, 101);
     const pixel = (x: number, y: number) =>
@@ -250,12 +246,12 @@ describe('painting', () => {
 
   it('moves, turns and scales what is in a group, and cuts it by a path', () => {
     const moved: Operation = {
-      ...(group(1, 'normal', disc(0)) as GroupOp),
+      ...group(1, 'normal', disc(0)),
       matrix: [0.5, 0, 0, 0.5, 10, 10],
     };
     expect(red(moved, [15, 15], [10, 10], [17, 15])).toEqual([255, 0, 0]);
     const half = Float32Array.of(0, 0, 10, 0, 10, 20, 0, 20);
-    const cut: Operation = { ...(group(1, 'normal', disc(0)) as GroupOp), clip: [half] };
+    const cut: Operation = { ...group(1, 'normal', disc(0)), clipPath: [half] };
     expect(red(cut, [8, 10], [11, 10])).toEqual([255, 0]);
     // The cut ends with its group.
     const both = group(1, 'normal', cut, {
@@ -274,7 +270,7 @@ describe('painting', () => {
       const surface = createSurface(20, 20);
       const painter = new Painter(createSurface);
       painter.images = new Map([['p', { image, width: 4, height: 2 }]]);
-      const operation: Operation = { op: 'images', picture: id, places: Float32Array.from(places) };
+      const operation: Operation = { op: 'images', image: id, places: Float32Array.from(places) };
       painter.paint(
         surface.context,
         { width: 20, height: 20, operations: [backdrop('#000000'), operation] },
@@ -303,7 +299,7 @@ describe('painting', () => {
     const painter = new Painter(createSurface);
     painter.images = new Map([['p', { image, width: 40, height: 10 }]]);
     const operations: Operation[] = [
-      { op: 'backdrop', color: '#0000ff', edgeColor: '#0000ff', picture: 'p' },
+      { op: 'backdrop', color: '#0000ff', edgeColor: '#0000ff', image: 'p' },
     ];
     painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
     // Scaled by two, the middle quarter of it is seen.

@@ -183,7 +183,7 @@ describe('errors', () => {
 
   it.each([
     [{ width: 321, height: 180 }, 'even'],
-    [{ fps: 1000 }, 'frames per second'],
+    [{ fps: { numerator: 1000, denominator: 1 } }, 'frames per second'],
     [{ from: 5, to: 6 }, 'within the song'],
     [{ from: 1, to: 0.5 }, 'within the song'],
   ])('a render that cannot be made says why: %o', async (wish, words) => {

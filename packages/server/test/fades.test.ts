@@ -50,7 +50,7 @@ describe('a rendered film with fades', () => {
   async function render(name: string, ...args: string[]): Promise<string> {
     await writeWav(join(folder, 'tone.wav'), tone(4, 1000, 0.5));
     const film = smallFilm({ path: 'tone.wav' }, (f) => {
-      f.background = { color: '#d0b080', edgeColor: '#d0b080', picture: null };
+      f.background = { color: '#d0b080', edgeColor: '#d0b080', image: null };
       f.layers = [];
       f.fades = fades;
     });

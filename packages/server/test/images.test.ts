@@ -1,5 +1,5 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { figureKinds, oneColor, pathKinds, type FigureLayer } from '@cyclogram/core';
+import { defaultPath, figureKinds, oneColor, type FigureLayer } from '@cyclogram/core';
 import { readdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -79,16 +79,19 @@ describe('pictures', () => {
     await writeFile(join(folder, 'red.png'), await picture(40, 40, '#ff0000'));
     await writeFile(join(folder, 'blue.png'), await picture(64, 36, '#0000ff'));
     const film = smallFilm({ path: 'song.wav' }, (f) => {
-      f.pictures = [
+      f.images = [
         { id: 'mark', name: 'Mark', source: { path: 'red.png' } },
         { id: 'back', name: 'Back', source: { path: 'blue.png' } },
       ];
-      f.background.picture = 'back';
-      f.paths[0]!.shape = { ...pathKinds.line.defaults(320, 180), x1: 0, y1: 90, x2: 320, y2: 90 };
+      f.background.image = 'back';
+      f.paths[0] = defaultPath('line', f.paths[0]!.id, 'Line', { width: 320, height: 180 }, {
+        start: { x: -160, y: 0 },
+        end: { x: 160, y: 0 },
+      }, { position: { x: 160, y: 90 } });
       const layer = f.layers[0] as FigureLayer;
       layer.figure = {
-        ...figureKinds.pictures.defaults(320, 180),
-        ...{ source: 'picture', picture: 'mark', order: 'up', bandTo: 1, sizeRest: 40, sizeReach: 40 },
+        ...figureKinds.images.defaults({ width: 320, height: 180 }),
+        ...{ source: 'image', image: 'mark', order: 'up', bandTo: 1, sizeRest: 40, sizeReach: 40 },
         ...{ reach: 0, rest: 0 },
       };
       layer.color = oneColor('#ffffff');
@@ -117,13 +120,13 @@ describe('pictures', () => {
 
   it('that a film names and are not here stop its render with a sentence', async () => {
     const film = smallFilm({ path: 'song.wav' }, (f) => {
-      f.pictures = [{ id: 'gone', name: 'Harbour', source: { asset: '1'.repeat(64) } }];
+      f.images = [{ id: 'gone', name: 'Harbour', source: { asset: '1'.repeat(64) } }];
     });
     await writeFile(join(folder, 'gone.json'), JSON.stringify(film));
     const { code, stderr } = await cyclogram(join(folder, 'cli'), [
       ...['frame', join(folder, 'gone.json'), '--at', '0', '--out', join(folder, 'x.png')],
     ]);
     expect(code).not.toBe(0);
-    expect(stderr).toContain('The picture "Harbour" is not here');
+    expect(stderr).toContain('The image "Harbour" is not here');
   });
 });

@@ -1,11 +1,13 @@
 import {
+  defaultPath,
+  DrawCache,
   figureKinds,
   oneColor,
   frameMoment,
   frameRange,
   SegmentAnalyser,
   TableHearing,
-  pathKinds,
+  momentOf,
   pictureAt,
   type FigureLayer,
   type Film,
@@ -55,8 +57,8 @@ async function render(film: string, name: string, ...args: string[]): Promise<st
  */
 function flashFilm(fps: number, gain: number): Film {
   return smallFilm({ path: 'clicks.wav' }, (film) => {
-    film.fps = fps;
-    film.background = { color: '#000000', edgeColor: '#000000', picture: null };
+    film.fps = { numerator: fps, denominator: 1 };
+    film.background = { color: '#000000', edgeColor: '#000000', image: null };
     const ear = {
       ...film.ears[0]!,
       bands: 1,
@@ -81,12 +83,16 @@ function flashFilm(fps: number, gain: number): Film {
     ];
     const layer = film.layers[0] as FigureLayer;
     // One bar on top of a circle far above the picture, hanging down through all of it.
-    film.paths[0]!.shape = {
-      ...pathKinds.circle.defaults(320, 180),
-      ...{ centerX: 160, centerY: -2000, radius: 1000 },
-    };
+    film.paths[0] = defaultPath(
+      'circle',
+      film.paths[0]!.id,
+      'Circle',
+      film,
+      { radius: 1000 },
+      { position: { x: 160, y: -2000 } },
+    );
     layer.figure = {
-      ...figureKinds.bars.defaults(320, 180),
+      ...figureKinds.bars.defaults(film),
       ...{ order: 'up', form: 'square', width: 1, reach: 4000, rest: 0 },
     };
     layer.color = oneColor('#ffffff');
@@ -172,7 +178,7 @@ describe('colours', () => {
   it.each(patches)('a flat patch of %s comes back within 2/255', async (color) => {
     await writeWav(join(folder, 'short.wav'), tone(0.4));
     const film = smallFilm({ path: 'short.wav' }, (f) => {
-      f.background = { color, edgeColor: color, picture: null };
+      f.background = { color, edgeColor: color, image: null };
       f.layers = [];
     });
     const video = await render(await writeFilm('patch.json', film), `patch-${color.slice(1)}.mp4`);
@@ -199,7 +205,8 @@ describe('a frame alone', () => {
     const sound = tone(18, 330).map((value, n) => value * Math.abs(Math.sin(n / 9000)));
     const wav = await writeWav(join(folder, 'long.wav'), sound);
     const film = smallFilm({ path: 'long.wav' }, (f) => {
-      f.layers.push({ ...structuredClone(f.layers[0]!), id: 'second', opacity: 0.6, blend: 'screen' });
+      const second = { ...structuredClone(f.layers[0] as FigureLayer), id: 'second' };
+      f.layers.push({ ...second, blend: 'screen', place: { ...second.place, opacity: 0.6 } });
     });
     const raw = join(folder, 'long.pcm');
     await media('ffmpeg', '-i', wav, '-f', 's16le', '-y', raw);
@@ -210,8 +217,9 @@ describe('a frame alone', () => {
       const hearing = new TableHearing(await hearFilm(film, tracks));
       const { image, context } = createSkiaSurface(320, 180);
       const painter = new Painter(createSurface);
+      const cache = new DrawCache();
       return (frame: number) => {
-        painter.paint(context, pictureAt(film, hearing, frameMoment(frame, 30)), 320, 180);
+        painter.paint(context, pictureAt(momentOf(film, hearing, frameMoment(frame, 30), { cache })), 320, 180);
         return Buffer.from(image.data());
       };
     };
@@ -280,14 +288,14 @@ describe('a part of a film', () => {
 });
 
 describe('several tracks', () => {
-  it('are mixed at their levels, those not heard left out', async () => {
+  it('are mixed at their levels, those that are not in the soundtrack left out', async () => {
     await writeWav(join(folder, 'a.wav'), tone(1, 400, 0.25));
     await writeWav(join(folder, 'b.wav'), tone(1, 400, 0.25));
     await writeWav(join(folder, 'c.wav'), tone(1, 3000, 0.9));
     const film = smallFilm({ path: 'a.wav' }, (f) => {
       const [a] = f.tracks;
       f.tracks.push({ ...a!, id: 'b', source: { path: 'b.wav' }, gain: -6.0206 });
-      f.tracks.push({ ...a!, id: 'c', source: { path: 'c.wav' }, heard: false });
+      f.tracks.push({ ...a!, id: 'c', source: { path: 'c.wav' }, soundtrack: false });
     });
     const video = await render(await writeFilm('mix.json', film), 'mix.mp4');
     const pcm = await media('ffmpeg', '-i', video, '-map', '0:a', '-ac', '1', '-f', 's16le', '-');

@@ -137,7 +137,8 @@ export function smallFilm(
     width: 320,
     height: 180,
   };
-  Object.assign(film.paths[0]!.shape, { centerX: 160, centerY: 90, radius: 40 });
+  film.paths[0]!.position = { x: 160, y: 90 };
+  Object.assign(film.paths[0]!.shape, { radius: 40 });
   Object.assign((film.layers[0] as FigureLayer).figure, { reach: 40, rest: 2 });
   change(film);
   return film;

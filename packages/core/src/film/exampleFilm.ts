@@ -9,8 +9,11 @@ export function exampleFilm(): Film {
   const film = defaultFilm('First light', [defaultTrack('song', 'Song', { path: 'song.wav' })]);
   const [path] = film.paths;
   const [layer] = film.layers;
+  const { version, title, ...rest } = film;
   return {
-    ...film,
+    version,
+    title,
+    ...rest,
     ears: [defaultEar('whole')],
     followers: [{ ...defaultFollower('kick', 'whole', 'Kick'), toHz: 100, gatePercent: 90 }],
     beats: { bpm: 124, first: 0, perBar: 4 },

@@ -34,7 +34,7 @@ export const layerFields = fields([
     kind: 'record',
     key: 'place',
     label: 'Position',
-    help: 'Multiplies what the layer draws.',
+    help: 'Where it stands, how large, how it is rotated, and how opaque.',
     of: placeRecord,
   },
   { kind: 'record', key: 'span', label: 'Timing', help: 'When it is shown.', of: spanRecord },

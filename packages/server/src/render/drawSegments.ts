@@ -7,6 +7,7 @@ import type { MessagePort } from 'node:worker_threads';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { imageAssets } from '../images/imageAssets';
 import type { Segment, SegmentsTask } from '../work/tasks';
+import { checkVideo } from './checkVideo';
 import { startEncoder } from './encode';
 import { formatOf } from './format/registry';
 
@@ -85,6 +86,7 @@ async function drawSegment(
     }
     encoder.stdin.end();
     await finished;
+    await checkVideo(temporary, count, 'find', signal);
     await rename(temporary, out);
   } catch (error) {
     await rm(temporary, { force: true });

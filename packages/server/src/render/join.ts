@@ -1,8 +1,8 @@
 import { coveredPart, fpsOf, pcmSampleRate, type Fade } from '@cyclogram/core';
 import { rename, rm, writeFile } from 'node:fs/promises';
-import { Problem } from '../http/problem';
 import { runTool } from '../media/ffmpeg';
 import type { PcmTrack } from '../media/pcmReader';
+import { checkVideo } from './checkVideo';
 import { formatOf } from './format/registry';
 import type { RenderPlan } from './plan';
 import { soundFade } from './soundFade';
@@ -57,29 +57,10 @@ export async function joinSegments(
       { signal },
     );
     onCheck?.();
-    await checkVideo(temporary, plan.frameCount, signal);
+    await checkVideo(temporary, plan.frameCount, 'decode', signal);
     await rename(temporary, out);
   } finally {
     await Promise.all([list, temporary].map((path) => rm(path, { force: true })));
-  }
-}
-
-/** Decodes a video from beginning to end. @throws Problem when a frame is missing or cannot be read */
-async function checkVideo(path: string, frames: number, signal?: AbortSignal): Promise<void> {
-  const counted = await runTool(
-    'ffprobe',
-    [
-      ...['-v', 'error', '-protocol_whitelist', 'file', '-threads', '0', '-select_streams', 'v'],
-      ...['-count_frames', '-show_entries', 'stream=nb_read_frames', '-of', 'csv=p=0', `file:${path}`],
-    ],
-    { signal },
-  );
-  const found = Number.parseInt(counted, 10);
-  if (found !== frames) {
-    throw new Problem(
-      'media-failed',
-      `The video has ${Number.isNaN(found) ? 'no' : found} frames that can be read instead of ${frames}. Resume the render to make it again.`,
-    );
   }
 }
 

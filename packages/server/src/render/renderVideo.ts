@@ -1,6 +1,6 @@
 import { pcmSampleRate, usedEars, type Film, type HearingTables } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
-import { stat } from 'node:fs/promises';
+import { rm, stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -9,6 +9,7 @@ import { Problem } from '../http/problem';
 import type { FilmImages } from '../images/filmImages';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
 import type { Segment } from '../work/tasks';
+import { checkVideo } from './checkVideo';
 import type { SegmentOrder, SegmentReport } from './drawSegments';
 import { joinSegments } from './join';
 import { segmentsOf, type RenderPlan } from './plan';
@@ -83,7 +84,17 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     run: randomUUID(),
     signal,
     onCheck: () => tell('checking'),
+  }).catch(async (error: unknown) => {
+    if (!signal?.aborted) await removeBroken(segments);
+    throw error;
   });
+}
+
+/** Removes segments that cannot be read any more, so that the next run draws them again. */
+async function removeBroken(segments: readonly Segment[]): Promise<void> {
+  for (const { out, count } of segments) {
+    await checkVideo(out, count, 'decode').catch(() => rm(out, { force: true }));
+  }
 }
 
 /** Hears a film's ears side by side. */
