@@ -1,10 +1,11 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { readdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import {
   api,
+  decodeFrames,
   kill,
   renderState,
   smallFilm,
@@ -113,6 +114,101 @@ describe('a render', () => {
       expect(new Set(frames).size).toBeGreaterThan(2);
       expect(Math.max(...frames)).toBe(180);
       expect((await api(server.url, 'GET', `/renders/${id}`)).body['status']).toBe('done');
+    } finally {
+      await kill(server.process);
+    }
+  });
+});
+
+describe('a server killed while it joins a video', () => {
+  it('leaves nobody writing; started again, it makes a whole one', async () => {
+    // An ffmpeg that takes its time to join, so that there is time to kill the server.
+    const tools = temporaryFolder();
+    const slow = '#!/bin/sh\ncase " $* " in *" concat "*) exec ffmpeg -readrate 1 "$@";; esac\nexec ffmpeg "$@"\n';
+    await writeFile(join(tools, 'ffmpeg'), slow, { mode: 0o755 });
+    await writeFile(join(tools, 'ffprobe'), '#!/bin/sh\nexec ffprobe "$@"\n', { mode: 0o755 });
+    const folder = temporaryFolder();
+    const first = await spawnServer(folder, { CYCLOGRAM_FFMPEG: tools });
+    const id = await startRender(first.url, 8, { width: 320, height: 180 });
+    const parts = async () =>
+      (await readdir(join(folder, 'renders'))).filter((name) => name.endsWith('.part'));
+    while ((await parts()).length === 0) await pause(20);
+    const [part] = await parts();
+    await kill(first.process);
+
+    const second = await spawnServer(folder);
+    try {
+      expect(await renderState(second.url, id, 'done', 'failed')).toMatchObject({ status: 'done' });
+      expect(openedBy(part!)).toEqual([]);
+      expect(await readdir(join(folder, 'renders'))).toEqual([`${id}.mp4`]);
+      const video = join(folder, 'video.mp4');
+      const response = await fetch(`${second.url}/api/renders/${id}/file`);
+      await writeFile(video, Buffer.from(await response.arrayBuffer()));
+      expect(await decodeFrames(video, 16, 9)).toHaveLength(240);
+    } finally {
+      await kill(second.process);
+    }
+  });
+});
+
+/** Processes that were started to write a file of this name. */
+function openedBy(name: string): string[] {
+  return readdirSync('/proc')
+    .filter((pid) => /^\d+$/.test(pid))
+    .filter((pid) => {
+      try {
+        return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(name);
+      } catch {
+        // It has ended in the meantime.
+        return false;
+      }
+    });
+}
+
+describe('orders that follow each other at once', () => {
+  it('cancel and resume: the render is made', async () => {
+    const folder = temporaryFolder();
+    const server = await spawnServer(folder);
+    try {
+      const id = await startRender(server.url, 6, { width: 160, height: 90 });
+      for (let round = 0; round < 4; round++) {
+        await renderState(server.url, id, 'running');
+        const cancelled = await api(server.url, 'POST', `/renders/${id}/cancel`);
+        const resumed = await api(server.url, 'POST', `/renders/${id}/resume`);
+        expect([cancelled.status, resumed.status]).toEqual([200, 200]);
+      }
+      expect(await renderState(server.url, id, 'done', 'failed', 'cancelled')).toMatchObject({
+        status: 'done',
+        problem: null,
+        framesDone: 180,
+      });
+      expect(await readdir(join(folder, 'renders'))).toEqual([`${id}.mp4`]);
+    } finally {
+      await kill(server.process);
+    }
+  });
+
+  it('delete and resume: the render is gone, whichever comes first', async () => {
+    const folder = temporaryFolder();
+    const server = await spawnServer(folder);
+    try {
+      for (let round = 0; round < 4; round++) {
+        const id = await startRender(server.url, 4, { width: 160, height: 90 });
+        await renderState(server.url, id, 'running');
+        await api(server.url, 'POST', `/renders/${id}/cancel`);
+        const orders = [
+          () => api(server.url, 'DELETE', `/renders/${id}`),
+          () => api(server.url, 'POST', `/renders/${id}/resume`),
+        ];
+        if (round % 2) orders.reverse();
+        await Promise.all(orders.map((order) => order()));
+        expect((await api(server.url, 'GET', `/renders/${id}`)).status).toBe(404);
+      }
+      // One that is asked for afterwards is made after all that was left of them.
+      const id = await startRender(server.url, 1, { width: 160, height: 90 });
+      await renderState(server.url, id, 'done');
+      expect((await api(server.url, 'GET', '/renders')).body['renders']).toHaveLength(1);
+      expect(await readdir(join(folder, 'renders'))).toEqual([`${id}.mp4`]);
     } finally {
       await kill(server.process);
     }
