@@ -1,6 +1,7 @@
 import { defaultFilm, defaultTrack } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
-import { createEditorStore, freeId, openLayerId } from './editorStore';
+import { createEditorStore, openLayerId } from './editorStore';
+import { newId } from './newId';
 
 function opened() {
   const document = defaultFilm('A film', [defaultTrack('track-1', 'Song', { asset: 'a'.repeat(64) })]);
@@ -61,12 +62,12 @@ describe('the open film', () => {
     const store = opened();
     const { change, amend, undo, redo } = store.getState();
     change('title', (film) => void (film.title = 'B'));
-    amend((film) => void (film.fps = 50));
+    amend((film) => void (film.fps = { numerator: 50, denominator: 1 }));
     expect(store.getState().past.map(({ label }) => label)).toEqual(['title']);
     undo();
-    expect(store.getState().film).toMatchObject({ title: 'A film', fps: 30 });
+    expect(store.getState().film).toMatchObject({ title: 'A film', fps: { numerator: 30 } });
     redo();
-    expect(store.getState().film).toMatchObject({ title: 'B', fps: 50 });
+    expect(store.getState().film).toMatchObject({ title: 'B', fps: { numerator: 50 } });
   });
 
   it('notes the revision that was saved', () => {
@@ -78,8 +79,8 @@ describe('the open film', () => {
   });
 });
 
-it('a new id is one that nothing has', () => {
-  expect(freeId('ear', [])).toBe('ear-1');
-  expect(freeId('ear', [{ id: 'ear-2' }])).toBe('ear-3');
-  expect(freeId('ear', [{ id: 'ear-2' }, { id: 'ear-3' }])).toBe('ear-4');
+it('a new id is one that nothing ever had', () => {
+  const ids = new Set(Array.from({ length: 500 }, () => newId('ear')));
+  expect(ids.size).toBe(500);
+  for (const id of ids) expect(id).toMatch(/^ear-[0-9a-f]{12}$/);
 });

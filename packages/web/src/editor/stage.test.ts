@@ -46,7 +46,7 @@ function makeFilm(change: (film: Film) => void = () => {}): Film {
   const film = structuredClone(
     defaultFilm('x', [
       defaultTrack('mix', 'Mix', { asset: hash('a') }),
-      { ...defaultTrack('bass', 'Bass', { asset: hash('b') }), heard: false, listened: false },
+      { ...defaultTrack('bass', 'Bass', { asset: hash('b') }), soundtrack: false, analysed: false },
     ]),
   );
   change(film);
@@ -76,7 +76,7 @@ describe('the stage', () => {
     expect(painting.told[0]).toHaveProperty('hearing');
   });
 
-  it('tells both of a film: the length that its heard tracks give, the tracks that each ear listens to', () => {
+  it('tells both of a film: the length that its soundtrack gives, the tracks of each ear', () => {
     const film = makeFilm(({ ears }) =>
       ears.push({ ...structuredClone(ears[0]!), id: 'low', tracks: ['bass'] }),
     );
@@ -111,22 +111,22 @@ describe('the stage', () => {
     expect(hearing.last('film').waved).toEqual(['ear-1']);
     stage.wantWaveform(undefined);
     const waveforms = makeFilm(({ layers, width, height }) => {
-      (layers[0] as FigureLayer).figure = figureKinds.wave.defaults(width, height);
+      (layers[0] as FigureLayer).figure = figureKinds.waveform.defaults({ width, height });
     });
     stage.setFilm(waveforms, assets);
     expect(hearing.last('film').waved).toEqual(['ear-1']);
   });
 
-  it('tells of pictures once, and again when they change', () => {
+  it('tells of images once, and again when they change', () => {
     const film = makeFilm(
-      ({ pictures }) => void pictures.push({ id: 'p', name: 'P', source: { asset: hash('c') } }),
+      ({ images }) => void images.push({ id: 'p', name: 'P', source: { asset: hash('c') } }),
     );
     stage.setFilm(film, assets);
     stage.setFilm({ ...film, title: 'y' }, assets);
     const told = () => painting.told.filter(({ say }) => say === 'images');
     expect(told()).toHaveLength(1);
     expect(told()[0]).toMatchObject({ addresses: { p: expect.stringContaining(hash('c')) as string } });
-    stage.setFilm({ ...film, pictures: [] }, assets);
+    stage.setFilm({ ...film, images: [] }, assets);
     expect(told()).toHaveLength(2);
   });
 
@@ -170,7 +170,7 @@ describe('the stage', () => {
     await expect(one).rejects.toThrow('nothing is there');
   });
 
-  it('asks for beats in the tracks that are listened to', async () => {
+  it('asks for beats in the tracks that are analysed', async () => {
     stage.setFilm(makeFilm(), assets);
     const found = stage.findBeats();
     const { id, given } = hearing.last('ask');

@@ -3,10 +3,13 @@ import {
   invertMatrix,
   cornerPoint,
   defaultFilm,
-  falloffStandard,
-  layerStandard,
+  defaultsOf,
+  falloffRecord,
+  newLayer,
   placeStandard,
-  type GroupLayer,
+  type DrawnPoint,
+  type Falloff,
+  type Place,
 } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { moveHandle, movePoint, removePoint, simplifyTrace, toggleSmooth } from './drawnChanges';
@@ -33,28 +36,33 @@ describe('snapping', () => {
 });
 
 describe('points of a drawn curve', () => {
-  const smooth = { ...cornerPoint(50, 50), inX: -20, inY: 0, outX: 10, outY: 0, smooth: true };
-  const points = [cornerPoint(0, 0), smooth, cornerPoint(100, 0)];
+  const smooth: DrawnPoint = {
+    ...cornerPoint('b', 50, 50),
+    in: { x: -20, y: 0 },
+    out: { x: 10, y: 0 },
+    smooth: true,
+  };
+  const points = [cornerPoint('a', 0, 0), smooth, cornerPoint('c', 100, 0)];
 
   it('move with their handles', () => {
-    expect(movePoint(points, 1, 60, 70)[1]).toEqual({ ...smooth, x: 60, y: 70 });
+    expect(movePoint(points, 1, 60, 70)[1]).toEqual({ ...smooth, at: { x: 60, y: 70 } });
   });
 
   it('smooth, keep both handles in line, each as long as it was', () => {
     const moved = moveHandle(points, 1, 'out', 0, 30)[1]!;
-    expect(moved).toMatchObject({ outX: 0, outY: 30, inX: 0, inY: -20 });
+    expect(moved).toMatchObject({ out: { x: 0, y: 30 }, in: { x: 0, y: -20 } });
     const corner = moveHandle(points, 0, 'out', 5, 5)[0]!;
-    expect(corner).toMatchObject({ outX: 5, outY: 5, inX: 0, inY: 0 });
+    expect(corner).toMatchObject({ out: { x: 5, y: 5 }, in: { x: 0, y: 0 } });
   });
 
   it('become corners and smooth points again', () => {
     const corner = toggleSmooth({ points, closed: false }, 1);
-    expect(corner[1]).toEqual(cornerPoint(50, 50));
+    expect(corner[1]).toEqual(cornerPoint('b', 50, 50));
     const again = toggleSmooth({ points: corner, closed: false }, 1)[1]!;
     expect(again.smooth).toBe(true);
     // Along the line of the neighbours: level.
-    expect([again.inY, again.outY]).toEqual([0, 0]);
-    expect(again.outX).toBeGreaterThan(0);
+    expect([again.in.y, again.out.y]).toEqual([0, 0]);
+    expect(again.out.x).toBeGreaterThan(0);
     expect(removePoint(points, 1)).toHaveLength(2);
   });
 
@@ -63,25 +71,29 @@ describe('points of a drawn curve', () => {
     const drawn = simplifyTrace(trace, 4, false);
     expect(drawn.length).toBeGreaterThan(4);
     expect(drawn.length).toBeLessThan(20);
-    expect([drawn[0]!.x, drawn.at(-1)!.x]).toEqual([0, 796]);
+    expect([drawn[0]!.at.x, drawn.at(-1)!.at.x]).toEqual([0, 796]);
     const circle = Array.from({ length: 90 }, (_, i): [number, number] => [
       100 * Math.cos((i * 4 * Math.PI) / 180),
       100 * Math.sin((i * 4 * Math.PI) / 180),
     ]);
     const closed = simplifyTrace(circle, 2, true);
     const [first, last] = [closed[0]!, closed.at(-1)!];
-    expect(Math.hypot(first.x - last.x, first.y - last.y)).toBeGreaterThan(10);
-    expect(Math.hypot(first.inX, first.inY)).toBeGreaterThan(1);
+    expect(Math.hypot(first.at.x - last.at.x, first.at.y - last.at.y)).toBeGreaterThan(10);
+    expect(Math.hypot(first.in.x, first.in.y)).toBeGreaterThan(1);
   });
 });
 
 describe('handles of regions', () => {
-  const standard = falloffStandard(1920, 1080);
+  const standard: Falloff = {
+    ...defaultsOf(falloffRecord, { width: 1920, height: 1080 }),
+    id: 'region',
+    shape: 'circle',
+  };
 
   it.each(['circle', 'box', 'linear'] as const)('of a %s stay where they are put', (shape) => {
-    const falloff = { ...standard, shape, turn: shape === 'circle' ? 0 : 30 };
+    const falloff = { ...standard, shape, rotation: shape === 'circle' ? 0 : 30 };
     falloffHandles(falloff, 0).forEach((handle, i) => {
-      const out = [handle.x - falloff.centerX, handle.y - falloff.centerY] as const;
+      const out = [handle.x - falloff.center.x, handle.y - falloff.center.y] as const;
       const length = Math.hypot(...out) || 1;
       const [x, y] = [handle.x + (40 * out[0]) / length, handle.y + (40 * out[1]) / length];
       const moved = falloffHandles({ ...falloff, ...handle.drag(x, y) }, 0)[i]!;
@@ -98,16 +110,16 @@ describe('handles of regions', () => {
 
 describe('groups on the Screen', () => {
   const film = defaultFilm('x');
-  const group = (part: Partial<GroupLayer>): GroupLayer => ({
-    ...{ kind: 'group', id: 'g', name: 'G', clip: null },
-    ...layerStandard,
-    ...placeStandard,
-    ...part,
-  });
+  const group = (id: string, group: string | null, place: Partial<Place>) =>
+    newLayer('group', film, { id, name: 'G', group, place: { ...placeStandard, ...place } });
   const layer = { ...film.layers[0]!, group: 'g' };
 
   it('their places are gone through from inside out, and back', () => {
-    const layers = [layer, group({ group: 'h', moveX: 100 }), group({ id: 'h', scale: 2 })];
+    const layers = [
+      layer,
+      group('g', 'h', { position: { x: 100, y: 0 } }),
+      group('h', null, { scale: { x: 2, y: 2 } }),
+    ];
     const matrix = matrixAround({ ...film, layers }, layer);
     expect(applyMatrix(matrix, 960, 540)).toEqual([1160, 540]);
     const [x, y] = applyMatrix(invertMatrix(matrix), ...applyMatrix(matrix, 12, 34));
@@ -115,11 +127,12 @@ describe('groups on the Screen', () => {
     expect(matrixAround(film, film.layers[0]!)).toEqual([1, 0, 0, 1, 0, 0]);
   });
 
-  it('are moved, sized and turned by handles', () => {
-    const [move, size, turn] = placeHandles(group({ moveX: 20 }), film);
+  it('layers are moved, sized and rotated by handles', () => {
+    const place = { ...placeStandard, position: { x: 20, y: 0 } };
+    const [move, size, turn] = placeHandles('G', place, film);
     expect([move!.x, move!.y]).toEqual([980, 540]);
-    expect(move!.drag(1000, 500)).toEqual({ moveX: 40, moveY: -40 });
-    expect(size!.drag(980 + 320, 540)).toEqual({ scale: 2 });
-    expect(turn!.drag(980 + 50, 540)).toEqual({ turn: 90 });
+    expect(move!.drag(1000, 500)).toEqual({ position: { x: 40, y: -40 } });
+    expect(size!.drag(980 + 320, 540)).toEqual({ scale: { x: 2, y: 2 } });
+    expect(turn!.drag(980 + 50, 540)).toEqual({ rotation: 90 });
   });
 });

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { addStop, moveStop, removeStop } from './gradientStops';
 
 const stops = [
-  { at: 0, color: '#000000' },
-  { at: 0.5, color: '#808080' },
-  { at: 1, color: '#ffffff' },
+  { id: 'a', at: 0, color: '#000000' },
+  { id: 'b', at: 0.5, color: '#808080' },
+  { id: 'c', at: 1, color: '#ffffff' },
 ];
 
 describe('the stops of a gradient', () => {
@@ -17,7 +17,7 @@ describe('the stops of a gradient', () => {
 
   it('added have the colour that is there', () => {
     const { stops: added, index } = addStop({ stops, mix: 'srgb' }, 0.25);
-    expect([index, added[1]]).toEqual([1, { at: 0.25, color: '#404040' }]);
+    expect([index, added[1]]).toMatchObject([1, { at: 0.25, color: '#404040' }]);
     expect(addStop({ stops: [stops[0]!, stops[2]!], mix: 'srgb' }).stops[1]!.at).toBe(0.5);
     expect(addStop({ stops: [stops[0]!], mix: 'srgb' }).stops.map(({ at }) => at)).toEqual([0, 1]);
   });

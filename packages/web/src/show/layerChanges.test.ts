@@ -1,25 +1,26 @@
 import {
   defaultFilm,
+  figureKinds,
   parseFilm,
   type FigureLayer,
   type Film,
   type GroupLayer,
-  type TiedLayer,
+  type LinkedLayer,
 } from '@cyclogram/core';
-import { describe, expect, it } from 'vitest';
-import { offers } from './gallery';
+import { describe, expect, it, vi } from 'vitest';
+import { offers } from './offers';
 import {
   addFigure,
   deleteLayers,
   duplicateLayers,
   groupLayers,
+  linkLayers,
   moveToGroup,
-  tieLayers,
   ungroupLayer,
-  untieLayer,
+  unlinkLayer,
   usersOf,
 } from './layerChanges';
-import { copyLayers, copyPart, pasteLayers, pastePart } from './layerClipboard';
+import { copyLayers, copyPart, keepCopied, pasteLayers, pastePart } from './layerClipboard';
 import { layerTree, moveLayer } from './layerTree';
 
 /** A film with three rings, each on a path of its own: layer-1, layer-2, layer-3 from back to front. */
@@ -27,6 +28,8 @@ function threeRings(): Film {
   const film = plain(defaultFilm('x'));
   addFigure(film, { name: 'Two' });
   addFigure(film, { name: 'Three' });
+  film.layers.forEach((layer, i) => Object.assign(layer, { id: `layer-${i + 1}`, path: `path-${i + 1}` }));
+  film.paths.forEach((path, i) => (path.id = `path-${i + 1}`));
   return film;
 }
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -39,8 +42,8 @@ describe('adding and deleting layers', () => {
   it('every offer of the gallery makes a figure that the format takes', () => {
     const film = plain(defaultFilm('x'));
     for (const { make } of offers) {
-      const { part, shape } = make(film.width, film.height);
-      addFigure(film, part, shape);
+      const { part, path } = make(film);
+      addFigure(film, part, path);
     }
     expect(film.layers).toHaveLength(offers.length + 1);
     readable(film);
@@ -128,45 +131,50 @@ describe('groups', () => {
   });
 });
 
-describe('tied copies', () => {
-  it('go when their source goes, and those tied to them', () => {
+describe('linked copies', () => {
+  it('go when their source goes, and those linked to them', () => {
     const film = threeRings();
-    const [tied] = tieLayers(film, ['layer-2']);
-    const [again] = tieLayers(film, [tied!]);
-    expect(find<TiedLayer>(film, again!)).toMatchObject({ source: tied });
+    const [linked] = linkLayers(film, ['layer-2']);
+    const [again] = linkLayers(film, [linked!]);
+    expect(find<LinkedLayer>(film, again!)).toMatchObject({ source: linked });
     readable(film);
     deleteLayers(film, ['layer-2']);
     expect(ids(film)).toEqual(['layer-1', 'layer-3']);
   });
 
-  it('made free, are figures of their own where they stood', () => {
+  it('unlinked, are figures of their own where they stood', () => {
     const film = threeRings();
-    const [tied] = tieLayers(film, ['layer-1']);
-    Object.assign(find<TiedLayer>(film, tied!), { scale: 2, opacity: 0.5 });
-    untieLayer(film, tied!);
-    const group = find<GroupLayer>(film, tied!);
-    expect(group).toMatchObject({ kind: 'group', scale: 2, opacity: 0.5 });
-    const [free] = film.layers.filter((layer) => layer.group === tied);
+    const [linked] = linkLayers(film, ['layer-1']);
+    const { place } = find<LinkedLayer>(film, linked!);
+    Object.assign(place, { scale: { x: 2, y: 2 }, opacity: 0.5 });
+    unlinkLayer(film, linked!);
+    const group = find<GroupLayer>(film, linked!);
+    expect(group).toMatchObject({ kind: 'group', place: { scale: { x: 2, y: 2 }, opacity: 0.5 } });
+    const [free] = film.layers.filter((layer) => layer.group === linked);
     expect(free).toMatchObject({ kind: 'figure', name: 'Ring of bars' });
     expect((free as FigureLayer).path).not.toBe('path-1');
     readable(film);
   });
 
-  it('made free, show what they showed: a source that is hidden, faint or there for a while only, and their own span', () => {
+  it('unlinked, show what they showed: a source that is hidden, faint or there for a while only, and their own span', () => {
     const film = threeRings();
-    const [tied] = tieLayers(film, ['layer-1']);
+    const [linked] = linkLayers(film, ['layer-1']);
     const span = { from: 1, to: 5, fadeIn: 1, fadeOut: 0, curve: 'linear' as const };
     Object.assign(find<FigureLayer>(film, 'layer-1'), {
       visible: false,
-      opacity: 0.2,
       span: { ...span, from: 3 },
     });
-    Object.assign(find<TiedLayer>(film, tied!), { span });
-    untieLayer(film, tied!);
-    expect(find<GroupLayer>(film, tied!).span).toEqual(span);
-    const [free] = film.layers.filter((layer) => layer.group === tied);
-    expect(free).toMatchObject({ visible: true, opacity: 1, span: { from: 0, to: null, fadeIn: 0 } });
-    expect(find(film, 'layer-1')).toMatchObject({ visible: false, opacity: 0.2 });
+    find<FigureLayer>(film, 'layer-1').place.opacity = 0.2;
+    Object.assign(find<LinkedLayer>(film, linked!), { span });
+    unlinkLayer(film, linked!);
+    expect(find<GroupLayer>(film, linked!).span).toEqual(span);
+    const [free] = film.layers.filter((layer) => layer.group === linked);
+    expect(free).toMatchObject({
+      visible: true,
+      place: { opacity: 1 },
+      span: { from: 0, to: null, fadeIn: 0 },
+    });
+    expect(find(film, 'layer-1')).toMatchObject({ visible: false, place: { opacity: 0.2 } });
     readable(film);
   });
 });
@@ -178,29 +186,97 @@ describe('copy and paste', () => {
       id: 'palette-1',
       name: 'Embers',
       mix: 'oklch',
-      stops: [{ at: 0, color: '#112233' }],
+      stops: [{ id: 'a', at: 0, color: '#112233' }],
     });
-    from.palettes.push({ id: 'unused', name: 'Other', mix: 'oklch', stops: [{ at: 0, color: '#112233' }] });
+    from.palettes.push({
+      id: 'unused',
+      name: 'Other',
+      mix: 'oklch',
+      stops: [{ id: 'a', at: 0, color: '#112233' }],
+    });
     Object.assign(find<FigureLayer>(from, 'layer-2').color, { palette: 'palette-1' });
     from.ears[0]!.id = 'its-own';
     for (const layer of from.layers) Object.assign(layer, { ear: 'its-own' });
     const group = groupLayers(from, ['layer-2', 'layer-3']);
     const to = plain(defaultFilm('y'));
-    const [pasted] = pasteLayers(to, plain(copyLayers(from, [group])));
+    const [pasted] = pasteLayers(to, 'to', plain(copyLayers(from, 'from', [group])));
     expect(to.layers).toHaveLength(4);
     expect(find<GroupLayer>(to, pasted!).kind).toBe('group');
     expect(to.layers.filter((layer) => layer.group === pasted)).toHaveLength(2);
-    expect(to.palettes.map(({ id }) => id)).toEqual(['palette-1']);
+    expect(to.palettes.map(({ name }) => name)).toEqual(['Embers']);
     expect(to.paths).toHaveLength(3);
     readable(to);
   });
 
-  it('leaves tied copies out whose source is not there', () => {
+  it('leaves linked copies out whose source is not there', () => {
     const from = threeRings();
-    const [tied] = tieLayers(from, ['layer-3']);
+    const [linked] = linkLayers(from, ['layer-3']);
     const to = plain(defaultFilm('y'));
-    expect(pasteLayers(to, plain(copyLayers(from, [tied!])))).toEqual([]);
+    expect(pasteLayers(to, 'to', plain(copyLayers(from, 'from', [linked!])))).toEqual([]);
     readable(to);
+  });
+
+  it('takes nothing of the other film that has the same id there: neither palette, nor image, nor path', () => {
+    const from = threeRings();
+    const palette = (name: string) => ({
+      ...{ id: 'palette-1', name, mix: 'oklch' as const },
+      stops: [{ id: 'a', at: 0, color: '#112233' }],
+    });
+    const image = (name: string, digit: string) => ({
+      ...{ id: 'image-1', name, source: { asset: digit.repeat(64) } },
+    });
+    from.palettes.push(palette('Embers'));
+    from.images.push(image('Buoy', '1'), { ...image('Unused', '2'), id: 'image-2' });
+    const layer = find<FigureLayer>(from, 'layer-2');
+    layer.color.palette = 'palette-1';
+    layer.figure = { ...figureKinds.images.defaults(from), source: 'image', image: 'image-1' };
+    Object.assign(from.paths[1]!.shape, { radius: 77 });
+
+    const to = threeRings();
+    to.palettes.push(palette('Frost'));
+    to.images.push(image('Crane', '3'));
+    const [pasted] = pasteLayers(to, 'to', plain(copyLayers(from, 'from', ['layer-2'])));
+    const there = find<FigureLayer>(to, pasted!);
+    const name = (items: { id: string; name: string }[], id: unknown) =>
+      items.find((item) => item.id === id)?.name;
+    expect(name(to.palettes, there.color.palette)).toBe('Embers');
+    expect(name(to.images, (there.figure as { image: string }).image)).toBe('Buoy');
+    expect(to.images.map((other) => other.name)).toEqual(['Crane', 'Buoy']);
+    expect(to.paths.find(({ id }) => id === there.path)?.shape).toMatchObject({ radius: 77 });
+    readable(to);
+
+    // A second time, what is the same is not brought again.
+    pasteLayers(to, 'to', plain(copyLayers(from, 'from', ['layer-2'])));
+    expect([to.palettes.length, to.images.length]).toEqual([2, 2]);
+  });
+
+  it('of one group of properties into another film brings its palette along', () => {
+    const from = threeRings();
+    const stops = [{ id: 'a', at: 0, color: '#112233' }];
+    from.palettes.push({ id: 'palette-1', name: 'Embers', mix: 'oklch', stops });
+    const source = find<FigureLayer>(from, 'layer-1');
+    source.color.palette = 'palette-1';
+    const to = threeRings();
+    to.palettes.push({ id: 'palette-1', name: 'Frost', mix: 'srgb', stops });
+    const target = find<FigureLayer>(to, 'layer-3');
+    pastePart(to, 'to', target, plain(copyPart(from, 'from', source, 'color')));
+    expect(to.palettes.find(({ id }) => id === target.color.palette)?.name).toBe('Embers');
+    readable(to);
+  });
+
+  it('says so when there is more than the browser keeps', () => {
+    const full = {
+      setItem: () => {
+        throw new DOMException('', 'QuotaExceededError');
+      },
+    };
+    vi.stubGlobal('localStorage', full);
+    try {
+      const film = threeRings();
+      expect(() => keepCopied(copyLayers(film, 'one', ['layer-1']))).toThrow('too much to copy');
+    } finally {
+      vi.unstubAllGlobals();
+    }
   });
 
   it('puts one group of properties on another figure', () => {
@@ -210,7 +286,7 @@ describe('copy and paste', () => {
     source.color = { ...source.color, by: 'across' };
     Object.assign(film.paths[0]!.shape, { radius: 77 });
     for (const part of ['copies', 'color', 'path', 'figure', 'symmetry', 'falloffs'] as const) {
-      pastePart(film, target, plain(copyPart(film, source, part)));
+      pastePart(film, 'one', target, plain(copyPart(film, 'one', source, part)));
     }
     expect(target.copies.count).toBe(7);
     expect(target.color.by).toBe('across');
@@ -221,9 +297,9 @@ describe('copy and paste', () => {
 
   it('refuses what does not fit, before it is in the film', () => {
     const film = threeRings();
-    const copied = plain(copyLayers(film, ['layer-1']));
-    Object.assign(copied.layers[0]!, { opacity: 9 });
-    expect(() => pasteLayers(plain(film), copied)).toThrow('opacity');
+    const copied = plain(copyLayers(film, 'one', ['layer-1']));
+    copied.layers[0]!.place.opacity = 9;
+    expect(() => pasteLayers(plain(film), 'one', copied)).toThrow('opacity');
   });
 });
 

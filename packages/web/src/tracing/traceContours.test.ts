@@ -1,4 +1,4 @@
-import { buildPath, pathKinds } from '@cyclogram/core';
+import { defaultPath, PathCache } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { gridOf, traceContours, type ValueGrid } from './traceContours';
 
@@ -7,7 +7,16 @@ const gridFrom = (width: number, height: number, value: (x: number, y: number) =
   values: Float32Array.from({ length: width * height }, (_, i) => value(i % width, Math.floor(i / width))),
 });
 const pathOf = (data: string) =>
-  buildPath({ ...pathKinds.svg.defaults(1920, 1080), data, lines: 'all', scale: 1, centerX: 0, centerY: 0 });
+  new PathCache().get(
+    defaultPath(
+      'svg',
+      'path',
+      'Traced',
+      { width: 1920, height: 1080 },
+      { data, lines: 'all' },
+      { position: { x: 0, y: 0 }, scale: { x: 1, y: 1 } },
+    ),
+  );
 
 describe('tracing a picture', () => {
   // A disc whose edge is soft: the threshold lies right at its radius.
