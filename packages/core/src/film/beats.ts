@@ -12,7 +12,7 @@ export const beatsRecord = record('beats', [
         label: 'Tempo',
         min: 20,
         max: 400,
-        step: 1,
+        step: 0.1,
         unit: 'BPM',
         driven: false,
       },

@@ -59,9 +59,9 @@ export const earRecord = record(
         {
           kind: 'choice',
           key: 'part',
-          label: 'Part',
+          label: 'Component',
           default: 'all',
-          help: 'All of the sound, only what is sustained (notes, voices), or only the strokes (drums, picks).',
+          help: 'All of the sound, only its harmonic part (notes, voices), or only its percussive part (drums, picks).',
           choices: [
             { value: 'all', label: 'All' },
             { value: 'harmonic', label: 'Harmonic' },

@@ -20,7 +20,7 @@ export const followerRecord = record(
           kind: 'reference',
           key: 'ear',
           label: 'Ear',
-          help: 'The ear whose tracks, channel, part and window it listens with.',
+          help: 'The ear whose tracks, channel, component and window it analyses.',
           to: 'ears',
           hidden: true,
         },

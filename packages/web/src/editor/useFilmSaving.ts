@@ -51,7 +51,8 @@ export function useFilmSaving(store: EditorStore): void {
   }, [store]);
 }
 
-class FilmSaver {
+/** Saves one open film for as long as it is open. */
+export class FilmSaver {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private keeping: ReturnType<typeof setTimeout> | undefined;
   private saving = false;

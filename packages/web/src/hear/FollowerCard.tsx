@@ -1,8 +1,17 @@
-import { defaultFollower, followerFields, followerPresets, type Follower } from '@cyclogram/core';
+import {
+  defaultFollower,
+  fieldOf,
+  followerFields,
+  followerPresets,
+  followerRecord,
+  type Follower,
+  type ReferenceField,
+} from '@cyclogram/core';
 import { Ear as EarIcon, Trash2 } from 'lucide-react';
 import { Button } from '../controls/Button';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { Fields } from '../controls/Fields';
+import { ReferenceInput } from '../controls/ReferenceInput';
 import { findFollower, useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 import { keepOrder } from './earChanges';
@@ -12,10 +21,12 @@ import { RangePicker } from './RangePicker';
 const presetField = {
   kind: 'choice',
   key: 'preset',
-  label: 'Start from',
+  label: 'Preset',
   help: 'Where in the spectrum something usually is.',
   choices: followerPresets.map(({ id, label }) => ({ value: id, label })),
 } as const;
+
+const earField = fieldOf(followerRecord, 'ear') as ReferenceField;
 
 const isPreset = (follower: Follower, settings: Partial<Follower>) =>
   Object.entries(settings).every(([key, value]) => follower[key as keyof Follower] === value);
@@ -23,7 +34,6 @@ const isPreset = (follower: Follower, settings: Partial<Follower>) =>
 /** Everything about one follower. Its level over the song is drawn on the Tape while it is open. */
 export function FollowerCard({ follower }: { follower: Follower }) {
   const { id } = follower;
-  const ears = useEditor((state) => state.film.ears);
   const beats = useEditor((state) => state.film.beats);
   const change = useEditor((state) => state.change);
   const report = useStageState((state) => state.followers[id]);
@@ -36,13 +46,6 @@ export function FollowerCard({ follower }: { follower: Follower }) {
         ? inUnit(follower, report, value as Follower['unit'])
         : keepOrder(follower, key, value),
     );
-  const earField = {
-    kind: 'choice',
-    key: 'ear',
-    label: 'Ear',
-    help: 'Whose tracks, channel, part and window it listens with.',
-    choices: ears.map((ear) => ({ value: ear.id, label: ear.name })),
-  } as const;
   const preset = followerPresets.find(({ settings }) => isPreset(follower, settings));
   const usesRange = follower.kind === 'range' || follower.kind === 'onsets';
   return (
@@ -54,7 +57,7 @@ export function FollowerCard({ follower }: { follower: Follower }) {
         onChange={({ target }) => setAll('name', { name: target.value })}
         className="h-7 w-full border-b border-rule bg-transparent"
       />
-      <ChoiceInput field={earField} value={follower.ear} onChange={(ear) => setAll('ear', { ear })} />
+      <ReferenceInput field={earField} value={follower.ear} onChange={(ear) => setAll('ear', { ear: ear! })} />
       <ChoiceInput
         field={presetField}
         value={preset?.id ?? ''}

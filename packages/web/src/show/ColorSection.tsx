@@ -1,8 +1,11 @@
 import {
   colorRecord,
   defaultsOf,
+  fieldOf,
   fieldsOf,
+  stopRecord,
   structuredCopy,
+  type ColorField,
   type FigureLayer,
   type Palette,
 } from '@cyclogram/core';
@@ -14,7 +17,7 @@ import { newId } from '../editor/newId';
 import { GradientInput } from './GradientInput';
 import type { LayerEdits } from './useLayerEdits';
 
-const colorField = { kind: 'color', key: 'color', label: 'Colour' } as const;
+const colorField = fieldOf(stopRecord, 'color') as ColorField;
 const fields = fieldsOf(colorRecord);
 const standard = defaultsOf(colorRecord, { width: 0, height: 0 });
 /** Before the gradient, and after it. */

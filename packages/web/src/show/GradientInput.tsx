@@ -1,4 +1,12 @@
-import { gradientColors, type ColorStop, type Gradient } from '@cyclogram/core';
+import {
+  fieldOf,
+  gradientColors,
+  stopRecord,
+  type ColorField,
+  type ColorStop,
+  type Gradient,
+  type NumberField,
+} from '@cyclogram/core';
 import { Minus, Plus } from 'lucide-react';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { IconButton } from '../controls/Button';
@@ -11,17 +19,8 @@ interface GradientInputProps {
   onChange: (stops: ColorStop[]) => void;
 }
 
-const placeField = {
-  kind: 'number',
-  key: 'at',
-  label: 'At',
-  min: 0,
-  max: 1,
-  step: 1,
-  unit: '%',
-  shownPer: 100,
-} as const;
-const colorField = { kind: 'color', key: 'color', label: 'Colour' } as const;
+const placeField = fieldOf(stopRecord, 'at') as NumberField;
+const colorField = fieldOf(stopRecord, 'color') as ColorField;
 
 /** A gradient as a bar with its stops under it; a double click on the bar adds one. */
 export function GradientInput({ gradient, onChange }: GradientInputProps) {

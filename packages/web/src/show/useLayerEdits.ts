@@ -16,7 +16,7 @@ import {
   type Layer,
   type Place,
 } from '@cyclogram/core';
-import { findLayer, findPath, useEditor } from '../editor/editorStore';
+import { findLayer, findPath, useEditor, type EditorState } from '../editor/editorStore';
 
 const partRecords = { symmetry: symmetryRecord, color: colorRecord, copies: copiesRecord } as const;
 
@@ -31,8 +31,11 @@ function assignFitting(type: AnyRecord | undefined, target: object, part: object
 export function useLayerEdits(layer: Layer) {
   const change = useEditor((state) => state.change);
   const selected = useEditor((state) => state.selected);
-  const ids = selected.includes(layer.id) ? selected : [layer.id];
+  return layerEdits(change, selected.includes(layer.id) ? selected : [layer.id]);
+}
 
+/** Changes of the layers with these ids. */
+export function layerEdits(change: EditorState['change'], ids: readonly string[]) {
   const each = (label: string, key: string, edit: (target: Layer, film: Film) => void) =>
     change(
       label,

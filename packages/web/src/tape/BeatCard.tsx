@@ -1,39 +1,21 @@
-import { beatsFromTaps, scaleTempo, shiftBeats, type Beats } from '@cyclogram/core';
+import {
+  beatsFromTaps,
+  beatsRecord,
+  defaultsOf,
+  fieldsOf,
+  scaleTempo,
+  shiftBeats,
+  type Beats,
+} from '@cyclogram/core';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '../controls/Button';
-import { NumberInput } from '../controls/NumberInput';
+import { FieldRows } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
 import { useStage, useStageState } from '../editor/stageContext';
 
-const bpmField = {
-  kind: 'number',
-  key: 'bpm',
-  label: 'Tempo',
-  min: 20,
-  max: 400,
-  step: 0.1,
-  unit: 'bpm',
-} as const;
-const firstField = {
-  kind: 'number',
-  key: 'first',
-  label: 'A bar begins at',
-  min: -7200,
-  max: 7200,
-  step: 0.01,
-  unit: 's',
-} as const;
-const perBarField = {
-  kind: 'number',
-  key: 'perBar',
-  label: 'Beats in a bar',
-  min: 1,
-  max: 32,
-  step: 1,
-  unit: '',
-  whole: true,
-} as const;
+const fields = fieldsOf(beatsRecord);
+const standard = { ...defaultsOf(beatsRecord, { width: 0, height: 0 }) };
 
 /** Pauses longer than this begin a new row of taps, in seconds. */
 const longestPause = 3;
@@ -69,8 +51,6 @@ export function BeatCard() {
     const found = beatsFromTaps(times.current, beats?.perBar ?? 4);
     if (found) set('tap beats', found, 'taps');
   };
-  const part = (label: string, values: Partial<Beats>) =>
-    beats && set(label, { ...beats, ...values }, `beats ${label}`);
   return (
     <div>
       <div className="flex gap-2">
@@ -88,18 +68,11 @@ export function BeatCard() {
       {beats ? (
         <>
           <div className="mt-2">
-            <NumberInput field={bpmField} value={beats.bpm} onChange={(bpm) => part('tempo', { bpm })} />
-            <NumberInput
-              field={firstField}
-              value={beats.first}
-              resetTo={0}
-              onChange={(first) => part('bar', { first })}
-            />
-            <NumberInput
-              field={perBarField}
-              value={beats.perBar}
-              resetTo={4}
-              onChange={(perBar) => part('beats in a bar', { perBar })}
+            <FieldRows
+              fields={fields}
+              values={{ ...beats }}
+              defaults={standard}
+              onChange={(key, value) => set(key, { ...beats, [key]: value }, `beats ${key}`)}
             />
           </div>
           <div className="mt-2 flex flex-wrap gap-2">
