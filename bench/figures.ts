@@ -3,15 +3,18 @@ import {
   copiesStandard,
   defaultEar,
   defaultFilm,
+  defaultPath,
   defaultLayer,
+  defaultsOf,
+  DrawCache,
   emptyTables,
-  falloffStandard,
+  falloffRecord,
   figureKinds,
-  pathKinds,
+  momentOf,
   pictureAt,
-  symmetryStandard,
+  symmetryRecord,
   TableHearing,
-  type FigureKind,
+  type FigureKindName,
   type FigureLayer,
   type Film,
   type PathKind,
@@ -20,7 +23,7 @@ import { Painter, type PaintContext } from '@cyclogram/painter';
 import { createCanvas } from '@napi-rs/canvas';
 
 const bands = 128;
-const figures: FigureKind[] = [
+const figures: FigureKindName[] = [
   ...(['bars', 'needles', 'dots', 'line', 'area', 'ribbon', 'trail', 'caps', 'bars', 'dots'] as const),
 ];
 const paths: PathKind[] = [
@@ -41,32 +44,25 @@ const colourings = ['band', 'along', 'across', 'level', 'one'] as const;
 
 /** Ten figures of 128 marks each, of all sorts. */
 export function stackOfTen(film: Film = defaultFilm('Ten figures')): Film {
-  const { width, height } = film;
   const ear = { ...defaultEar('ten'), bands };
-  const layers = figures.map((kind, i): FigureLayer => ({
-    ...defaultLayer(`ten-${i}`, 'ten', `ten-${i}`, width, height, `${kind} ${i}`),
-    figure: {
-      ...figureKinds[kind].defaults(width, height),
-      ...('order' in figureKinds[kind].defaults(1, 1) ? { order: 'up' } : {}),
-    } as never,
-    color: { ...bandColors('#e8633a', '#7fd6c2'), by: colourings[i % colourings.length]! },
-    falloffs: i === 2 ? [falloffStandard(width, height)] : [],
-    symmetry: symmetryStandard,
-    copies: copiesStandard,
-    blend: i % 4 === 1 ? 'screen' : 'normal',
-    opacity: i % 4 === 1 ? 0.8 : 1,
-  }));
+  const layers = figures.map((kind, i): FigureLayer => {
+    const layer = defaultLayer(`ten-${i}`, 'ten', `ten-${i}`, film, `${kind} ${i}`);
+    const figure = figureKinds[kind].defaults(film);
+    return {
+      ...layer,
+      figure: { ...figure, ...('order' in figure ? { order: 'up' } : {}) } as never,
+      color: { ...bandColors('#e8633a', '#7fd6c2'), by: colourings[i % colourings.length]! },
+      falloffs: i === 2 ? [{ ...defaultsOf(falloffRecord, film), id: 'region', shape: 'circle' }] : [],
+      symmetry: defaultsOf(symmetryRecord, film),
+      copies: copiesStandard,
+      blend: i % 4 === 1 ? 'screen' : 'normal',
+      place: { ...layer.place, opacity: i % 4 === 1 ? 0.8 : 1 },
+    };
+  });
   return {
     ...film,
     ears: [...film.ears, ear],
-    paths: [
-      ...film.paths,
-      ...paths.map((kind, i) => ({
-        id: `ten-${i}`,
-        name: kind,
-        shape: pathKinds[kind].defaults(width, height),
-      })),
-    ],
+    paths: [...film.paths, ...paths.map((kind, i) => defaultPath(kind, `ten-${i}`, kind, film))],
     layers,
   };
 }
@@ -89,6 +85,7 @@ export function benchFigures() {
     return { image, context: image.getContext('2d') as unknown as PaintContext };
   };
   const painter = new Painter(create);
+  const cache = new DrawCache();
   const { image, context } = create(width, height);
   const read = (x: number, y: number, w: number, h: number) =>
     image.getContext('2d').getImageData(x, y, w, h);
@@ -96,7 +93,7 @@ export function benchFigures() {
   const drawCalls: number[] = [];
   for (let frame = 0; frame < 60; frame++) {
     const start = performance.now();
-    const picture = pictureAt(film, hearing, 1 + frame / 30);
+    const picture = pictureAt(momentOf(film, hearing, 1 + frame / 30, { cache }));
     const between = performance.now();
     painter.paint(context, picture, width, height);
     // Reading a pixel makes the drawing happen now; reading all of them is the encoder's part.

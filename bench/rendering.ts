@@ -51,7 +51,11 @@ async function timeEncoding(
   const start = performance.now();
   await Promise.all(
     frames.map(async (path, i) => {
-      const { process: encoder, finished } = startEncoder(width, height, fps, join(folder, `alone-${i}.mp4`));
+      const { process: encoder, finished } = startEncoder(
+        formatOf('h264-mp4'),
+        { width, height, fps: frameRateOf(fps) },
+        join(folder, `alone-${i}.mp4`),
+      );
       await pipeline(createReadStream(path, { highWaterMark: 1 << 20 }), encoder.stdin);
       await finished;
     }),

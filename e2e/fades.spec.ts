@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { cyclogram, folder, media, openFilm, screenPixels } from './support';
 import { join } from 'node:path';
-import type { Film } from '../packages/core/src/film/schema';
+import type { Film } from '../packages/core/src/film/film';
 
 /** A copy of a demo film, changed; its id. */
 async function copyOf(page: Page, songId: string, change: (film: Film) => void): Promise<string> {

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { PNG } from 'pngjs';
-import type { Film } from '../packages/core/src/film/schema';
+import type { Film } from '../packages/core/src/film/film';
 import { difference, heard, makeSong, openFilm, save, screenPixels } from './support';
 
 /** Opens a copy of a demo film, so that other tests find the demo films as they were. */

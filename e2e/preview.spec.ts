@@ -3,14 +3,16 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
-import { figureKinds, type FigureKind } from '../packages/core/src/figure/registry';
-import { falloffStandard } from '../packages/core/src/figure/falloff';
+import { newLayer } from '../packages/core/src/film/defaults';
+import { falloffRecord } from '../packages/core/src/figure/falloff';
 import { bandColors } from '../packages/core/src/figure/ink';
-import { symmetryStandard } from '../packages/core/src/figure/symmetry';
-import { layerStandard } from '../packages/core/src/film/defaults';
+import { figureKinds, type FigureKindName } from '../packages/core/src/figure/registry';
+import type { Film } from '../packages/core/src/film/film';
 import { placeStandard } from '../packages/core/src/film/place';
-import type { FigureLayer, Film } from '../packages/core/src/film/schema';
-import { pathKinds, type PathKind, type PathSettings } from '../packages/core/src/path/registry';
+import { asFigure, type FigureLayer } from '../packages/core/src/layer/figure';
+import { defaultPath } from '../packages/core/src/path/filmPath';
+import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
+import { defaultsOf } from '../packages/core/src/property/record';
 import { cyclogram, folder, openFilm, save } from './support';
 
 /** The picture at a place on the Tape must be what the server renders at that frame. */
@@ -47,66 +49,56 @@ for (const [id, position] of [
 }
 
 /** A square with a round corner, for outlines that are made elsewhere. */
-const outline = { data: 'M0 0H80Q100 0 100 20V100H0Z', scale: 4 };
+const outline = 'M0 0H80Q100 0 100 20V100H0Z';
 
 test('the preview of every kind of figure and path shows what the server renders', async ({ page }) => {
   const stored = (await (await page.request.get('/api/films/demo-dry-dock')).json()) as { document: Film };
   const film = stored.document;
-  const figures = Object.keys(figureKinds) as FigureKind[];
+  const figures = Object.keys(figureKinds) as FigureKindName[];
   const paths = Object.keys(pathKinds) as PathKind[];
-  const base = film.layers.find((layer): layer is FigureLayer => layer.kind === 'figure')!;
+  const base = film.layers.map(asFigure).find((layer) => layer !== undefined)!;
   film.paths = paths.map((kind, i) => {
-    const shape = pathKinds[kind].defaults(1920, 1080);
-    return {
-      ...{ id: `path-${i}`, name: kind },
-      shape: { ...shape, ...('data' in shape ? outline : {}), offset: i % 4 === 1 ? 20 : 0 } as PathSettings,
-    };
+    const path = defaultPath(kind, `path-${i}`, kind, film, {}, { offset: i % 4 === 1 ? 20 : 0 });
+    if (!('data' in path.shape)) return path;
+    return { ...path, shape: { ...path.shape, data: outline }, scale: { x: 4, y: 4 } };
   });
   const count = Math.max(figures.length, paths.length);
   const colorings = ['one', 'band', 'along', 'across', 'level', 'time'] as const;
-  const layers = Array.from({ length: count }, (_, i): FigureLayer => ({
-    ...base,
-    ...{ id: `layer-${i}`, opacity: 0.8, blend: i % 3 === 0 ? 'hardLight' : 'normal' },
-    path: film.paths[i % paths.length]!.id,
-    figure: {
-      ...figureKinds[figures[i % figures.length]!].defaults(1920, 1080),
-      soft: i % 5 === 2 ? 6 : 0,
-    } as never,
-    color: {
-      ...bandColors('#d8432b', '#2b6fd8'),
-      by: colorings[i % colorings.length]!,
-      fade: i % 2 ? 0.4 : 0,
-    },
-    falloffs: i % 4 === 3 ? [falloffStandard(1920, 1080)] : [],
-    symmetry: { ...symmetryStandard, kind: i % 6 === 4 ? 'kaleidoscope' : i % 6 === 5 ? 'mirror' : 'none' },
-    copies: { ...base.copies, count: 2, turn: 30, delay: 0.1, opacity: 0.6, hue: 40 },
-  }));
-  for (const layer of layers)
-    if (!('soft' in figureKinds[layer.figure.kind].defaults(1, 1)))
-      delete (layer.figure as { soft?: number }).soft;
-  const common = { ...layerStandard, opacity: 0.9 };
+  const layers = Array.from({ length: count }, (_, i): FigureLayer => {
+    const figure = figureKinds[figures[i % figures.length]!].defaults(film);
+    return {
+      ...base,
+      ...{ id: `layer-${i}`, blend: i % 3 === 0 ? 'hardLight' : 'normal' },
+      place: { ...placeStandard, opacity: 0.8 },
+      path: film.paths[i % paths.length]!.id,
+      figure: { ...figure, ...('soft' in figure && i % 5 === 2 ? { soft: 6 } : {}) } as never,
+      color: {
+        ...bandColors('#d8432b', '#2b6fd8'),
+        by: colorings[i % colorings.length]!,
+        fade: i % 2 ? 0.4 : 0,
+      },
+      falloffs: i % 4 === 3 ? [{ ...defaultsOf(falloffRecord, film), id: 'region', shape: 'circle' }] : [],
+      symmetry: { ...base.symmetry, kind: i % 6 === 4 ? 'kaleidoscope' : i % 6 === 5 ? 'mirror' : 'none' },
+      copies: { ...base.copies, count: 2, rotation: 30, delay: 0.1, opacity: 0.6, hue: 40 },
+    };
+  });
+  const faint = { ...placeStandard, opacity: 0.9 };
   film.layers = [
     ...layers.map((layer, i) => ({ ...layer, group: i < 4 ? 'group' : null })),
-    {
-      ...common,
-      ...placeStandard,
-      kind: 'group',
+    newLayer('group', film, {
       id: 'group',
       name: 'Group',
-      turn: 8,
-      scale: 0.9,
-      clip: film.paths[0]!.id,
-    },
-    {
-      ...common,
-      ...placeStandard,
-      kind: 'tied',
-      id: 'tied',
-      name: 'Tied',
+      place: { ...faint, rotation: 8, scale: { x: 0.9, y: 0.9 } },
+      clipPath: film.paths[0]!.id,
+      passes: [{ id: 'pass', kind: 'invert', on: true, amount: 0.5 } as never],
+    }),
+    newLayer('linked', film, {
+      id: 'linked',
+      name: 'Linked',
       source: 'layer-5',
-      moveX: 120,
       delay: 0.2,
-    },
+      place: { ...faint, position: { x: 120, y: 0 } },
+    }),
   ];
   const created = await page.request.post('/api/films', { data: { document: film } });
   expect(created.status()).toBe(201);

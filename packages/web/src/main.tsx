@@ -1,13 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { Tooltip } from 'radix-ui';
 import { createRoot } from 'react-dom/client';
-import { BrowserRouter, Route, Routes } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
-import { FilmsPage } from './films/FilmsPage';
-import { RendersPage } from './renders/RendersPage';
-import { Failed } from './app/Failed';
-import { NothingHere } from './app/NothingHere';
-import { WorkspacePage } from './editor/WorkspacePage';
+import { makeRouter } from './app/routes';
 import './styles.css';
 
 const queries = new QueryClient({
@@ -18,24 +14,22 @@ const queries = new QueryClient({
   },
 });
 
+const router = makeRouter();
+
 createRoot(document.getElementById('root')!).render(
   <QueryClientProvider client={queries}>
     <Tooltip.Provider delayDuration={400}>
-      <BrowserRouter>
-        <Failed>
-          <Routes>
-            <Route path="/" element={<FilmsPage />} />
-            <Route path="/films/:id/*" element={<WorkspacePage />} />
-            <Route path="/renders" element={<RendersPage />} />
-            <Route path="*" element={<NothingHere />} />
-          </Routes>
-        </Failed>
-      </BrowserRouter>
+      <RouterProvider router={router} />
       <Toaster
         theme="dark"
         position="bottom-center"
         toastOptions={{
-          style: { background: '#231f1b', border: '1px solid #37312b', color: '#efe8dc', boxShadow: 'none' },
+          style: {
+            background: 'var(--color-raised)',
+            border: '1px solid var(--color-rule)',
+            color: 'var(--color-paper)',
+            boxShadow: 'none',
+          },
         }}
       />
     </Tooltip.Provider>

@@ -43,7 +43,7 @@ export const earRecord = record(
           kind: 'list',
           key: 'tracks',
           label: 'Tracks',
-          help: 'The tracks it listens to; none means all that are analysed by default.',
+          help: 'The tracks it analyses; none means all that are analysed by default.',
           of: { kind: 'reference', label: 'Track', to: 'tracks' },
           most: 64,
         },
@@ -300,7 +300,7 @@ export const earRecord = record(
           key: 'aWeighting',
           label: 'A-weighting',
           default: false,
-          help: 'Weakens what the ear hears less: mostly the bass.',
+          help: 'Weighs levels as hearing does: less bass.',
         },
         {
           kind: 'list',

@@ -93,7 +93,7 @@ export const fadesRecord = record('fades', [
         kind: 'record',
         key: 'sound',
         label: 'Sound',
-        help: 'Of the sound as it is played and rendered; ears do not hear it.',
+        help: 'Of the sound as it is played and rendered; ears analyse the tracks unfaded.',
         of: fadeRecord,
       },
     ],

@@ -71,7 +71,7 @@ export const trackRecord = record(
           kind: 'switch',
           key: 'analysed',
           label: 'Analysed by default',
-          help: 'Whether ears that name no tracks listen to it.',
+          help: 'Whether ears without tracks of their own analyse it.',
           default: true,
           driven: false,
         },

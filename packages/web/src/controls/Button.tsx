@@ -1,5 +1,5 @@
 import { clsx } from 'clsx';
-import { Tooltip } from 'radix-ui';
+import { Toolbar, Tooltip } from 'radix-ui';
 import type { ComponentProps } from 'react';
 
 interface ButtonProps extends ComponentProps<'button'> {
@@ -29,14 +29,17 @@ interface IconButtonProps extends ComponentProps<'button'> {
   label: string;
   /** Shortcut, shown on hover. */
   keys?: string;
+  /** Whether it is one of a toolbar's, among which arrow keys move. */
+  inToolbar?: boolean;
 }
 
 /** A button with a picture, 28 px square. */
-export function IconButton({ label, keys, className, ...rest }: IconButtonProps) {
+export function IconButton({ label, keys, inToolbar = false, className, ...rest }: IconButtonProps) {
+  const Element = inToolbar ? Toolbar.Button : 'button';
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>
-        <button
+        <Element
           type="button"
           aria-label={label}
           className={clsx(

@@ -7,3 +7,7 @@ const names: Record<string, string> = isMac
 
 /** A shortcut in words: `mod` is Command on a Mac and Ctrl elsewhere. */
 export const shortcut = (...keys: string[]): string => keys.map((key) => names[key] ?? key).join(' ');
+
+/** A text that names Ctrl, Shift and Alt, with the names that they have on this machine. */
+export const inShortcuts = (text: string): string =>
+  text.replace(/\b(Ctrl|Shift|Alt)\b/g, (name) => names[name === 'Ctrl' ? 'mod' : name.toLowerCase()]!);

@@ -8,8 +8,8 @@ import { createFilm, documentAddress, useStoredFilm, type StoredFilm } from '../
 import { Button } from '../controls/Button';
 import { createEditorStore, EditorContext, type OpenedFilm as OpenedFilmState } from './editorStore';
 import { dropEdits, keptEdits, type KeptEdits } from './keptEdits';
-import { Stage } from './stage';
-import { StageContext } from './stageContext';
+import { Preview } from './preview';
+import { PreviewContext } from './previewContext';
 import { keptHistory, useFilmSaving } from './useFilmSaving';
 import { Workspace } from './Workspace';
 
@@ -76,7 +76,7 @@ interface OfferEditsProps {
   onChoose: (which: 'stored' | 'kept') => void;
 }
 
-/** Edits were kept that the server never got: they are taken up again, kept as a film of their own, or let go. */
+/** Edits were kept that the server never got: they are restored, kept as a film of their own, or discarded. */
 function OfferEdits({ stored, edits, onChoose }: OfferEditsProps) {
   const navigate = useNavigate();
   const isBased = edits.revision === stored.revision;
@@ -115,23 +115,16 @@ function OfferEdits({ stored, edits, onChoose }: OfferEditsProps) {
   );
 }
 
-/** The ear that the address asks for. */
-function useListeningTo(): string | undefined {
-  const { '*': rest = '' } = useParams();
-  return /^listening\/(.+)$/.exec(rest)?.[1];
-}
-
 function OpenedFilm({ opened }: { opened: OpenedFilmState }) {
   const [store] = useState(() => createEditorStore(opened));
-  const [stage] = useState(() => new Stage());
-  useEffect(() => () => stage.close(), [stage]);
+  const [preview] = useState(() => new Preview());
+  useEffect(() => () => preview.close(), [preview]);
   useFilmSaving(store);
-  const listeningTo = useListeningTo();
   return (
     <EditorContext value={store}>
-      <StageContext value={stage}>
-        <Workspace listeningTo={listeningTo} />
-      </StageContext>
+      <PreviewContext value={preview}>
+        <Workspace />
+      </PreviewContext>
     </EditorContext>
   );
 }

@@ -38,7 +38,7 @@ export function AddSongDialog({
   onOpenChange,
   onAdded,
   title = 'Add a track',
-  description = 'A separate instrument shows what the mix hides. It is not heard in the film: ears can listen to it all the same.',
+  description = 'A separate instrument shows what the mix hides. It is not part of the soundtrack, but ears can analyse it.',
 }: AddSongDialogProps) {
   const queries = useQueryClient();
   const added = (asset: Asset) => {

@@ -32,6 +32,7 @@ export function FilmsPage() {
         <Button onClick={() => create.mutate(undefined)}>New film without a song</Button>
       </PageBar>
       <main className="min-h-0 grow overflow-y-auto px-5 py-5">
+        <title>Films · Cyclogram</title>
         <div className="mx-auto max-w-6xl">
           <SongDrop words="Drop a song to start a film." onAdded={(asset) => create.mutate(asset)} />
           <h1 className="mt-6 mb-3 text-base font-semibold">Films</h1>

@@ -14,7 +14,7 @@ import { toast } from 'sonner';
 import { Button } from '../controls/Button';
 import { Fields } from '../controls/Fields';
 import { findEar, useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { earChange } from './earChanges';
 import { TrackPicker } from './TrackPicker';
 
@@ -28,9 +28,9 @@ export function EarCard({ earId }: { earId: string }) {
       ).length + film.followers.filter((follower) => follower.ear === earId).length,
   );
   const change = useEditor((state) => state.change);
-  const stage = useStage();
+  const preview = usePreview();
   const set = (key: string, value: unknown) => {
-    const { edges } = stage.state.getState().ears[earId] ?? {};
+    const { edges } = preview.state.getState().ears[earId] ?? {};
     change(
       key,
       (film) => Object.assign(findEar(film, earId)!, earChange(ear, key, value, edges)),
@@ -54,7 +54,7 @@ export function EarCard({ earId }: { earId: string }) {
       <Button
         className="mt-3"
         disabled={usedBy > 0}
-        title={usedBy > 0 ? 'Layers or followers listen with it' : undefined}
+        title={usedBy > 0 ? 'Layers or followers use it' : undefined}
         onClick={() =>
           change('remove ear', (film) => void (film.ears = film.ears.filter(({ id }) => id !== earId)))
         }
@@ -67,7 +67,7 @@ export function EarCard({ earId }: { earId: string }) {
 
 /** What is known of the ear once it has heard something. */
 function HeardNotes({ ear }: { ear: Ear }) {
-  const report = useStageState((state) => state.ears[ear.id]);
+  const report = usePreviewState((state) => state.ears[ear.id]);
   return (
     <>
       {ear.limits === 'fitted' && report && (
@@ -103,7 +103,7 @@ function WindowNote({ ear }: { ear: Ear }) {
 
 /** What sets an ear from the song itself. */
 function EarTools({ ear }: { ear: Ear }) {
-  const stage = useStage();
+  const preview = usePreview();
   const change = useEditor((state) => state.change);
   const [busy, setBusy] = useState(false);
   const [fit, setFit] = useState<SongFit>();
@@ -117,14 +117,14 @@ function EarTools({ ear }: { ear: Ear }) {
   };
   const fitToSong = () =>
     run(async () => {
-      const found = await stage.ask('fit', { earId: ear.id });
+      const found = await preview.ask('fit', { earId: ear.id });
       apply('fit to song', { ...found.settings, mutes: [] });
       setFit(found);
     });
   const trim = () =>
     run(async () => {
-      const statistics = await stage.ask('statistics', { earId: ear.id });
-      const edges = stage.state.getState().ears[ear.id]?.edges ?? bandEdges(ear);
+      const statistics = await preview.ask('statistics', { earId: ear.id });
+      const edges = preview.state.getState().ears[ear.id]?.edges ?? bandEdges(ear);
       const trimmed = trimSilentBands(
         ear,
         edges,

@@ -34,7 +34,7 @@ export function Ears() {
       </SectionHeading>
       {ears.length === 0 && (
         <div className="px-3 py-2 text-dim">
-          <p className="mb-2">An ear listens to the song and feeds figures.</p>
+          <p className="mb-2">An ear analyses the song and drives figures.</p>
           <Button onClick={add}>
             <AudioLines size={14} /> Add an ear
           </Button>
@@ -47,7 +47,7 @@ export function Ears() {
               <span className="truncate">{name}</span>
             </Disclosure>
             <IconButton
-              label={`Listening: ${name} on a page of its own`}
+              label={`Open ${name} in the Listening view`}
               className="size-6 text-dim"
               onClick={() => void navigate(`/films/${filmId}/listening/${id}`)}
             >

@@ -13,7 +13,7 @@ import { ChoiceInput } from '../controls/ChoiceInput';
 import { Fields } from '../controls/Fields';
 import { ReferenceInput } from '../controls/ReferenceInput';
 import { findFollower, useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { keepOrder } from './earChanges';
 import { firesText, inUnit } from './followerWords';
 import { RangePicker } from './RangePicker';
@@ -22,7 +22,7 @@ const presetField = {
   kind: 'choice',
   key: 'preset',
   label: 'Preset',
-  help: 'Where in the spectrum something usually is.',
+  help: 'Usual ranges of instruments.',
   choices: followerPresets.map(({ id, label }) => ({ value: id, label })),
 } as const;
 
@@ -36,7 +36,7 @@ export function FollowerCard({ follower }: { follower: Follower }) {
   const { id } = follower;
   const beats = useEditor((state) => state.film.beats);
   const change = useEditor((state) => state.change);
-  const report = useStageState((state) => state.followers[id]);
+  const report = usePreviewState((state) => state.followers[id]);
   const setAll = (label: string, part: Partial<Follower>, key = label) =>
     change(`follower ${label}`, (film) => void Object.assign(findFollower(film, id)!, part), `${id} ${key}`);
   const set = (key: string, value: unknown) =>
@@ -57,11 +57,15 @@ export function FollowerCard({ follower }: { follower: Follower }) {
         onChange={({ target }) => setAll('name', { name: target.value })}
         className="h-7 w-full border-b border-rule bg-transparent"
       />
-      <ReferenceInput field={earField} value={follower.ear} onChange={(ear) => setAll('ear', { ear: ear! })} />
+      <ReferenceInput
+        field={earField}
+        value={follower.ear}
+        onChange={(ear) => setAll('ear', { ear: ear! })}
+      />
       <ChoiceInput
         field={presetField}
         value={preset?.id ?? ''}
-        placeholder="a preset"
+        placeholder="None"
         onChange={(value) => {
           const chosen = followerPresets.find((other) => other.id === value)!;
           const unnamed = /^Follower \d+$/.test(follower.name) || preset?.label === follower.name;
@@ -112,13 +116,13 @@ export function FollowerCard({ follower }: { follower: Follower }) {
 
 /** While held, only the range is heard. */
 function ListenButton({ range }: { range: readonly [number, number] }) {
-  const stage = useStage();
-  const start = () => stage.setBand(range);
-  const stop = () => stage.setBand(undefined);
+  const preview = usePreview();
+  const start = () => preview.setBand(range);
+  const stop = () => preview.setBand(undefined);
   return (
     <Button
       className="mt-1 touch-none select-none active:bg-amber active:text-room"
-      title="Hold, while the song plays: only this range is heard"
+      title="Hold while the song plays to solo this range"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         start();

@@ -1,13 +1,14 @@
 import { useEffect, useRef } from 'react';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { useElementSize } from '../screen/useElementSize';
+import { tokens } from '../controls/tokens';
 
 const colour = {
-  line: '#37312b',
-  bar: '#f0ac48',
-  full: '#ff7a6b',
-  peak: '#efe8dc',
-  text: '#aca294',
+  line: tokens.rule,
+  bar: tokens.amber,
+  full: tokens.alarm,
+  peak: tokens.paper,
+  text: tokens.dim,
   ground: 'rgba(25, 22, 19, 0.8)',
 };
 
@@ -18,9 +19,9 @@ interface LiveSpectrumProps {
 
 /** The levels of an ear's bands now, from floor to ceiling; what is full is red at its top. */
 export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
-  const stage = useStage();
-  const floorDb = useStageState((state) => state.ears[earId]?.limits.floorDb);
-  const ceilingDb = useStageState((state) => state.ears[earId]?.limits.ceilingDb);
+  const preview = usePreview();
+  const floorDb = usePreviewState((state) => state.ears[earId]?.limits.floorDb);
+  const ceilingDb = usePreviewState((state) => state.ears[earId]?.limits.ceilingDb);
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width } = useElementSize(box);
@@ -33,8 +34,8 @@ export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
     element.height = Math.round(height * ratio);
     context.scale(ratio, ratio);
     const draw = () => {
-      const levels = stage.live.ears.get(earId);
-      const peaks = stage.live.peaks.get(earId);
+      const levels = preview.live.ears.get(earId);
+      const peaks = preview.live.peaks.get(earId);
       context.clearRect(0, 0, width, height);
       context.fillStyle = colour.line;
       context.fillRect(0, 0, width, 1);
@@ -72,8 +73,8 @@ export function LiveSpectrum({ earId, height }: LiveSpectrumProps) {
       }
     };
     draw();
-    return stage.onFrame(draw);
-  }, [stage, earId, width, height, floorDb, ceilingDb]);
+    return preview.onFrame(draw);
+  }, [preview, earId, width, height, floorDb, ceilingDb]);
   return (
     <div ref={box} className="w-full">
       <canvas

@@ -1,5 +1,5 @@
 import { useRef, type PointerEvent } from 'react';
-import { useStageState } from '../editor/stageContext';
+import { usePreviewState } from '../editor/previewContext';
 import { LiveSpectrum } from './LiveSpectrum';
 
 interface RangePickerProps {
@@ -13,7 +13,7 @@ const height = 56;
 
 /** An ear's live spectrum, on which a range is picked by dragging. */
 export function RangePicker({ earId, range, onChange }: RangePickerProps) {
-  const edges = useStageState((state) => state.ears[earId]?.edges);
+  const edges = usePreviewState((state) => state.ears[earId]?.edges);
   const box = useRef<HTMLDivElement>(null);
   const start = useRef<number>(undefined);
   if (!edges) return null;

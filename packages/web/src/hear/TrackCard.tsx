@@ -7,7 +7,7 @@ import { FieldRows } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { clock } from '../controls/time';
 import { findTrack, useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { AddSongDialog } from '../films/AddSong';
 
 const own = (key: string) => fieldOf(trackRecord, key) as NumberField;
@@ -19,8 +19,8 @@ const defaults = { ...defaultsOf(trackRecord, { width: 0, height: 0 }) };
 /** Everything about one track. */
 export function TrackCard({ track, asset }: { track: Track; asset: Asset | undefined }) {
   const { id } = track;
-  const stage = useStage();
-  const only = useStageState((state) => state.only);
+  const preview = usePreview();
+  const only = usePreviewState((state) => state.only);
   const change = useEditor((state) => state.change);
   const [replacing, setReplacing] = useState(false);
   const seconds = asset?.seconds ?? 0;
@@ -31,7 +31,7 @@ export function TrackCard({ track, asset }: { track: Track; asset: Asset | undef
       `${id} ${Object.keys(part).join()}`,
     );
   const remove = () => {
-    if (only === id) stage.setOnly(undefined);
+    if (only === id) preview.setOnly(undefined);
     change('remove track', (film) => {
       film.tracks = film.tracks.filter((other) => other.id !== id);
       for (const ear of film.ears) ear.tracks = ear.tracks.filter((other) => other !== id);

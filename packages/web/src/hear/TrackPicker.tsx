@@ -19,10 +19,10 @@ export function TrackPicker({ value, onChange }: TrackPickerProps) {
   const mark = (on: boolean) => <Check size={13} className={on ? '' : 'invisible'} />;
   return (
     <div className="flex h-7 items-center gap-2">
-      <span className="grow truncate text-dim">Listens to</span>
+      <span className="grow truncate text-dim">Tracks</span>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger
-          aria-label={`Listens to ${text}`}
+          aria-label={`Tracks: ${text}`}
           className="flex h-6 w-28 items-center justify-between gap-1 border-b border-rule hover:border-edge"
         >
           <span className="truncate">{text}</span>
@@ -35,7 +35,7 @@ export function TrackPicker({ value, onChange }: TrackPickerProps) {
               onCheckedChange={() => onChange([])}
               className={itemLook}
             >
-              {mark(value.length === 0)} All that are listened to
+              {mark(value.length === 0)} All that are analysed by default
             </DropdownMenu.CheckboxItem>
             <DropdownMenu.Separator className="my-1 h-px bg-rule" />
             {tracks.map(({ id, name }) => (

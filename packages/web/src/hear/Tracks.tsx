@@ -8,18 +8,18 @@ import { CardSection } from '../controls/CardSection';
 import { FieldRows } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { AddSongDialog } from '../films/AddSong';
 import { Disclosure, SectionHeading } from './Section';
 import { TrackCard } from './TrackCard';
 
 /** The audio files of the film. */
 export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
-  const stage = useStage();
+  const preview = usePreview();
   const tracks = useEditor((state) => state.film.tracks);
   const change = useEditor((state) => state.change);
-  const only = useStageState((state) => state.only);
-  const mutedNow = useStageState((state) => state.muted);
+  const only = usePreviewState((state) => state.only);
+  const mutedNow = usePreviewState((state) => state.muted);
   const [open, setOpen] = useState<string>();
   const [adding, setAdding] = useState(false);
   const add = (asset: Asset) =>
@@ -58,7 +58,7 @@ export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
                   label={only === id ? 'End solo' : 'Solo'}
                   aria-pressed={only === id}
                   className={clsx('size-6', only === id ? 'text-amber' : 'text-dim')}
-                  onClick={() => stage.setOnly(only === id ? undefined : id)}
+                  onClick={() => preview.setOnly(only === id ? undefined : id)}
                 >
                   <Headphones size={13} />
                 </IconButton>
@@ -67,7 +67,7 @@ export function Tracks({ assets }: { assets: ReadonlyMap<string, Asset> }) {
                     label={muted ? 'Unmute' : 'Mute'}
                     aria-pressed={muted}
                     className={clsx('size-6', muted && 'text-dim')}
-                    onClick={() => stage.setMuted(id, !muted)}
+                    onClick={() => preview.setMuted(id, !muted)}
                   >
                     {muted ? <VolumeX size={13} /> : <Volume2 size={13} />}
                   </IconButton>

@@ -1,40 +1,41 @@
 import { Dialog } from '../controls/Dialog';
+import { inShortcuts } from '../controls/shortcut';
 
 const shortcuts: readonly { where: string; keys: readonly (readonly [string, string])[] }[] = [
   {
     where: 'Everywhere',
     keys: [
       ['Space', 'play and pause'],
-      [', and .', 'one frame back or on'],
-      ['Shift ← and →', 'five seconds back or on'],
-      ['Home', 'to the start'],
-      ['Esc', 'stop looping, or drawing'],
+      [', and .', 'previous, next frame'],
+      ['Shift ← and →', 'five seconds back, forward'],
+      ['Home', 'start of the film'],
+      ['Esc', 'end the loop, or drawing'],
       ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
     ],
   },
   {
     where: 'Tape and Listening',
     keys: [
-      ['Wheel, + and -', 'zoom; wheel with Shift: move along'],
-      ['Drag on the ruler', 'loop a part'],
-      ['Drag on the spectrogram', 'pick the open follower’s range'],
+      ['Wheel, + and -', 'zoom; wheel with Shift: scroll'],
+      ['Drag on the ruler', 'loop a range'],
+      ['Drag on the spectrogram', 'set the open follower’s range'],
       ['Drag gate or ceiling', 'set the open follower’s limits'],
-      ['Drag a round handle', 'set a fade; Alt: not to the beat'],
-      ['Drag under a handle', 'where the open layer begins, ends'],
-      ['Double click', 'on a fade: none; in Listening: split a band'],
+      ['Drag a round handle', 'set a fade; Alt: no snapping'],
+      ['Drag under a handle', 'start and end of the open layer'],
+      ['Double click', 'on a fade: reset; in Listening: split a band'],
     ],
   },
   {
     where: 'Picture',
     keys: [
-      ['Press', 'pick a layer; with Ctrl several'],
-      ['Wheel, + and -', 'zoom; wheel with Shift or Alt: move'],
-      ['Middle button, arrows', 'move what is zoomed'],
+      ['Click', 'select a layer; with Ctrl several'],
+      ['Wheel, + and -', 'zoom; wheel with Shift or Alt: pan'],
+      ['Middle button, arrows', 'pan'],
       ['0, 1', 'fit, actual pixels'],
-      ['P, B', 'draw with the pen, by hand'],
+      ['P, B', 'pen, freehand'],
       ['Arrows on a handle', 'ten units; Shift a hundred, Alt one'],
-      ['Alt, Shift in a drag', 'do not snap; turn by 15°'],
-      ['Enter, Del on a point', 'corner or smooth, remove'],
+      ['Alt, Shift in a drag', 'no snapping; steps of 15°'],
+      ['Enter, Del on a point', 'corner or smooth, delete'],
     ],
   },
   {
@@ -43,30 +44,30 @@ const shortcuts: readonly { where: string; keys: readonly (readonly [string, str
       ['Ctrl C, V, D, G', 'copy, paste, duplicate, group layers'],
       ['Del', 'delete the selected layers'],
       ['↑ and ↓', 'in a number: one step; Shift ten, Alt a tenth'],
-      ['Double click', 'on a number: its standard value'],
+      ['Double click', 'on a number: its default'],
     ],
   },
 ];
 
 const guide = [
-  ['Bring the song in', 'Drop an audio file on Films. It becomes a film with one ear and one ring of bars.'],
+  ['Import a song', 'Drop an audio file on Films. It becomes a film with one ear and one ring of bars.'],
   [
-    'Find what to react to',
-    'On the left, open an ear and press Fit to song, then adjust. The button beside its name shows it large, with its bands as a table. Add a follower for one thing alone: start from a preset, drag its range on the spectrum, and its gate on the Tape.',
+    'Analyse it',
+    'On the left, open an ear and press Fit to song, then adjust. The button beside its name shows it large, with its bands as a table. Add a follower for a single value: choose a preset, drag its range on the spectrum, and its gate on the Tape.',
   ],
   [
     'Draw',
-    'On the right, add a figure from the gallery. Its card goes from where it stands to how it is laid on: path, marks, size, colour. Pick its path from the list, draw it with the pen, or read an SVG file; place it by the handles on the Screen.',
+    'On the right, add a figure from the gallery. Its card goes from path and marks to size, colour and blending. Choose a shape for its path, draw one with the pen, or import an SVG file; move it by the handles on the Screen.',
   ],
   [
-    'Make it rich',
-    'Duplicate a figure and give the copy another ear or range; copies inside a figure can be turned, scaled and delayed by steps. Layers that name one palette change colour together. A group is sized and faded as one; a tied copy follows its source.',
+    'Add layers',
+    'Duplicate a figure and give the copy another ear or range; copies inside a figure are rotated, scaled and delayed step by step. Layers with a shared palette change colour together. A group is scaled and blended as one; a linked copy follows its source.',
   ],
   [
-    'Watch and adjust',
-    'Loop two bars on the ruler and change one number at a time. Every change shows at once. Fade picture and sound by the handles on the Tape; under When, a layer has its own time.',
+    'Refine',
+    'Loop two bars on the ruler and change one number at a time. Every change shows at once. Fade picture and sound by the handles on the Tape; Timing gives a layer its own start, end and fades.',
   ],
-  ['Render', 'Render makes the video in the background. Renders shows how far it is, and has the file.'],
+  ['Render', 'Render makes the video in the background. Renders shows its progress, and has the file.'],
 ];
 
 /** Shortcuts and a short guide. */
@@ -95,8 +96,8 @@ export function HelpDialog({ open, onOpenChange }: { open: boolean; onOpenChange
               <dl className="grid grid-cols-[196px_1fr] gap-x-3 gap-y-0.5">
                 {keys.map(([key, what]) => (
                   <div key={key} className="contents">
-                    <dt className="figures text-xs leading-5">{key}</dt>
-                    <dd className="text-dim">{what}</dd>
+                    <dt className="figures text-xs leading-5">{inShortcuts(key)}</dt>
+                    <dd className="text-dim">{inShortcuts(what)}</dd>
                   </div>
                 ))}
               </dl>

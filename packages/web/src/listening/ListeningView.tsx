@@ -1,11 +1,11 @@
 import { ArrowLeft } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import type { BandStatistics, Ear } from '@cyclogram/core';
 import { Button } from '../controls/Button';
 import { findEar, useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { EarCard } from '../hear/EarCard';
 import { Transport } from '../screen/Transport';
 import { BandTable } from './BandTable';
@@ -13,10 +13,11 @@ import { SmootherCompare } from './SmootherCompare';
 import { SpectrumView } from './SpectrumView';
 
 /** One ear large: its settings, its live spectrum, its bands as a table. */
-export function ListeningView({ earId }: { earId: string }) {
+export function ListeningView() {
+  const { ear: earId = '' } = useParams();
   const filmId = useEditor((state) => state.id);
   const ear = useEditor(({ film }) => film.ears.find(({ id }) => id === earId));
-  const report = useStageState((state) => state.ears[earId]);
+  const report = usePreviewState((state) => state.ears[earId]);
   const change = useEditor((state) => state.change);
   const navigate = useNavigate();
   const [noteNames, setNoteNames] = useState(false);
@@ -25,10 +26,10 @@ export function ListeningView({ earId }: { earId: string }) {
   const back = () => void navigate(`/films/${filmId}`);
   if (!ear) {
     return (
-      <main className="grid h-full place-content-center gap-2 text-center">
+      <div className="grid h-full place-content-center gap-2 text-center">
         <p>This ear is not in the film any more.</p>
         <Button onClick={back}>Back to the film</Button>
-      </main>
+      </div>
     );
   }
   const onChange = (label: string, part: Partial<Ear>) =>
@@ -72,7 +73,7 @@ export function ListeningView({ earId }: { earId: string }) {
           {report ? (
             <SpectrumView {...{ ear, report, noteNames, showWeights, onChange }} />
           ) : (
-            <p className="grid place-content-center text-dim">Nothing has been heard yet.</p>
+            <p className="grid place-content-center text-dim">Nothing has been analysed yet.</p>
           )}
           <Tabs.Root defaultValue="bands" className="flex min-h-0 flex-col">
             <Tabs.List
@@ -105,14 +106,14 @@ export function ListeningView({ earId }: { earId: string }) {
 
 /** What each band does over the song, once all of it has been heard. */
 function useStatistics(ear: Ear | undefined): readonly BandStatistics[] | undefined {
-  const stage = useStage();
-  const complete = useStageState((state) => state.heard >= 1);
+  const preview = usePreview();
+  const complete = usePreviewState((state) => state.heard >= 1);
   const [statistics, setStatistics] = useState<BandStatistics[]>();
   useEffect(() => {
     if (!ear || !complete) return;
     let wanted = true;
     const timer = setTimeout(() => {
-      stage.ask('statistics', { earId: ear.id }).then(
+      preview.ask('statistics', { earId: ear.id }).then(
         (found) => wanted && setStatistics(found),
         () => {},
       );
@@ -121,6 +122,6 @@ function useStatistics(ear: Ear | undefined): readonly BandStatistics[] | undefi
       wanted = false;
       clearTimeout(timer);
     };
-  }, [stage, ear, complete]);
+  }, [preview, ear, complete]);
   return statistics;
 }

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Button } from '../controls/Button';
 import { Fields } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
-import { useStage } from '../editor/stageContext';
+import { usePreview } from '../editor/previewContext';
 import { useElementSize } from '../screen/useElementSize';
 import type { EarReport, Questions } from '../workers/messages';
 
@@ -30,7 +30,7 @@ const smoothingOf = (ear: Smoothing): Smoothing => ({
 
 /** Two smoothers on the same passage of one band, one over the other. */
 export function SmootherCompare({ ear, report, onChange }: SmootherCompareProps) {
-  const stage = useStage();
+  const preview = usePreview();
   const earId = ear.id;
   const shown = shownBands(ear, report.edges.length - 1);
   const [band, setBand] = useState<number>();
@@ -46,7 +46,7 @@ export function SmootherCompare({ ear, report, onChange }: SmootherCompareProps)
   // Until one is chosen, the band that has most to show.
   useEffect(() => {
     let wanted = true;
-    stage.ask('statistics', { earId }).then(
+    preview.ask('statistics', { earId }).then(
       (statistics) => {
         const levels = statistics.map(({ loudDb }) => loudDb);
         if (wanted) setLoudest(levels.indexOf(Math.max(...levels)));
@@ -56,20 +56,20 @@ export function SmootherCompare({ ear, report, onChange }: SmootherCompareProps)
     return () => {
       wanted = false;
     };
-  }, [stage, earId]);
+  }, [preview, earId]);
 
   useEffect(() => {
     let asked = false;
     let key = '';
     const look = () => {
       // The passage stays while the song plays through it.
-      const from = Math.floor(stage.time() / passageSeconds) * passageSeconds;
+      const from = Math.floor(preview.time() / passageSeconds) * passageSeconds;
       const { earId, index, other } = state.current;
       const next = JSON.stringify([from, index, other, ear]);
       if (asked || next === key || index < 0) return;
       asked = true;
       key = next;
-      stage
+      preview
         .ask('traces', { earId, band: index, from, to: from + passageSeconds, other })
         .then((traces) => setPassage({ from, traces }))
         .catch(() => {})
@@ -78,7 +78,7 @@ export function SmootherCompare({ ear, report, onChange }: SmootherCompareProps)
     const timer = setInterval(look, 100);
     look();
     return () => clearInterval(timer);
-  }, [stage, ear]);
+  }, [preview, ear]);
 
   const bandField = {
     kind: 'number',
@@ -121,7 +121,7 @@ interface TracesProps {
 }
 
 function Traces({ from, rate, own, other }: TracesProps) {
-  const stage = useStage();
+  const preview = usePreview();
   const box = useRef<HTMLDivElement>(null);
   const head = useRef<SVGLineElement>(null);
   const { width, height } = useElementSize(box);
@@ -135,13 +135,13 @@ function Traces({ from, rate, own, other }: TracesProps) {
     )(Array.from(values)) ?? '';
   useEffect(() => {
     const move = () => {
-      const at = String(((stage.time() - from) / passageSeconds) * width);
+      const at = String(((preview.time() - from) / passageSeconds) * width);
       head.current?.setAttribute('x1', at);
       head.current?.setAttribute('x2', at);
     };
     move();
-    return stage.onFrame(move);
-  }, [stage, from, width]);
+    return preview.onFrame(move);
+  }, [preview, from, width]);
   return (
     <div ref={box} className="relative min-h-0 overflow-hidden border border-rule">
       <svg width={width} height={height} className="absolute inset-0" role="img" aria-label="Two smoothers">

@@ -1,6 +1,6 @@
 import { shownBands, weightingDb, type Ear } from '@cyclogram/core';
 import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
-import { useStage } from '../editor/stageContext';
+import { usePreview } from '../editor/previewContext';
 import { useElementSize } from '../screen/useElementSize';
 import type { EarReport } from '../workers/messages';
 import { drawSpectrum } from './drawSpectrum';
@@ -22,7 +22,7 @@ const grasp = 5;
 
 /** A large live spectrum of one ear: edges, floor and ceiling can be dragged; a double click splits a band. */
 export function SpectrumView({ ear, report, noteNames, showWeights, onChange }: SpectrumViewProps) {
-  const stage = useStage();
+  const preview = usePreview();
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width, height } = useElementSize(box);
@@ -42,19 +42,19 @@ export function SpectrumView({ ear, report, noteNames, showWeights, onChange }: 
     context.scale(ratio, ratio);
     const shown = shownBands(ear, report.edges.length - 1);
     const draw = () => {
-      const heard = stage.live.ears.get(ear.id);
+      const heard = preview.live.ears.get(ear.id);
       drawSpectrum(context, {
         ...{ scales, ear, report, shown, noteNames, showWeights },
         levels: heard?.length === shown.length ? heard : undefined,
-        peaks: stage.live.peaks.get(ear.id),
+        peaks: preview.live.peaks.get(ear.id),
         raw: raw.current,
         heldEdge: held?.kind === 'edge' ? held.index : undefined,
       });
     };
     draw();
     redraw.current = draw;
-    return stage.onFrame(draw);
-  }, [stage, ear, report, scales, width, height, noteNames, showWeights, held, raw]);
+    return preview.onFrame(draw);
+  }, [preview, ear, report, scales, width, height, noteNames, showWeights, held, raw]);
 
   const place = (event: PointerEvent | React.MouseEvent) => {
     const { left, top } = box.current!.getBoundingClientRect();
@@ -139,7 +139,7 @@ type Grip = { kind: 'edge'; index: number } | { kind: 'limit'; limit: 'floorDb' 
 
 /** The level now at places over the whole width, weighted as the ear's bands are; kept up to date. */
 function useRawSpectrum(ear: Ear, width: number, redraw: RefObject<() => void>) {
-  const stage = useStage();
+  const preview = usePreview();
   const raw = useRef<Float32Array>(undefined);
   useEffect(() => {
     const count = Math.max(2, Math.min(Math.round(width / 1.5), 800));
@@ -150,10 +150,10 @@ function useRawSpectrum(ear: Ear, width: number, redraw: RefObject<() => void>) 
     let asked = false;
     let last = NaN;
     const look = () => {
-      const time = stage.time();
+      const time = preview.time();
       if (asked || time === last || width < 1) return;
       asked = true;
-      stage
+      preview
         .ask('spectrum', { earId: ear.id, time, count, fromHz, toHz })
         .then((levels) => {
           raw.current = levels.map((db, i) => db + gains[i]!);
@@ -166,6 +166,6 @@ function useRawSpectrum(ear: Ear, width: number, redraw: RefObject<() => void>) 
     const timer = setInterval(look, rawInterval);
     look();
     return () => clearInterval(timer);
-  }, [stage, ear, width, redraw]);
+  }, [preview, ear, width, redraw]);
   return raw;
 }

@@ -2,18 +2,19 @@ import { noteName, weightDb, type Ear } from '@cyclogram/core';
 import { format } from 'd3-format';
 import type { EarReport } from '../workers/messages';
 import { margin, weightZero, type SpectrumScales } from './spectrumScales';
+import { tokens } from '../controls/tokens';
 
 const colours = {
-  rule: '#37312b',
-  text: '#aca294',
-  raw: '#efe8dc',
-  bar: '#f0ac48',
+  rule: tokens.rule,
+  text: tokens.dim,
+  raw: tokens.paper,
+  bar: tokens.amber,
   muted: 'rgba(111, 102, 91, 0.35)',
-  full: '#ff7a6b',
+  full: tokens.alarm,
   edge: 'rgba(240, 172, 72, 0.35)',
-  held: '#efe8dc',
-  limit: '#efe8dc',
-  weight: '#86cdb4',
+  held: tokens.paper,
+  limit: tokens.paper,
+  weight: tokens.glass,
 };
 const font = '10px "Martian Mono Variable", monospace';
 

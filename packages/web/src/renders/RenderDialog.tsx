@@ -10,7 +10,7 @@ import { ChoiceInput } from '../controls/ChoiceInput';
 import { Dialog } from '../controls/Dialog';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 
 const scales = [
   { value: '1', label: 'Full' },
@@ -63,10 +63,10 @@ function sizeOf({ width, height }: Pick<Film, 'width' | 'height'>, scale: string
 }
 
 function RenderForm({ onClose }: { onClose: () => void }) {
-  const stage = useStage();
+  const preview = usePreview();
   const id = useEditor((state) => state.id);
   const film = useEditor((state) => state.film);
-  const loop = useStageState((state) => state.loop);
+  const loop = usePreviewState((state) => state.loop);
   const navigate = useNavigate();
   const { control, handleSubmit } = useForm<Wish>({
     resolver: yupResolver(wishSchema),
@@ -76,7 +76,7 @@ function RenderForm({ onClose }: { onClose: () => void }) {
   const looped = range === 'loop' ? loop : undefined;
   const [width, height] = sizeOf(film, scale ?? '1');
   const rate = readRate(fps ?? '') ?? film.fps;
-  const seconds = looped ? looped[1] - looped[0] : stage.seconds;
+  const seconds = looped ? looped[1] - looped[0] : preview.seconds;
   const start = useMutation({
     mutationFn: () =>
       startRender({

@@ -17,6 +17,7 @@ export function RendersPage() {
     <div className="flex h-full flex-col">
       <PageBar />
       <main className="min-h-0 grow overflow-y-auto px-5 py-5">
+        <title>Renders · Cyclogram</title>
         <div className="mx-auto max-w-4xl">
           <h1 className="mb-3 text-base font-semibold">Renders</h1>
           {!connected && (
@@ -68,7 +69,7 @@ function statusLine({
 }: Render): string {
   switch (status) {
     case 'waiting':
-      return 'Waiting for its turn';
+      return 'Queued';
     case 'running': {
       const left = secondsLeft === null ? '' : `, ${roughTime(secondsLeft)} left`;
       return `${stage ? stageWords[stage] : 'Starting'}: ${framesDone} of ${frameCount} frames${left}`;

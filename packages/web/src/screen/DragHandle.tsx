@@ -3,6 +3,7 @@ import { arrowWay } from './arrows';
 import { useScreen } from './screenContext';
 import { snapAngle, snapToLines, type SnapLine } from './snapping';
 import type { Handle } from './handle';
+import { tokens } from '../controls/tokens';
 
 /** CSS pixels within which a place snaps. */
 const snapWithin = 7;
@@ -27,7 +28,7 @@ export function DragHandle<Change extends object>({
   handle,
   onDrag,
   pivot,
-  colour = '#86cdb4',
+  colour = tokens.glass,
 }: DragHandleProps<Change>) {
   const { toCss, fromPointer, snapLines, setGuides, scale, seen } = useScreen();
   const grip = useRef<{ dx: number; dy: number }>(undefined);

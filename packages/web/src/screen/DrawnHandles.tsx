@@ -5,6 +5,7 @@ import { newId } from '../editor/newId';
 import { DragHandle } from './DragHandle';
 import { moveHandle, movePoint, removePoint, toggleSmooth } from './drawnChanges';
 import { useScreen } from './screenContext';
+import { tokens } from '../controls/tokens';
 
 type Drawn = ShapeOf<'drawn'>;
 
@@ -70,7 +71,7 @@ export function DrawnHandles({ path, onChange }: DrawnHandlesProps) {
           }}
         >
           <DragHandle
-            colour={i === index ? '#f1ece2' : '#86cdb4'}
+            colour={i === index ? tokens.paper : tokens.glass}
             handle={{
               label: `Point ${i + 1} of ${points.length}`,
               ...point.at,

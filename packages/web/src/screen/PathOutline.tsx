@@ -2,8 +2,9 @@ import { flattenParts, type FilmPath } from '@cyclogram/core';
 import { useMemo } from 'react';
 import { drawn } from '../editor/paths';
 import { useScreen, type ScreenSpace } from './screenContext';
+import { tokens } from '../controls/tokens';
 
-const glass = '#86cdb4';
+const glass = tokens.glass;
 
 /** The path as it is used, dashed. */
 export function PathOutline({ path }: { path: FilmPath }) {

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { newId } from '../editor/newId';
 import { useScreen } from './screenContext';
 import { snapAngle, snapToLines } from './snapping';
+import { tokens } from '../controls/tokens';
 
 interface PenToolProps {
   /** Called with the curve as it grows; `done` when it is finished. */
@@ -111,7 +112,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
             y={y - 4}
             width={8}
             height={8}
-            fill={i === 0 && points.length > 1 ? '#86cdb4' : '#12100e'}
+            fill={i === 0 && points.length > 1 ? tokens.glass : tokens.room}
             stroke="#86cdb4"
             strokeWidth={2}
             className="pointer-events-none"

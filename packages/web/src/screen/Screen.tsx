@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { SafeAreas } from './SafeAreas';
 import { ScreenOverlay } from './ScreenOverlay';
 import { useScreenPreferences } from './screenPreferences';
@@ -12,7 +12,7 @@ import { ViewTools } from './ViewTools';
 
 /** The picture, as large as there is room for or zoomed, with the selected figure's path over it. */
 export function Screen() {
-  const stage = useStage();
+  const preview = usePreview();
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
   const selectLayer = useEditor((state) => state.selectLayer);
@@ -26,8 +26,8 @@ export function Screen() {
 
   useEffect(() => {
     if (shown.width > 0)
-      stage.setSize(Math.min(width, shown.width * ratio), Math.min(height, shown.height * ratio));
-  }, [stage, width, height, shown.width, shown.height, ratio]);
+      preview.setSize(Math.min(width, shown.width * ratio), Math.min(height, shown.height * ratio));
+  }, [preview, width, height, shown.width, shown.height, ratio]);
 
   return (
     <section aria-label="Screen" className="flex h-full flex-col">
@@ -70,7 +70,7 @@ export function Screen() {
 
 /** The canvas that the painting worker owns. A canvas can be handed over only once, so each mount makes its own. */
 function Picture() {
-  const stage = useStage();
+  const preview = usePreview();
   const holder = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const canvas = document.createElement('canvas');
@@ -78,9 +78,9 @@ function Picture() {
     canvas.setAttribute('role', 'img');
     canvas.setAttribute('aria-label', 'The picture now');
     holder.current!.replaceChildren(canvas);
-    stage.setCanvas(canvas.transferControlToOffscreen());
-    return () => stage.setCanvas(undefined);
-  }, [stage]);
+    preview.setCanvas(canvas.transferControlToOffscreen());
+    return () => preview.setCanvas(undefined);
+  }, [preview]);
   return <div ref={holder} className="size-full" />;
 }
 
@@ -105,8 +105,8 @@ function ToolNote() {
 
 /** Says at which resolution the preview is painted while it is lower than the Screen's. */
 function PreviewNote() {
-  const stats = useStageState((state) => state.stats);
-  const playing = useStageState((state) => state.playing);
+  const stats = usePreviewState((state) => state.stats);
+  const playing = usePreviewState((state) => state.playing);
   if (!stats || !playing) return null;
   return (
     <p

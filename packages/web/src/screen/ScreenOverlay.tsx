@@ -19,7 +19,7 @@ import {
 import { useMemo, useState, type PointerEvent, type ReactNode } from 'react';
 import { findLayer, findPath, useEditor, useOpenLayer } from '../editor/editorStore';
 import { drawn } from '../editor/paths';
-import { useStage } from '../editor/stageContext';
+import { usePreview } from '../editor/previewContext';
 import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
 import { DragHandle } from './DragHandle';
 import { simplifyTrace } from './drawnChanges';
@@ -50,7 +50,7 @@ export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: Scr
   const tool = useEditor((state) => state.tool);
   const select = useEditor((state) => state.selectLayer);
   const layer = useOpenLayer();
-  const stage = useStage();
+  const preview = usePreview();
   const [guides, setGuides] = useState<readonly SnapLine[]>([]);
   const snapLines = useMemo(() => linesOf(film, layer), [film, layer]);
   const space = useMemo(
@@ -72,8 +72,8 @@ export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: Scr
       .filter(canBePicked)
       .reverse()
       .map(({ id }) => id);
-    void stage
-      .request('pick', { time: stage.time(), x, y, slack: pickSlack / scale, layers: pickable })
+    void preview
+      .request('pick', { time: preview.time(), x, y, slack: pickSlack / scale, layers: pickable })
       .then((id) => select(id ?? undefined, several && id ? 'also' : 'only'))
       .catch(() => {});
   };

@@ -1,5 +1,6 @@
 import { fpsOf, frameAt } from '@cyclogram/core';
 import { ImageDown, Pause, Play, Repeat, SkipBack } from 'lucide-react';
+import { Toolbar } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { IconButton } from '../controls/Button';
@@ -7,7 +8,7 @@ import { ChoiceInput } from '../controls/ChoiceInput';
 import { saveFile } from '../controls/saveFile';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 
 const speedField = {
   kind: 'choice',
@@ -18,33 +19,35 @@ const speedField = {
 
 /** Play, loop, time, speed. */
 export function Transport() {
-  const stage = useStage();
-  const playing = useStageState((state) => state.playing);
-  const loop = useStageState((state) => state.loop);
-  const speed = useStageState((state) => state.speed);
+  const preview = usePreview();
+  const playing = usePreviewState((state) => state.playing);
+  const loop = usePreviewState((state) => state.loop);
+  const speed = usePreviewState((state) => state.speed);
   const empty = useEditor(({ film }) => film.tracks.length === 0);
   const title = useEditor(({ film }) => film.title);
   const play = () =>
-    void stage.toggle().catch((error: Error) => toast.error(`The sound cannot be played: ${error.message}`));
+    void preview
+      .toggle()
+      .catch((error: Error) => toast.error(`The sound cannot be played: ${error.message}`));
   const toggleLoop = () => {
-    if (loop) return stage.setLoop(undefined);
-    const from = Math.min(stage.time(), Math.max(0, stage.seconds - 4));
-    stage.setLoop([from, Math.min(from + 4, stage.seconds)]);
+    if (loop) return preview.setLoop(undefined);
+    const from = Math.min(preview.time(), Math.max(0, preview.seconds - 4));
+    preview.setLoop([from, Math.min(from + 4, preview.seconds)]);
   };
   const savePicture = async () => {
-    const blob = await stage.savePicture();
-    saveFile(blob, `${title || 'film'} ${clock(stage.time(), true).replace(':', '-')}.png`);
+    const blob = await preview.savePicture();
+    saveFile(blob, `${title || 'film'} ${clock(preview.time(), true).replace(':', '-')}.png`);
   };
   return (
-    <div
-      role="toolbar"
+    <Toolbar.Root
       aria-label="Transport"
       className="flex h-10 shrink-0 items-center gap-1 border-t border-rule px-3"
     >
-      <IconButton label="Go to the start" keys="Home" disabled={empty} onClick={() => stage.seek(0)}>
+      <IconButton inToolbar label="Go to start" keys="Home" disabled={empty} onClick={() => preview.seek(0)}>
         <SkipBack size={15} />
       </IconButton>
       <IconButton
+        inToolbar
         label={playing ? 'Pause' : 'Play'}
         keys="Space"
         disabled={empty}
@@ -54,7 +57,8 @@ export function Transport() {
         {playing ? <Pause size={17} /> : <Play size={17} />}
       </IconButton>
       <IconButton
-        label={loop ? 'Stop looping' : 'Loop the next four seconds'}
+        inToolbar
+        label={loop ? 'End loop' : 'Loop the next four seconds'}
         aria-pressed={!!loop}
         disabled={empty}
         onClick={toggleLoop}
@@ -73,29 +77,29 @@ export function Transport() {
           <ChoiceInput
             field={speedField}
             value={String(speed)}
-            onChange={(value) => stage.setSpeed(Number(value))}
+            onChange={(value) => preview.setSpeed(Number(value))}
           />
         </div>
-        <IconButton label="Save this picture as PNG" onClick={() => void savePicture()}>
+        <IconButton inToolbar label="Save frame as PNG" onClick={() => void savePicture()}>
           <ImageDown size={15} />
         </IconButton>
       </div>
-    </div>
+    </Toolbar.Root>
   );
 }
 
 /** Written straight into the page: it changes on every frame. */
 function TimeNow() {
-  const stage = useStage();
+  const preview = usePreview();
   const fps = useEditor(({ film }) => fpsOf(film.fps));
   const ref = useRef<HTMLTimeElement>(null);
   useEffect(() => {
     const write = () => {
       if (ref.current)
-        ref.current.textContent = `${clock(stage.time(), true)} / ${clock(stage.seconds)}  frame ${frameAt(stage.time(), fps)}`;
+        ref.current.textContent = `${clock(preview.time(), true)} / ${clock(preview.seconds)}  frame ${frameAt(preview.time(), fps)}`;
     };
     write();
-    return stage.onFrame(write);
-  }, [stage, fps]);
+    return preview.onFrame(write);
+  }, [preview, fps]);
   return <time ref={ref} data-testid="time" className="figures mx-2 whitespace-pre" />;
 }

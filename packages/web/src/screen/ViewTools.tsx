@@ -1,5 +1,6 @@
 import { clsx } from 'clsx';
 import { Expand, Frame, ZoomIn, ZoomOut } from 'lucide-react';
+import { Toolbar } from 'radix-ui';
 import { IconButton } from '../controls/Button';
 import { useScreenPreferences } from './screenPreferences';
 
@@ -18,27 +19,26 @@ interface ViewToolsProps {
 export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewToolsProps) {
   const { safeAreas, set } = useScreenPreferences();
   return (
-    <div
-      role="toolbar"
+    <Toolbar.Root
       aria-label="View of the picture"
       className="absolute bottom-0 left-0 flex items-center bg-room px-1 text-dim"
     >
-      <IconButton label="Zoom out" keys="-" className="size-6" onClick={() => onZoom(1 / zoomStep)}>
+      <IconButton inToolbar label="Zoom out" keys="-" className="size-6" onClick={() => onZoom(1 / zoomStep)}>
         <ZoomOut size={13} />
       </IconButton>
-      <button
-        type="button"
+      <Toolbar.Button
         title="Actual pixels (1)"
         className={clsx('figures w-12 rounded-sm text-center hover:bg-raised', zoom === 1 && 'text-glass')}
         onClick={onActual}
       >
         {Math.round(zoom * 100)} %
-      </button>
-      <IconButton label="Zoom in" keys="+" className="size-6" onClick={() => onZoom(zoomStep)}>
+      </Toolbar.Button>
+      <IconButton inToolbar label="Zoom in" keys="+" className="size-6" onClick={() => onZoom(zoomStep)}>
         <ZoomIn size={13} />
       </IconButton>
       <IconButton
-        label="Fit the picture"
+        inToolbar
+        label="Fit to window"
         keys="0"
         aria-pressed={isFitted}
         className={clsx('size-6', isFitted && 'text-glass')}
@@ -47,13 +47,14 @@ export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewTools
         <Expand size={13} />
       </IconButton>
       <IconButton
-        label={safeAreas ? 'Hide the safe areas' : 'Show the safe areas'}
+        inToolbar
+        label="Safe areas"
         aria-pressed={safeAreas}
         className={clsx('size-6', safeAreas && 'text-glass')}
         onClick={() => set({ safeAreas: !safeAreas })}
       >
         <Frame size={13} />
       </IconButton>
-    </div>
+    </Toolbar.Root>
   );
 }

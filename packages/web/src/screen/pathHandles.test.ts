@@ -1,4 +1,12 @@
-import { defaultPath, fieldsOf, parseFilm, defaultFilm, pathKinds, type FilmPath, type PathKind } from '@cyclogram/core';
+import {
+  defaultPath,
+  fieldsOf,
+  parseFilm,
+  defaultFilm,
+  pathKinds,
+  type FilmPath,
+  type PathKind,
+} from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import type { Handle } from './handle';
 import { placeHandlesOf, shapeHandlesOf } from './pathHandles';

@@ -2,7 +2,7 @@ import type { Film } from '@cyclogram/core';
 import { useEffect, useMemo, useRef } from 'react';
 import { Dialog } from '../controls/Dialog';
 import { useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { offers, type Offer } from './offers';
 import { addFigure } from './layerChanges';
 
@@ -19,13 +19,13 @@ interface GalleryProps {
 export function Gallery({ open, onOpenChange }: GalleryProps) {
   const change = useEditor((state) => state.change);
   const selectLayers = useEditor((state) => state.selectLayers);
-  const stage = useStage();
+  const preview = usePreview();
   const ear = useEditor(({ film }) => film.ears[0]?.id);
   useEffect(() => {
     if (!open) return;
-    stage.wantWaveform(ear);
-    return () => stage.wantWaveform(undefined);
-  }, [stage, open, ear]);
+    preview.wantWaveform(ear);
+    return () => preview.wantWaveform(undefined);
+  }, [preview, open, ear]);
   const add = ({ make }: Offer) => {
     let id = '';
     change('add layer', (film) => {
@@ -63,10 +63,10 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
 }
 
 function OfferThumbnail({ offer }: { offer: Offer }) {
-  const stage = useStage();
-  const playing = useStageState((state) => state.playing);
+  const preview = usePreview();
+  const playing = usePreviewState((state) => state.playing);
   // Painted anew a few times while the song is heard, not at each step.
-  const heard = useStageState((state) => Math.floor(4 * state.heard));
+  const heard = usePreviewState((state) => Math.floor(4 * state.heard));
   const film = useEditor((state) => state.film);
   const canvas = useRef<HTMLCanvasElement>(null);
   const alone = useMemo((): Film => {
@@ -79,8 +79,8 @@ function OfferThumbnail({ offer }: { offer: Offer }) {
     let stale = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const paint = async () => {
-      const time = playing ? stage.time() : { loudOf: alone.ears[0]!.id };
-      const picture = await stage.request('paint', { film: alone, time, ...size });
+      const time = playing ? preview.time() : { loudOf: alone.ears[0]!.id };
+      const picture = await preview.request('paint', { film: alone, time, ...size });
       if (stale) return picture.close();
       canvas.current?.getContext('2d')?.drawImage(picture, 0, 0);
       picture.close();
@@ -91,6 +91,6 @@ function OfferThumbnail({ offer }: { offer: Offer }) {
       stale = true;
       clearTimeout(timer);
     };
-  }, [stage, alone, playing, heard]);
+  }, [preview, alone, playing, heard]);
   return <canvas ref={canvas} {...size} className="block w-full" aria-hidden />;
 }

@@ -1,7 +1,7 @@
 import { earOf, layerReferences, shownLayers, type Film, type Layer } from '@cyclogram/core';
 import { useContext, useEffect, useMemo, useRef } from 'react';
 import { EditorContext, useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { withContent } from './layerChanges';
 
 /** Milliseconds without a change after which a thumbnail is painted. */
@@ -11,8 +11,8 @@ const [width, height] = [86, 48];
 /** What a layer draws where its ear is loudest, close up and small; painted when film and song have been still for a moment. */
 export function LayerThumbnail({ layer }: { layer: Layer }) {
   const store = useContext(EditorContext)!;
-  const stage = useStage();
-  const heard = useStageState((state) => state.heard >= 1);
+  const preview = usePreview();
+  const heard = usePreviewState((state) => state.heard >= 1);
   const canvas = useRef<HTMLCanvasElement>(null);
   const layers = useEditor((state) => state.film.layers);
   const paths = useEditor((state) => state.film.paths);
@@ -30,7 +30,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
     let stale = false;
     const paint = async () => {
       const now = aloneIn(store.getState().film, layer);
-      const picture = await stage.request('sign', { film: now, loudOf, width, height });
+      const picture = await preview.request('sign', { film: now, loudOf, width, height });
       const context = canvas.current?.getContext('2d');
       if (!stale && context) {
         context.clearRect(0, 0, width, height);
@@ -45,7 +45,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
     };
     // The key says all of the film that is seen.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [stage, store, key, loudOf, heard]);
+  }, [preview, store, key, loudOf, heard]);
   return (
     <canvas
       ref={canvas}

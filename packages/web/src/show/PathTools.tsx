@@ -22,7 +22,7 @@ import { IconButton } from '../controls/Button';
 import { saveFile } from '../controls/saveFile';
 import { useEditor } from '../editor/editorStore';
 import { drawn } from '../editor/paths';
-import { useStage } from '../editor/stageContext';
+import { usePreview } from '../editor/previewContext';
 import type { PlacedFilm } from '../editor/usePlacedFilm';
 import { frameToContent } from './frameToContent';
 import { SvgFileButton } from './SvgFileButton';
@@ -42,7 +42,7 @@ interface PathToolsProps {
 
 /** Drawing, aligning, and SVG files. */
 export function PathTools({ layer, film, path, setPath }: PathToolsProps) {
-  const stage = useStage();
+  const preview = usePreview();
   const tool = useEditor((state) => state.tool);
   const setTool = useEditor((state) => state.setTool);
   const change = useEditor((state) => state.change);
@@ -61,7 +61,7 @@ export function PathTools({ layer, film, path, setPath }: PathToolsProps) {
     setPath('import SVG', fitted(defaultPath('svg', path.id, path.name, film, shape), film));
   };
   const frame = async () => {
-    const box = await stage.request('extent', { layer: layer.id });
+    const box = await preview.request('extent', { layer: layer.id });
     if (!box) {
       toast.error('Nothing of this figure is visible in the whole song, so there is nothing to fit.');
       return;

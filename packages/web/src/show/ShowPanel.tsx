@@ -30,7 +30,7 @@ import { Fields } from '../controls/Fields';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { NumberInput } from '../controls/NumberInput';
 import { useEditor } from '../editor/editorStore';
-import { useStageState } from '../editor/stageContext';
+import { usePreviewState } from '../editor/previewContext';
 import { Gallery } from './Gallery';
 import { LayerRow } from './LayerRow';
 import { layerTree, moveLayer } from './layerTree';
@@ -102,7 +102,7 @@ const backgroundStandard = defaultsOf(backgroundRecord, standard);
 function LengthInput() {
   const length = useEditor((state) => state.film.length);
   const change = useEditor((state) => state.change);
-  const tracks = useStageState((state) => state.trackSeconds);
+  const tracks = usePreviewState((state) => state.trackSeconds);
   const set = (value: number | null) => change('length', (film) => void (film.length = value), 'length');
   return (
     <>

@@ -13,7 +13,7 @@ import { FieldRows } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
-import { useStageState } from '../editor/stageContext';
+import { usePreviewState } from '../editor/previewContext';
 import type { LayerEdits } from './useLayerEdits';
 
 const own = (key: 'from' | 'to') => fieldOf(spanRecord, key) as NumberField;
@@ -25,7 +25,7 @@ const toField = own('to');
 export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
   const { span } = layer;
   const length = useEditor((state) => state.film.length);
-  const tracks = useStageState((state) => state.trackSeconds);
+  const tracks = usePreviewState((state) => state.trackSeconds);
   const end = length ?? tracks;
   const set = (part: Partial<Span>) => {
     const [key] = Object.keys(part);

@@ -36,7 +36,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { createStore } from 'zustand';
 import { createEditorStore, EditorContext } from '../editor/editorStore';
-import { StageContext } from '../editor/stageContext';
+import { PreviewContext } from '../editor/previewContext';
 import { LayerCard } from './LayerCard';
 
 // Sections are folded away by default, and then not there at all.
@@ -52,10 +52,10 @@ function shownLabels(film: Film, layer: Layer): string[] {
     document: { ...film, layers: [...film.layers.filter(({ id }) => id !== layer.id), layer] },
   });
   store.getState().selectLayer(layer.id);
-  const stage = { state: createStore(() => ({ trackSeconds: 60 })), seconds: 60 };
+  const preview = { state: createStore(() => ({ trackSeconds: 60 })), seconds: 60 };
   const around = [
     (inner: ReactNode) => createElement(EditorContext.Provider, { value: store }, inner),
-    (inner: ReactNode) => createElement(StageContext.Provider, { value: stage as never }, inner),
+    (inner: ReactNode) => createElement(PreviewContext.Provider, { value: preview as never }, inner),
     (inner: ReactNode) => createElement(QueryClientProvider, { client: new QueryClient() }, inner),
     (inner: ReactNode) => createElement(Tooltip.Provider, null, inner),
   ];

@@ -12,7 +12,7 @@ import { toast } from 'sonner';
 import { Button } from '../controls/Button';
 import { FieldRows } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 
 const fields = fieldsOf(beatsRecord);
 const standard = { ...defaultsOf(beatsRecord, { width: 0, height: 0 }) };
@@ -22,10 +22,10 @@ const longestPause = 3;
 
 /** Tempo and beat grid: found, tapped, or set by hand. */
 export function BeatCard() {
-  const stage = useStage();
+  const preview = usePreview();
   const beats = useEditor((state) => state.film.beats);
   const change = useEditor((state) => state.change);
-  const playing = useStageState((state) => state.playing);
+  const playing = usePreviewState((state) => state.playing);
   const [finding, setFinding] = useState(false);
   const [taps, setTaps] = useState(0);
   const times = useRef<number[]>([]);
@@ -33,17 +33,17 @@ export function BeatCard() {
     change(label, (film) => void (film.beats = next), key);
   const find = () => {
     setFinding(true);
-    stage
+    preview
       .findBeats()
       .then((found) => {
         if (found) set('find beats', found);
-        else toast('Nothing repeats steadily in this song. Tap along instead.');
+        else toast('No steady beat was found in this song. Tap along instead.');
       })
       .catch((error: Error) => toast.error(`The beats could not be found: ${error.message}.`))
       .finally(() => setFinding(false));
   };
   const tap = () => {
-    const now = stage.time();
+    const now = preview.time();
     const last = times.current.at(-1);
     if (last === undefined || now <= last || now - last > longestPause) times.current = [];
     times.current.push(now);
@@ -55,7 +55,7 @@ export function BeatCard() {
     <div>
       <div className="flex gap-2">
         <Button onClick={find} disabled={finding}>
-          {finding ? 'Finding…' : 'Find the beats'}
+          {finding ? 'Detecting…' : 'Detect beats'}
         </Button>
         <Button
           onClick={tap}
@@ -80,19 +80,19 @@ export function BeatCard() {
             <Button onClick={() => set('half tempo', scaleTempo(beats, 0.5))}>Half</Button>
             <Button
               onClick={() => set('shift beats', shiftBeats(beats, 1))}
-              title="The bar begins a beat later"
+              title="The bar starts a beat later"
             >
               Shift a beat
             </Button>
-            <Button onClick={() => set('bar begins here', { ...beats, first: stage.time() })}>
-              Begins here
+            <Button onClick={() => set('bar begins here', { ...beats, first: preview.time() })}>
+              Bar starts here
             </Button>
             <Button onClick={() => set('remove beats', null)}>Remove</Button>
           </div>
         </>
       ) : (
         <p className="mt-2 text-dim">
-          With beats, loops and fades snap to them, followers can follow them, and they can be exported.
+          Loops and fades snap to beats, followers can follow them, and they can be exported.
         </p>
       )}
     </div>

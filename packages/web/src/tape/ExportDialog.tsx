@@ -7,14 +7,14 @@ import { Dialog } from '../controls/Dialog';
 import { NumberInput } from '../controls/NumberInput';
 import { saveFile } from '../controls/saveFile';
 import { useEditor } from '../editor/editorStore';
-import { useStage } from '../editor/stageContext';
+import { usePreview } from '../editor/previewContext';
 import { spectrogramPng } from './spectrogramPng';
 
 const rateField = {
   kind: 'number',
   key: 'rate',
   label: 'Rows per second',
-  help: 'Of levels and followers: any rate, not only the film’s.',
+  help: 'Of levels and followers; the film’s frame rate by default.',
   min: 0.1,
   max: 1000,
   step: 1,
@@ -29,19 +29,19 @@ interface Entry {
 
 const formatNames: Record<string, string> = { csv: 'CSV', json: 'JSON', mid: 'MIDI' };
 
-/** Files of what is heard: levels, followers, onsets, beats, the spectrogram. */
+/** Files of the analysis: levels, followers, onsets, beats, the spectrogram. */
 export function ExportDialog() {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <IconButton label="Export what is heard" className="size-5" onClick={() => setOpen(true)}>
+      <IconButton inToolbar label="Export analysis" className="size-5" onClick={() => setOpen(true)}>
         <Download size={13} />
       </IconButton>
       <Dialog
         open={open}
         onOpenChange={setOpen}
-        title="Export what is heard"
-        description="For other programs: tables of numbers, MIDI notes, a picture."
+        title="Export analysis"
+        description="For other programs: tables, MIDI notes, an image."
       >
         {open && <Exports />}
       </Dialog>
@@ -50,7 +50,7 @@ export function ExportDialog() {
 }
 
 function Exports() {
-  const stage = useStage();
+  const preview = usePreview();
   const id = useEditor((state) => state.id);
   const film = useEditor((state) => state.film);
   const saved = useEditor((state) => state.saving.kind === 'saved');
@@ -91,7 +91,7 @@ function Exports() {
       error: (error: Error) => error.message,
     });
   const saveSpectrogram = async () =>
-    saveFile(await spectrogramPng(stage), `${film.title || 'film'} spectrogram.png`);
+    saveFile(await spectrogramPng(preview), `${film.title || 'film'} spectrogram.png`);
   return (
     <div className="side-sound">
       <NumberInput field={rateField} value={rate} resetTo={fpsOf(film.fps)} onChange={setRate} />

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { Asset } from '../api/assets';
 import { clock } from '../controls/time';
 import { useEditor, useOpenLayer } from '../editor/editorStore';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { AddSong } from '../films/AddSong';
 import { useElementSize } from '../screen/useElementSize';
 import { drawTape } from './drawTape';
@@ -36,16 +36,16 @@ export function Tape(props: TapeProps) {
  * and when the picture, the sound and the open layer fade. Click or drag to move, drag on the ruler to loop, wheel to zoom.
  */
 function SongTape({ assets, watched }: TapeProps) {
-  const stage = useStage();
+  const preview = usePreview();
   const tracks = useEditor((state) => state.film.tracks);
   const followers = useEditor((state) => state.film.followers);
   const beats = useEditor((state) => state.film.beats);
   const openFollower = useEditor((state) => state.openFollower);
   const fades = useEditor((state) => state.film.fades);
   const layer = useOpenLayer();
-  const heard = useStageState((state) => state.heard);
-  const loop = useStageState((state) => state.loop);
-  const report = useStageState((state) => (openFollower ? state.followers[openFollower] : undefined));
+  const heard = usePreviewState((state) => state.heard);
+  const loop = usePreviewState((state) => state.loop);
+  const report = usePreviewState((state) => (openFollower ? state.followers[openFollower] : undefined));
   const end = useFilmSeconds(assets);
   const follower = followers.find(({ id, kind }) => id === openFollower && kind !== 'beat');
   const track = playedTracks({ tracks })[0] ?? tracks[0];
@@ -105,14 +105,14 @@ function SongTape({ assets, watched }: TapeProps) {
 
   useEffect(() => {
     const move = () => {
-      const x = end > 0 ? ((stage.time() - visible.from) / (visible.to - visible.from)) * width : 0;
+      const x = end > 0 ? ((preview.time() - visible.from) / (visible.to - visible.from)) * width : 0;
       if (!head.current) return;
       head.current.style.transform = `translateX(${x}px)`;
       head.current.style.visibility = x >= 0 && x <= width ? 'visible' : 'hidden';
     };
     move();
-    return stage.onFrame(move);
-  }, [stage, visible, width, end]);
+    return preview.onFrame(move);
+  }, [preview, visible, width, end]);
 
   useFollowing(visible, setView, end);
 
@@ -133,11 +133,11 @@ function SongTape({ assets, watched }: TapeProps) {
     return () => element?.removeEventListener('wheel', onWheel);
   }, [visible, width, end]);
 
-  const zoom = (factor: number) => setView(zoomView(visible, factor, stage.time(), end));
+  const zoom = (factor: number) => setView(zoomView(visible, factor, preview.time(), end));
   const onKeyDown = (event: KeyboardEvent) => {
     const step = (visible.to - visible.from) / 50;
-    if (event.key === 'ArrowLeft' && !event.shiftKey) stage.seek(stage.time() - step);
-    else if (event.key === 'ArrowRight' && !event.shiftKey) stage.seek(stage.time() + step);
+    if (event.key === 'ArrowLeft' && !event.shiftKey) preview.seek(preview.time() - step);
+    else if (event.key === 'ArrowRight' && !event.shiftKey) preview.seek(preview.time() + step);
     else if (event.key === '+') zoom(0.6);
     else if (event.key === '-') zoom(1 / 0.6);
     else return;
@@ -153,8 +153,8 @@ function SongTape({ assets, watched }: TapeProps) {
         aria-label="Time in the song"
         aria-valuemin={0}
         aria-valuemax={end}
-        aria-valuenow={stage.time()}
-        aria-valuetext={clock(stage.time(), true)}
+        aria-valuenow={preview.time()}
+        aria-valuetext={clock(preview.time(), true)}
         className="absolute inset-0 touch-none overflow-hidden -outline-offset-2"
         style={{ cursor: pointer.cursor }}
         onPointerDown={pointer.onPointerDown}
@@ -174,16 +174,16 @@ function SongTape({ assets, watched }: TapeProps) {
 
 /** Length of the film in seconds, as soon as its sounds are known. */
 function useFilmSeconds(assets: ReadonlyMap<string, Asset>): number {
-  const stage = useStage();
+  const preview = usePreview();
   const tracks = useEditor((state) => state.film.tracks);
   const length = useEditor((state) => state.film.length);
-  return useMemo(() => stage.secondsOf({ tracks, length }, assets), [stage, tracks, length, assets]);
+  return useMemo(() => preview.secondsOf({ tracks, length }, assets), [preview, tracks, length, assets]);
 }
 
 /** While playing, a zoomed view moves along with the song, until it is moved by hand. */
 function useFollowing(view: TapeView, setView: (view: TapeView) => void, end: number): void {
-  const stage = useStage();
-  const playing = useStageState((state) => state.playing);
+  const preview = usePreview();
+  const playing = usePreviewState((state) => state.playing);
   const latest = useRef(view);
   useEffect(() => {
     latest.current = view;
@@ -192,7 +192,7 @@ function useFollowing(view: TapeView, setView: (view: TapeView) => void, end: nu
     if (!playing) return;
     let request = 0;
     const follow = () => {
-      const next = followView(latest.current, stage.time(), end);
+      const next = followView(latest.current, preview.time(), end);
       if (next !== latest.current) {
         latest.current = next;
         setView(next);
@@ -201,5 +201,5 @@ function useFollowing(view: TapeView, setView: (view: TapeView) => void, end: nu
     };
     request = requestAnimationFrame(follow);
     return () => cancelAnimationFrame(request);
-  }, [stage, playing, setView, end]);
+  }, [preview, playing, setView, end]);
 }

@@ -1,5 +1,5 @@
 import { AudioWaveform, Magnet, Metronome, ZoomIn, ZoomOut } from 'lucide-react';
-import { Popover } from 'radix-ui';
+import { Popover, Toolbar } from 'radix-ui';
 import { clsx } from 'clsx';
 import type { Ref } from 'react';
 import { IconButton } from '../controls/Button';
@@ -22,16 +22,22 @@ export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
   const { scrubSound, snap, set } = useTapePreferences();
   const toggle = (on: boolean) => clsx('size-5', on ? 'text-amber' : 'text-dim');
   return (
-    <div ref={ref} className="absolute top-0 right-0 flex items-center bg-room px-1 text-dim">
-      {heard < 1 && <span className="figures mx-2 text-amber">hearing {Math.round(heard * 100)} %</span>}
+    <Toolbar.Root
+      ref={ref}
+      aria-label="Tape tools"
+      className="absolute top-0 right-0 flex items-center bg-room px-1 text-dim"
+    >
+      {heard < 1 && <span className="figures mx-2 text-amber">analysing {Math.round(heard * 100)} %</span>}
       <Popover.Root>
-        <Popover.Trigger
-          aria-label={beats ? `Beats: ${beats.bpm.toFixed(1)} a minute` : 'Beats'}
-          className="flex h-5 items-center gap-1 rounded-sm px-1 hover:bg-raised"
-        >
-          <Metronome size={13} />
-          <span className="figures">{beats ? beats.bpm.toFixed(1) : 'beats'}</span>
-        </Popover.Trigger>
+        <Toolbar.Button asChild>
+          <Popover.Trigger
+            aria-label={beats ? `Beats: ${beats.bpm.toFixed(1)} a minute` : 'Beats'}
+            className="flex h-5 items-center gap-1 rounded-sm px-1 hover:bg-raised"
+          >
+            <Metronome size={13} />
+            <span className="figures">{beats ? beats.bpm.toFixed(1) : 'beats'}</span>
+          </Popover.Trigger>
+        </Toolbar.Button>
         <Popover.Portal>
           <Popover.Content
             side="bottom"
@@ -44,7 +50,8 @@ export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
         </Popover.Portal>
       </Popover.Root>
       <IconButton
-        label={snap ? 'Loops and fades snap to beats' : 'Loops and fades do not snap'}
+        inToolbar
+        label="Snap loops and fades to beats"
         aria-pressed={snap}
         className={toggle(snap)}
         onClick={() => set({ snap: !snap })}
@@ -52,7 +59,8 @@ export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
         <Magnet size={13} />
       </IconButton>
       <IconButton
-        label={scrubSound ? 'Moving along can be heard' : 'Moving along is silent'}
+        inToolbar
+        label="Scrub audio"
         aria-pressed={scrubSound}
         className={toggle(scrubSound)}
         onClick={() => set({ scrubSound: !scrubSound })}
@@ -60,12 +68,12 @@ export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
         <AudioWaveform size={13} />
       </IconButton>
       <ExportDialog />
-      <IconButton label="Zoom out" keys="-" className="size-5" onClick={() => onZoom(1 / 0.6)}>
+      <IconButton inToolbar label="Zoom out" keys="-" className="size-5" onClick={() => onZoom(1 / 0.6)}>
         <ZoomOut size={13} />
       </IconButton>
-      <IconButton label="Zoom in" keys="+" className="size-5" onClick={() => onZoom(0.6)}>
+      <IconButton inToolbar label="Zoom in" keys="+" className="size-5" onClick={() => onZoom(0.6)}>
         <ZoomIn size={13} />
       </IconButton>
-    </div>
+    </Toolbar.Root>
   );
 }

@@ -1,4 +1,4 @@
-import type { Stage } from '../editor/stage';
+import type { Preview } from '../editor/preview';
 import { colours, tapeFont } from './colours';
 import { namedFrequencies } from './frequencyAxis';
 import { rulerMarks } from './rulerMarks';
@@ -9,10 +9,10 @@ const height = 720;
 const margin = { left: 44, bottom: 26 };
 
 /** The spectrogram of the whole song with its axes, as PNG. @throws Error when nothing has been heard */
-export async function spectrogramPng(stage: Stage): Promise<Blob> {
-  const end = stage.seconds;
+export async function spectrogramPng(preview: Preview): Promise<Blob> {
+  const end = preview.seconds;
   const columns = Math.max(600, Math.min(mostColumns, Math.round(end * pixelsPerSecond)));
-  const picture = await stage.ask('spectrogram', { from: 0, to: end, columns });
+  const picture = await preview.ask('spectrogram', { from: 0, to: end, columns });
   if (!picture) throw new Error('Nothing has been heard yet.');
   const source = new OffscreenCanvas(picture.width, picture.height);
   source.getContext('2d')!.putImageData(new ImageData(picture.pixels, picture.width, picture.height), 0, 0);

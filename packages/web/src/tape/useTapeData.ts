@@ -2,7 +2,7 @@ import { pcmSampleRate, type Track } from '@cyclogram/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Asset } from '../api/assets';
-import { useStage, useStageState } from '../editor/stageContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { PcmSource } from '../sound/pcmSource';
 import type { SpectrogramPicture } from '../workers/messages';
 import type { SpectrogramTile } from './drawTape';
@@ -79,22 +79,22 @@ function toTile({ from, to, width, height, pixels }: SpectrogramPicture): Spectr
 
 /** The spectrogram: all of it coarsely, and what is in view finely. */
 export function useSpectrogram(view: TapeView, end: number): SpectrogramTile[] {
-  const stage = useStage();
-  const version = useStageState((state) => state.spectrogramVersion);
+  const preview = usePreview();
+  const version = usePreviewState((state) => state.spectrogramVersion);
   const [whole, setWhole] = useState<SpectrogramTile>();
   const [close, setClose] = useState<SpectrogramTile & { version: number }>();
   const asking = useRef(false);
   useEffect(() => {
     if (version === 0 || end === 0) return;
     let wanted = true;
-    stage.ask('spectrogram', { from: 0, to: end, columns }).then(
+    preview.ask('spectrogram', { from: 0, to: end, columns }).then(
       (picture) => wanted && picture && setWhole(toTile(picture)),
       () => {},
     );
     return () => {
       wanted = false;
     };
-  }, [stage, version, end]);
+  }, [preview, version, end]);
 
   const length = view.to - view.from;
   const needsClose = end > 0 && length < end * 0.6 && length < columns / 60;
@@ -109,14 +109,14 @@ export function useSpectrogram(view: TapeView, end: number): SpectrogramTile[] {
     // One at a time: while the view moves on, the next is asked for when the last has come.
     if (!needsClose || version === 0 || fits || asking.current) return;
     asking.current = true;
-    stage.ask('spectrogram', { from: view.from - length, to: view.to + length, columns }).then(
+    preview.ask('spectrogram', { from: view.from - length, to: view.to + length, columns }).then(
       (picture) => {
         asking.current = false;
         if (picture) setClose({ ...toTile(picture), version });
       },
       () => (asking.current = false),
     );
-  }, [stage, version, needsClose, fits, length, view.from, view.to]);
+  }, [preview, version, needsClose, fits, length, view.from, view.to]);
   return useMemo(
     () => [...(whole ? [whole] : []), ...(needsClose && close ? [close] : [])],
     [whole, close, needsClose],

@@ -1,7 +1,7 @@
 import { nearestBeat, type Film, type Follower, type Layer } from '@cyclogram/core';
 import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import { findFollower, findLayer, useEditor } from '../editor/editorStore';
-import { useStage } from '../editor/stageContext';
+import { usePreview } from '../editor/previewContext';
 import { limitAt } from '../hear/followerWords';
 import type { FollowerReport } from '../workers/messages';
 import { levelOfY, yOfLevel } from './drawTrace';
@@ -45,7 +45,7 @@ interface TapePointer {
 /** What the pointer does on the Tape: move in time, loop, pick a range, drag gate, ceiling and fades. */
 export function useTapePointer(tape: TapePointer) {
   const { box, view, width, end, beats, lanes, rows, layer, follower, report } = tape;
-  const stage = useStage();
+  const preview = usePreview();
   const change = useEditor((state) => state.change);
   const { scrubSound, snap } = useTapePreferences();
   const grip = useRef<Grip>(undefined);
@@ -68,8 +68,8 @@ export function useTapePointer(tape: TapePointer) {
     return near(0) ? 0 : near(end) ? end : snapped(time, event);
   };
   const seek = (time: number) => {
-    stage.seek(time);
-    if (scrubSound) stage.scrub(time);
+    preview.seek(time);
+    if (scrubSound) preview.scrub(time);
   };
   const setFollower = (label: string, part: Partial<Follower>) =>
     change(
@@ -145,7 +145,7 @@ export function useTapePointer(tape: TapePointer) {
         if (Math.abs(time - held.from) <= loopDistance) return;
         const [low, high] = [Math.min(held.from, time), Math.max(held.from, time)];
         const [from, to] = [snapped(low, event), snapped(high, event)];
-        if (to > from) stage.setLoop([from, to]);
+        if (to > from) preview.setLoop([from, to]);
         return;
       }
       case 'fade': {
@@ -181,8 +181,8 @@ export function useTapePointer(tape: TapePointer) {
     const held = grip.current;
     grip.current = undefined;
     if (held?.kind === 'loop' && Math.abs(time - held.from) <= loopDistance) {
-      stage.setLoop(undefined);
-      stage.seek(time);
+      preview.setLoop(undefined);
+      preview.seek(time);
     }
     if (held?.kind === 'pick' && !held.picking) seek(time);
     if (held?.kind === 'fade' && held.fade.part === 'whole' && !held.moved) seek(time);

@@ -11,8 +11,8 @@ import { describe, expect, it } from 'vitest';
 import { answerQuestion } from './answers';
 import type { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
-import { Listening } from './listening';
-import { ListeningQueue } from './listeningQueue';
+import { EarAnalysis } from './earAnalysis';
+import { AnalysisQueue } from './analysisQueue';
 import type { QuestionName, Questions } from './messages';
 
 const length = 48000 * 6;
@@ -27,13 +27,13 @@ const ear: Ear = { ...defaultEar('e'), bands: 12, smoothing: 'none', tiltDbPerOc
 const sounds = { reader: () => read, tracksReader: () => read } as unknown as EarSounds;
 
 function knowledge() {
-  const queue = new ListeningQueue(
+  const queue = new AnalysisQueue(
     () => {},
     () => {},
   );
   const put = (name: string, listener: EarHearing | SpectrogramListener) =>
     queue.put(name, '', '', {
-      create: () => new Listening(listener, read, { all: () => {} }),
+      create: () => new EarAnalysis(listener, read, { all: () => {} }),
       failed: () => {},
     });
   put('ear e', new EarHearing(ear, length));
@@ -61,7 +61,7 @@ describe('questions to what listens', () => {
     await changing.queue.complete('ear e');
     const few = new EarHearing({ ...ear, bands: 5 }, length);
     changing.queue.put('ear e', 'few', '', {
-      create: () => new Listening(few, read, { all: () => {} }),
+      create: () => new EarAnalysis(few, read, { all: () => {} }),
       failed: () => {},
     });
     expect(await asked).toHaveLength(5);

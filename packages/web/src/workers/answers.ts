@@ -13,7 +13,7 @@ import {
   type ReadSignal,
 } from '@cyclogram/core';
 import type { EarSounds } from './earSounds';
-import type { ListeningQueue } from './listeningQueue';
+import type { AnalysisQueue } from './analysisQueue';
 import type { EarSource, QuestionName, Questions } from './messages';
 import { paintSpectrogram } from './spectrogram';
 import { turn } from './turn';
@@ -24,7 +24,7 @@ interface Knowledge {
   /** Samples in the film. */
   length: number;
   sounds: EarSounds;
-  queue: ListeningQueue;
+  queue: AnalysisQueue;
 }
 
 type Answers = {

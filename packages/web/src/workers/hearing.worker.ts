@@ -15,8 +15,8 @@ import { answerQuestion } from './answers';
 import { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
 import { HearingHelpers } from './hearingHelpers';
-import { Listening } from './listening';
-import { ListeningQueue } from './listeningQueue';
+import { EarAnalysis } from './earAnalysis';
+import { AnalysisQueue } from './analysisQueue';
 import { SpareMemory } from './spareMemory';
 import {
   tableBuffers,
@@ -36,7 +36,7 @@ const sounds = new EarSounds((name, block) => helpers.tellSeparated(name, block)
 const helpers = new HearingHelpers(navigator.hardwareConcurrency, (name, block) =>
   sounds.putSeparated(name, block),
 );
-const queue = new ListeningQueue(
+const queue = new AnalysisQueue(
   (share) => {
     say({ say: 'progress', share });
     if (share === 1) prepare();
@@ -153,7 +153,7 @@ function listenWithEar(source: EarSource): void {
       const part = (stretch: Stretch) => sendEar(ear.id, hearing, stretch);
       const send = { all: () => sendEar(ear.id, hearing), part };
       const release = () => levelMemory.give(hearing.db.buffer);
-      return new Listening(hearing, sounds.reader(source), send, influence, share, release);
+      return new EarAnalysis(hearing, sounds.reader(source), send, influence, share, release);
     },
     influence,
     failed: (error) =>
@@ -181,7 +181,7 @@ function listenWithFollower(follower: Follower, source: EarSource): void {
     create: () => {
       const hearing = new FollowerHearing(follower, source.ear, length);
       const send = { all: () => sendFollower(follower.id, hearing) };
-      return new Listening(hearing, sounds.reader(source), send, influence);
+      return new EarAnalysis(hearing, sounds.reader(source), send, influence);
     },
     influence,
     failed: (error) =>
@@ -209,7 +209,7 @@ function listenToWaveform(source: EarSource): void {
         const message: TableMessage = { what: 'waveform', id, waveform: listener.toWaveform() };
         painter?.postMessage(message, [message.waveform.samples.buffer]);
       };
-      return new Listening(listener, sounds.reader(source), { all });
+      return new EarAnalysis(listener, sounds.reader(source), { all });
     },
     failed: (error) => say({ say: 'failed', text: `The ear "${name}" cannot hear: ${error.message}.` }),
   });
@@ -228,7 +228,7 @@ function watchSpectrogram(): void {
       const task = { what: 'spectrogram', key, source, length } as const;
       const share = (stretch: Stretch) => helpers.hear(listener, task, stretch);
       const send = { all: () => say({ say: 'spectrogram' }) };
-      return new Listening(listener, sounds.reader(source), send, undefined, share);
+      return new EarAnalysis(listener, sounds.reader(source), send, undefined, share);
     },
     failed: (error) => say({ say: 'failed', text: error.message }),
   });

@@ -1,11 +1,12 @@
 import { spectrogramRange, type SpectrogramListener } from '@cyclogram/core';
 import { interpolateRgb } from 'd3-interpolate';
 import type { SpectrogramPicture } from './messages';
+import { tokens } from '../controls/tokens';
 
 /** From the tape's ground over amber to near white, as RGBA words in the machine's order. */
 const colours = Uint32Array.from({ length: 256 }, (_, i) => {
   const x = i / 255;
-  const low = interpolateRgb('#12100e', '#b4621c');
+  const low = interpolateRgb(tokens.room, '#b4621c');
   const high = interpolateRgb('#b4621c', '#fff3d6');
   const [r, g, b] = (x < 0.6 ? low(x / 0.6) : high((x - 0.6) / 0.4)).match(/\d+/g)!.map(Number);
   return new Uint32Array(Uint8Array.of(r!, g!, b!, 255).buffer)[0]!;

@@ -38,7 +38,7 @@ export interface Sending {
 }
 
 /** A listener at work on a song. */
-export class Listening {
+export class EarAnalysis {
   /** What is heard before anything is sent. */
   opening: Stretch[] = [];
   waiting: Stretch[] = [];

@@ -2,7 +2,7 @@ import { defaultFilm, defaultTrack, figureKinds, type FigureLayer, type Film } f
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Asset } from '../api/assets';
 import type { FromHearing, FromPainting, ToHearing, ToPainting } from '../workers/messages';
-import { Stage } from './stage';
+import { Preview } from './preview';
 
 /** A worker that only notes what it is told; answers are given by hand. */
 class FakeWorker<To, From> {
@@ -53,24 +53,24 @@ function makeFilm(change: (film: Film) => void = () => {}): Film {
   return film;
 }
 
-let stage: Stage;
+let preview: Preview;
 let hearing: FakeWorker<ToHearing, FromHearing>;
 let painting: FakeWorker<ToPainting, FromPainting>;
 
 beforeEach(() => {
   FakeWorker.all = [];
   vi.stubGlobal('Worker', FakeWorker);
-  stage = new Stage();
+  preview = new Preview();
   const named = (name: string) => FakeWorker.all.find(({ url }) => url.pathname.includes(name))!;
   hearing = named('hearing') as never;
   painting = named('painting') as never;
 });
 afterEach(() => {
-  stage.close();
+  preview.close();
   vi.unstubAllGlobals();
 });
 
-describe('the stage', () => {
+describe('the preview', () => {
   it('joins the two workers, so that levels need not pass the page', () => {
     expect(hearing.told[0]).toHaveProperty('painter');
     expect(painting.told[0]).toHaveProperty('hearing');
@@ -80,40 +80,40 @@ describe('the stage', () => {
     const film = makeFilm(({ ears }) =>
       ears.push({ ...structuredClone(ears[0]!), id: 'low', tracks: ['bass'] }),
     );
-    stage.setFilm(film, assets);
+    preview.setFilm(film, assets);
     expect(painting.last('film')).toEqual({ say: 'film', film, end: 60 });
     const { ears, length } = hearing.last('film');
     expect(length).toBe(60 * 48000);
     expect(ears.map(({ tracks }) => tracks.map(({ sha256 }) => sha256))).toEqual([[hash('a')], [hash('b')]]);
-    expect(stage.seconds).toBe(60);
+    expect(preview.seconds).toBe(60);
   });
 
   it('leaves out sounds that are not known yet', () => {
-    stage.setFilm(makeFilm(), new Map());
+    preview.setFilm(makeFilm(), new Map());
     expect(hearing.last('film')).toMatchObject({ length: 0, ears: [{ tracks: [] }] });
-    expect(stage.seconds).toBe(0);
+    expect(preview.seconds).toBe(0);
   });
 
   it('takes a set length, and still knows that of the tracks', () => {
-    stage.setFilm(
+    preview.setFilm(
       makeFilm((film) => (film.length = 20)),
       assets,
     );
     expect(painting.last('film').end).toBe(20);
-    expect(stage.state.getState().trackSeconds).toBe(60);
+    expect(preview.state.getState().trackSeconds).toBe(60);
   });
 
   it('asks for waveforms only of ears whose figures show them, or that the gallery wants', () => {
     const film = makeFilm();
-    stage.setFilm(film, assets);
+    preview.setFilm(film, assets);
     expect(hearing.last('film').waved).toEqual([]);
-    stage.wantWaveform('ear-1');
+    preview.wantWaveform('ear-1');
     expect(hearing.last('film').waved).toEqual(['ear-1']);
-    stage.wantWaveform(undefined);
+    preview.wantWaveform(undefined);
     const waveforms = makeFilm(({ layers, width, height }) => {
       (layers[0] as FigureLayer).figure = figureKinds.waveform.defaults({ width, height });
     });
-    stage.setFilm(waveforms, assets);
+    preview.setFilm(waveforms, assets);
     expect(hearing.last('film').waved).toEqual(['ear-1']);
   });
 
@@ -121,46 +121,46 @@ describe('the stage', () => {
     const film = makeFilm(
       ({ images }) => void images.push({ id: 'p', name: 'P', source: { asset: hash('c') } }),
     );
-    stage.setFilm(film, assets);
-    stage.setFilm({ ...film, title: 'y' }, assets);
+    preview.setFilm(film, assets);
+    preview.setFilm({ ...film, title: 'y' }, assets);
     const told = () => painting.told.filter(({ say }) => say === 'images');
     expect(told()).toHaveLength(1);
     expect(told()[0]).toMatchObject({ addresses: { p: expect.stringContaining(hash('c')) as string } });
-    stage.setFilm({ ...film, images: [] }, assets);
+    preview.setFilm({ ...film, images: [] }, assets);
     expect(told()).toHaveLength(2);
   });
 
   it('moves in time within the film, and says so', () => {
-    stage.setFilm(makeFilm(), assets);
+    preview.setFilm(makeFilm(), assets);
     const frames = vi.fn();
-    const stop = stage.onFrame(frames);
-    stage.seek(12);
-    expect(stage.time()).toBe(12);
+    const stop = preview.onFrame(frames);
+    preview.seek(12);
+    expect(preview.time()).toBe(12);
     expect(hearing.last('now')).toEqual({ say: 'now', time: 12 });
     expect(painting.last('clock').clock).toMatchObject({ time: 12, playing: false, end: 60 });
     expect(frames).toHaveBeenCalled();
-    stage.seek(99);
-    expect(stage.time()).toBe(60);
+    preview.seek(99);
+    expect(preview.time()).toBe(60);
     stop();
     frames.mockClear();
-    stage.seek(1);
+    preview.seek(1);
     expect(frames).not.toHaveBeenCalled();
   });
 
   it('steps from the middle of one frame to that of another', () => {
-    stage.setFilm(makeFilm(), assets);
-    stage.seek(1.01);
-    stage.step(1, 30);
-    expect(stage.time()).toBeCloseTo(31.5 / 30, 9);
-    stage.step(-2, 30);
-    expect(stage.time()).toBeCloseTo(29.5 / 30, 9);
-    stage.step(-500, 30);
-    expect(stage.time()).toBeCloseTo(0.5 / 30, 9);
+    preview.setFilm(makeFilm(), assets);
+    preview.seek(1.01);
+    preview.step(1, 30);
+    expect(preview.time()).toBeCloseTo(31.5 / 30, 9);
+    preview.step(-2, 30);
+    expect(preview.time()).toBeCloseTo(29.5 / 30, 9);
+    preview.step(-500, 30);
+    expect(preview.time()).toBeCloseTo(0.5 / 30, 9);
   });
 
   it('keeps what was asked for apart: answers come to whom they belong, in any order', async () => {
-    stage.setFilm(makeFilm(), assets);
-    const [one, other] = [stage.request('pick', pick), stage.request('pick', pick)];
+    preview.setFilm(makeFilm(), assets);
+    const [one, other] = [preview.request('pick', pick), preview.request('pick', pick)];
     const [first, second] = painting.told.flatMap((message) =>
       message.say === 'request' ? [message.id] : [],
     );
@@ -171,8 +171,8 @@ describe('the stage', () => {
   });
 
   it('asks for beats in the tracks that are analysed', async () => {
-    stage.setFilm(makeFilm(), assets);
-    const found = stage.findBeats();
+    preview.setFilm(makeFilm(), assets);
+    const found = preview.findBeats();
     const { id, given } = hearing.last('ask');
     expect(given).toMatchObject({ tracks: [{ sha256: hash('a') }] });
     hearing.say({ say: 'answer', id, answer: { bpm: 124, first: 0, perBar: 4 } });
@@ -180,7 +180,7 @@ describe('the stage', () => {
   });
 
   it('passes on what is heard', () => {
-    const { getState } = stage.state;
+    const { getState } = preview.state;
     hearing.say({ say: 'progress', share: 0.4 });
     hearing.say({ say: 'spectrogram' });
     hearing.say({ say: 'failed', text: 'The ear cannot hear.' });
@@ -196,8 +196,8 @@ describe('the stage', () => {
 
   it('says when a worker has died, and ends both when it is closed', () => {
     painting.onerror();
-    expect(stage.state.getState().problem).toContain('Reload the page');
-    stage.close();
+    expect(preview.state.getState().problem).toContain('Reload the page');
+    preview.close();
     expect([hearing.ended, painting.ended]).toEqual([true, true]);
   });
 });

@@ -1,5 +1,5 @@
 import type { Influence, SongListener } from '@cyclogram/core';
-import type { Listening } from './listening';
+import type { EarAnalysis } from './earAnalysis';
 import { turn } from './turn';
 
 /** What is patient has its turn so rarely while others are at work: one time in so many. */
@@ -19,13 +19,13 @@ interface Entry {
   /** What the analysis depends on, and everything else about it. */
   key: string;
   details: string;
-  listening: Listening;
+  analysis: EarAnalysis;
   patient: boolean;
 }
 
 interface Wish {
-  create: () => Listening;
-  /** As it is now, see {@link Listening}. */
+  create: () => EarAnalysis;
+  /** As it is now, see {@link EarAnalysis}. */
   influence?: Influence;
   /** Whether others go first. */
   patient?: boolean;
@@ -36,7 +36,7 @@ interface Wish {
  * Lets listeners hear, the nearest stretch of each in turn, and sends what they
  * have heard: at once for the current moment, then now and then.
  */
-export class ListeningQueue {
+export class AnalysisQueue {
   /** The moment that is wanted first, in seconds. */
   now = 0;
   private readonly entries = new Map<string, Entry>();
@@ -54,18 +54,18 @@ export class ListeningQueue {
 
   /** Whether there is nothing to hear. */
   get isIdle(): boolean {
-    return [...this.entries.values()].every(({ listening }) => listening.isDone);
+    return [...this.entries.values()].every(({ analysis }) => analysis.isDone);
   }
 
   get(name: string): SongListener | undefined {
-    return this.entries.get(name)?.listening.listener;
+    return this.entries.get(name)?.analysis.listener;
   }
 
   keepOnly(names: string[]): void {
-    for (const [name, { listening }] of this.entries) {
+    for (const [name, { analysis }] of this.entries) {
       if (names.includes(name)) continue;
       this.entries.delete(name);
-      listening.end();
+      analysis.end();
     }
   }
 
@@ -75,15 +75,15 @@ export class ListeningQueue {
     if (known?.key === key) {
       if (known.details === details) return;
       known.details = details;
-      this.sendAgain(known.listening, wish.influence);
+      this.sendAgain(known.analysis, wish.influence);
       return;
     }
-    known?.listening.end();
+    known?.analysis.end();
     try {
-      const listening = wish.create();
-      listening.cost = known?.listening.cost ?? 0;
-      listening.begin(this.now, known !== undefined);
-      this.entries.set(name, { key, details, listening, patient: wish.patient ?? false });
+      const analysis = wish.create();
+      analysis.cost = known?.analysis.cost ?? 0;
+      analysis.begin(this.now, known !== undefined);
+      this.entries.set(name, { key, details, analysis, patient: wish.patient ?? false });
       this.wake();
       void this.run();
     } catch (error) {
@@ -93,10 +93,10 @@ export class ListeningQueue {
   }
 
   /** Settled anew: first around the current moment, then all of it. */
-  private sendAgain(listening: Listening, influence = listening.influence): void {
-    listening.influence = influence;
-    listening.unsent = true;
-    if (!listening.sendAround(this.now)) listening.sendAll();
+  private sendAgain(analysis: EarAnalysis, influence = analysis.influence): void {
+    analysis.influence = influence;
+    analysis.unsent = true;
+    if (!analysis.sendAround(this.now)) analysis.sendAll();
     this.lastWish = performance.now();
     void this.run();
   }
@@ -105,8 +105,8 @@ export class ListeningQueue {
   async complete(name: string): Promise<SongListener> {
     for (;;) {
       const entry = this.entries.get(name);
-      if (!entry) throw new Error('it is not listening');
-      if (entry.listening.isDone) return entry.listening.listener;
+      if (!entry) throw new Error('it is not being analysed');
+      if (entry.analysis.isDone) return entry.analysis.listener;
       await new Promise((resolve) => setTimeout(resolve, 30));
     }
   }
@@ -117,19 +117,19 @@ export class ListeningQueue {
     try {
       this.lastTold = 0;
       for (let round = 1; ; round++) {
-        const busy = [...this.entries].filter(([, { listening }]) => !listening.isDone);
+        const busy = [...this.entries].filter(([, { analysis }]) => !analysis.isDone);
         if (busy.length === 0) {
           if (await this.isQuiet()) break;
           continue;
         }
         const ready = busy.filter(
-          ([, { listening }]) => listening.opening.length + listening.waiting.length > 0,
+          ([, { analysis }]) => analysis.opening.length + analysis.waiting.length > 0,
         );
         const eager = ready.filter(([, { patient }]) => !patient);
         const now = eager.length === 0 || round % patience === 0 ? ready : eager;
         for (const [name, entry] of now) await this.hearNext(name, entry);
         if (ready.length === 0) await this.somethingToDo();
-        for (const { listening } of this.entries.values()) if (listening.isDone) listening.sendAll();
+        for (const { analysis } of this.entries.values()) if (analysis.isDone) analysis.sendAll();
         this.tellProgress();
         this.sendSome();
         await turn();
@@ -159,36 +159,36 @@ export class ListeningQueue {
   /** Waits until something that was lent is back, or there is a new wish. */
   private async somethingToDo(): Promise<void> {
     const wished = new Promise<void>((resolve) => (this.wake = resolve));
-    const lent = [...this.entries.values()].flatMap(({ listening }) => [...listening.lent.values()]);
+    const lent = [...this.entries.values()].flatMap(({ analysis }) => [...analysis.lent.values()]);
     await Promise.race([...lent, wished]);
   }
 
   private async hearNext(name: string, entry: Entry): Promise<void> {
-    const { listening } = entry;
-    const { opening, waiting } = listening;
+    const { analysis } = entry;
+    const { opening, waiting } = analysis;
     const isWanted = () => this.entries.get(name) === entry;
     if (!isWanted()) return;
     if (opening.length > 0) {
       // The very first is sent at once, and waits for nobody.
       for (const stretch of opening) {
-        await listening.hear(stretch);
+        await analysis.hear(stretch);
         if (!isWanted()) return;
       }
-      listening.sendOpening();
+      analysis.sendOpening();
       // The whole is settled later: it takes time that others wait for.
       this.lastSent = this.lastSentAround = performance.now();
       return;
     }
-    listening.lend();
+    analysis.lend();
     const stretch = waiting.shift();
     if (!stretch) return;
-    await listening.hear(stretch);
-    if (isWanted()) listening.unsent = true;
+    await analysis.hear(stretch);
+    if (isWanted()) analysis.unsent = true;
   }
 
   /** What sending all takes. */
   private get cost(): number {
-    return [...this.entries.values()].reduce((sum, { listening }) => sum + listening.cost, 0);
+    return [...this.entries.values()].reduce((sum, { analysis }) => sum + analysis.cost, 0);
   }
 
   /**
@@ -199,8 +199,8 @@ export class ListeningQueue {
     const now = performance.now();
     if (now - this.lastSent > Math.max(sendEvery, 30 * this.cost)) this.sendAll();
     else if (now - this.lastSentAround > sendEvery) {
-      for (const { listening } of this.entries.values()) {
-        if (listening.unsent) listening.sendAround(this.now);
+      for (const { analysis } of this.entries.values()) {
+        if (analysis.unsent) analysis.sendAround(this.now);
       }
       this.lastSentAround = performance.now();
     }
@@ -209,10 +209,10 @@ export class ListeningQueue {
   private tellProgress(): void {
     let done = 0;
     let all = 0;
-    for (const { listening } of this.entries.values()) {
-      const { moments } = listening.listener;
+    for (const { analysis } of this.entries.values()) {
+      const { moments } = analysis.listener;
       all += moments;
-      const missing = [...listening.waiting, ...listening.lent.keys()].reduce(
+      const missing = [...analysis.waiting, ...analysis.lent.keys()].reduce(
         (sum, { count }) => sum + count,
         0,
       );
@@ -227,7 +227,7 @@ export class ListeningQueue {
   }
 
   private sendAll(): void {
-    for (const { listening } of this.entries.values()) listening.sendAll();
+    for (const { analysis } of this.entries.values()) analysis.sendAll();
     this.lastSent = this.lastSentAround = performance.now();
   }
 }

@@ -1,7 +1,7 @@
 import type { Influence, SongListener, Stretch } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
-import { Listening } from './listening';
-import { ListeningQueue } from './listeningQueue';
+import { EarAnalysis } from './earAnalysis';
+import { AnalysisQueue } from './analysisQueue';
 
 /** A listener of 20 seconds at 10 moments a second that notes what it is given to hear. */
 class NotingListener implements SongListener {
@@ -22,7 +22,7 @@ class NotingListener implements SongListener {
 function setUp() {
   const progress: number[] = [];
   const failures: string[] = [];
-  const queue = new ListeningQueue(
+  const queue = new AnalysisQueue(
     (share) => progress.push(share),
     (text) => failures.push(text),
   );
@@ -31,7 +31,7 @@ function setUp() {
 
 /** Puts a listener into a queue; counts how often it is made and sent. */
 function listenIn(
-  queue: ListeningQueue,
+  queue: AnalysisQueue,
   name: string,
   read = () => {},
   share?: (stretch: Stretch) => Promise<void> | undefined,
@@ -45,7 +45,7 @@ function listenIn(
         const listener = new NotingListener();
         listeners.push(listener);
         counts.made++;
-        return new Listening(
+        return new EarAnalysis(
           listener,
           read,
           {
@@ -241,7 +241,7 @@ describe('the queue of what listens', () => {
               lent++ < 2 ? new Promise<void>((resolve) => returns.push(resolve)) : undefined;
             const release = () => void released.push(own);
             const influence = { before: 0, after: 0, bySong: true };
-            return new Listening(new NotingListener(), read, { all: () => {} }, influence, share, release);
+            return new EarAnalysis(new NotingListener(), read, { all: () => {} }, influence, share, release);
           },
           failed: () => {},
         });
@@ -317,7 +317,7 @@ describe('the queue of what listens', () => {
 
   describe('settling what has been heard', () => {
     /** Puts listeners that take some time to be sent whole; notes of what each time was. */
-    function slowToSend(queue: ListeningQueue, milliseconds: number, hasParts = true) {
+    function slowToSend(queue: AnalysisQueue, milliseconds: number, hasParts = true) {
       const sent: (Stretch | 'all')[] = [];
       const all = () => {
         sent.push('all');
@@ -328,7 +328,7 @@ describe('the queue of what listens', () => {
         const influence = { before, after: 0, bySong: false };
         queue.put('ear', key, details, {
           create: () =>
-            new Listening(
+            new EarAnalysis(
               new NotingListener(),
               () => {},
               hasParts ? { all, part: (stretch) => void sent.push(stretch) } : { all },
@@ -424,7 +424,7 @@ describe('the queue of what listens', () => {
     listenIn(queue, 'old').put('a');
     queue.keepOnly(['new']);
     expect(queue.get('old')).toBeUndefined();
-    await expect(queue.complete('old')).rejects.toThrow('not listening');
+    await expect(queue.complete('old')).rejects.toThrow('not being analysed');
   });
 
   it('says why a listener cannot be made, and why a song cannot be read; others go on', async () => {
@@ -454,7 +454,7 @@ describe('the queue of what listens', () => {
     const put = (name: string, patient: boolean) =>
       queue.put(name, 'k', '', {
         patient,
-        create: () => new Listening(new NotingListener(), () => void order.push(name), { all: () => {} }),
+        create: () => new EarAnalysis(new NotingListener(), () => void order.push(name), { all: () => {} }),
         failed: () => {},
       });
     put('spectrogram', true);

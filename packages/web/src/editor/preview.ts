@@ -29,8 +29,8 @@ import type {
   TrackSource,
 } from '../workers/messages';
 
-/** What changes rarely enough to be shown by React. What changes every frame is asked for: see {@link Stage}. */
-export interface StageState {
+/** What changes rarely enough to be shown by React. What changes every frame is asked for: see {@link Preview}. */
+export interface PreviewState {
   playing: boolean;
   speed: number;
   loop: readonly [number, number] | undefined;
@@ -54,8 +54,8 @@ export interface StageState {
  * What plays, hears and paints the open film: the player and the two workers.
  * The main thread only passes messages on.
  */
-export class Stage {
-  readonly state: StoreApi<StageState> = createStore<StageState>()(() => ({
+export class Preview {
+  readonly state: StoreApi<PreviewState> = createStore<PreviewState>()(() => ({
     playing: false,
     speed: 1,
     loop: undefined,

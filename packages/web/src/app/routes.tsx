@@ -1,0 +1,39 @@
+import { createBrowserRouter, Outlet, type RouteObject } from 'react-router';
+import { Failed } from './Failed';
+import { NothingHere } from './NothingHere';
+
+/** The pages by their addresses. Each is loaded when it is first gone to. */
+const pages: RouteObject[] = [
+  {
+    index: true,
+    lazy: async () => ({ Component: (await import('../films/FilmsPage')).FilmsPage }),
+  },
+  {
+    path: 'renders',
+    lazy: async () => ({ Component: (await import('../renders/RendersPage')).RendersPage }),
+  },
+  {
+    path: 'films/:id',
+    lazy: async () => ({ Component: (await import('../editor/WorkspacePage')).WorkspacePage }),
+    children: [
+      { index: true, lazy: async () => ({ Component: (await import('../editor/Areas')).Areas }) },
+      {
+        path: 'listening/:ear',
+        lazy: async () => ({ Component: (await import('../listening/ListeningView')).ListeningView }),
+      },
+    ],
+  },
+  { path: '*', Component: NothingHere },
+];
+
+const Page = () => (
+  <>
+    <title>Cyclogram</title>
+    <Outlet />
+  </>
+);
+
+export const makeRouter = () =>
+  createBrowserRouter([
+    { Component: Page, ErrorBoundary: Failed, HydrateFallback: () => null, children: pages },
+  ]);
