@@ -16,6 +16,7 @@ export default defineConfig({
   },
   test: {
     include: ['packages/*/{src,test}/**/*.test.ts', 'demo/**/*.test.ts'],
+    css: true,
     testTimeout: 120_000,
     hookTimeout: 120_000,
     // Tests that render use every processor themselves.

@@ -5,7 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { promisify } from 'node:util';
+import { frameRateOf } from '@cyclogram/core';
 import { startEncoder } from '../packages/server/src/render/encode';
+import { formatOf } from '../packages/server/src/render/format/registry';
 
 const exec = promisify(execFile);
 const seconds = 12;

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
-import { changed, choose, newFilm, place, set, show, songFilm, unfold } from './showPanel';
+import { card, changed, choose, newFilm, place, set, show, songFilm, unfold } from './showPanel';
 import { cyclogram, difference, folder, media, save, screenPixels } from './support';
 
 const image = ({ data, width, height }: PNG) => ({ data: Uint8ClampedArray.from(data), width, height });
@@ -17,7 +17,7 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   await tape.click({ position: { x: 600, y: 80 } });
 
   // Three points: a corner, a curve, a corner.
-  await show(page).getByRole('button', { name: 'Draw with the pen on the Screen' }).click();
+  await show(page).getByRole('button', { name: 'Pen: draw on the Screen' }).click();
   await page.mouse.click(...(await place(page, 0.2, 0.7)));
   await page.mouse.move(...(await place(page, 0.35, 0.45)));
   await page.mouse.down();
@@ -25,18 +25,18 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   await page.mouse.up();
   await page.mouse.click(...(await place(page, 0.5, 0.7)));
   await page.keyboard.press('Enter');
-  await expect(show(page).getByLabel('Path', { exact: true })).toHaveText('Drawn');
+  await expect(show(page).getByLabel('Shape', { exact: true })).toHaveText('Drawn');
   await expect(page.getByRole('button', { name: /^Point \d of 3$/ })).toHaveCount(3);
 
   let before = await screenPixels(page);
   await unfold(page, 'Symmetry');
-  await choose(page, 'Repeated', 'Mirrored');
+  await choose(page, 'Symmetry', 'Mirror');
   await changed(page, before);
   before = await screenPixels(page);
   await unfold(page, 'Copies');
-  await set(page, 'How many', '3');
-  await set(page, 'Moved down', '-60');
-  await set(page, 'Later by', '120');
+  await set(page, 'Count', '3');
+  await set(page, 'Offset y', '-60');
+  await set(page, 'Delay', '120');
   await changed(page, before);
 
   // Two seconds, looped with the mouse on the ruler and rendered.
@@ -48,14 +48,14 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   await tape.click({ position: { x: 700, y: 80 } });
   const frame = Number(/frame (\d+)/.exec((await page.getByTestId('time').textContent())!)![1]);
   const picture = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save this picture as PNG' }).click();
+  await page.getByRole('button', { name: 'Save frame as PNG' }).click();
   await expect(page.getByText(/^saved \d/)).toBeVisible();
   const preview = PNG.sync.read(await readFile(await save(await picture, 'pen-preview.png')));
   const id = /films\/([^/]+)/.exec(page.url())![1]!;
 
   await page.getByRole('button', { name: 'Render', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Part' }).click();
-  await page.getByRole('option', { name: 'The loop' }).click();
+  await page.getByRole('combobox', { name: 'Range' }).click();
+  await page.getByRole('option', { name: 'Loop' }).click();
   await page.getByRole('button', { name: 'Start rendering' }).click();
   const row = page.getByRole('listitem').filter({ hasText: 'pen' });
   const download = page.waitForEvent('download', { timeout: 120_000 });
@@ -83,16 +83,16 @@ test('points of a drawn curve: added, moved, made smooth, removed, by mouse and 
   page,
 }) => {
   await newFilm(page);
-  await choose(page, 'Path', 'Drawn');
+  await choose(page, 'Shape', 'Drawn');
   const points = page.getByRole('button', { name: /^Point \d of \d$/ });
   await expect(points).toHaveCount(3);
   const before = await screenPixels(page);
   await points.nth(1).focus();
   await page.keyboard.press('Shift+ArrowUp');
   await changed(page, before);
-  await expect(page.getByRole('button', { name: 'Handle after the point' })).toHaveCount(1);
+  await expect(page.getByRole('button', { name: 'Handle out' })).toHaveCount(1);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'Handle after the point' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Handle out' })).toHaveCount(0);
   await page.keyboard.press('Delete');
   await expect(points).toHaveCount(2);
   await page.getByRole('button', { name: /^Undo/ }).click();
@@ -112,10 +112,10 @@ test('points of a drawn curve: added, moved, made smooth, removed, by mouse and 
 
 test('a drawn point is placed by numbers, and the whole curve sized by its handle', async ({ page }) => {
   await newFilm(page);
-  await choose(page, 'Path', 'Drawn');
+  await choose(page, 'Shape', 'Drawn');
   await expect(show(page).getByText('3 points')).toBeVisible();
-  await show(page).getByRole('button', { name: 'The next point' }).click();
-  await show(page).getByRole('button', { name: 'The next point' }).click();
+  await show(page).getByRole('button', { name: 'Next point' }).click();
+  await show(page).getByRole('button', { name: 'Next point' }).click();
   await expect(show(page).getByText('Point 2 of 3')).toBeVisible();
   const number = (name: string) => show(page).getByRole('spinbutton', { name, exact: true });
   const type = async (name: string, value: string) => {
@@ -126,15 +126,15 @@ test('a drawn point is placed by numbers, and the whole curve sized by its handl
   await type('Point y', '200');
   await changed(page, before);
   // Of a smooth point, the other handle turns along.
-  await type('Handle after, y', '-150');
-  expect(Number(await number('Handle before, y').inputValue())).toBeGreaterThan(50);
+  await type('Handle out y', '-150');
+  expect(Number(await number('Handle in y').inputValue())).toBeGreaterThan(50);
   await show(page).getByLabel('Smooth').click();
-  await expect(number('Handle after, y')).toHaveValue('0');
+  await expect(number('Handle out y')).toHaveValue('0');
   await page.getByRole('button', { name: /^Undo: corner or smooth/ }).click();
-  await expect(number('Handle after, y')).toHaveValue('-150');
+  await expect(number('Handle out y')).toHaveValue('-150');
 
-  const height = async () => Number(await number('Point y').inputValue());
-  const [was, size] = [await height(), page.getByRole('button', { name: 'Size the path' })];
+  const scale = card(page, 'Path').getByRole('spinbutton', { name: 'Scale', exact: true });
+  const size = page.getByRole('button', { name: 'Resize the path' });
   before = await screenPixels(page);
   const box = (await size.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
@@ -142,8 +142,7 @@ test('a drawn point is placed by numbers, and the whole curve sized by its handl
   await page.mouse.move(box.x + box.width / 2 - 60, box.y + box.height / 2 - 20, { steps: 4 });
   await page.mouse.up();
   await changed(page, before);
-  // Smaller around its middle: its highest point comes down.
-  expect(await height()).toBeGreaterThan(was + 10);
+  expect(Number(await scale.inputValue())).toBeLessThan(95);
 });
 
 test('a line drawn by hand becomes a curve of few points', async ({ page }) => {
@@ -155,7 +154,7 @@ test('a line drawn by hand becomes a curve of few points', async ({ page }) => {
     await page.mouse.move(...(await place(page, 0.2 + i * 0.015, 0.5 + 0.15 * Math.sin(i / 5))));
   }
   await page.mouse.up();
-  await expect(show(page).getByLabel('Path', { exact: true })).toHaveText('Drawn');
+  await expect(show(page).getByLabel('Shape', { exact: true })).toHaveText('Drawn');
   const points = await page.getByRole('button', { name: /^Point \d+ of \d+$/ }).count();
   expect(points).toBeGreaterThan(2);
   expect(points).toBeLessThan(12);
@@ -176,7 +175,7 @@ test('an SVG file becomes a path; one made to do harm says why it does not', asy
   await file.setInputFiles(
     svgFile('boat.svg', svg('<script>alert(1)</script><rect width="80" height="30"/>')),
   );
-  await expect(show(page).getByLabel('Path', { exact: true })).toHaveText('SVG');
+  await expect(show(page).getByLabel('Shape', { exact: true })).toHaveText('SVG');
   await expect(page.getByText('Left out of boat.svg: scripts.')).toBeVisible();
   await changed(page, before);
   const evil = `<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>${svg('<text>&x;</text>')}`;
@@ -184,13 +183,13 @@ test('an SVG file becomes a path; one made to do harm says why it does not', asy
   await expect(page.getByText(/evil.svg is not used.*entities/)).toBeVisible();
   // Saved, it is a file that can be read again.
   const download = page.waitForEvent('download');
-  await show(page).getByRole('button', { name: 'Save the path as SVG' }).click();
+  await show(page).getByRole('button', { name: 'Export path as SVG' }).click();
   expect(await readFile(await save(await download, 'path.svg'), 'utf8')).toContain('<path d="M');
 });
 
 test('the outline of a text, in a typeface that ships with the application', async ({ page }) => {
   await newFilm(page);
-  await choose(page, 'Path', 'Text');
+  await choose(page, 'Shape', 'Text outline');
   await expect(show(page).getByRole('alert')).toContainText('Choose a typeface');
   await show(page).getByLabel('Text', { exact: true }).fill('TIDE');
   const before = await screenPixels(page);
@@ -212,7 +211,7 @@ test('the outline of a text, in a typeface that ships with the application', asy
 
 test('the outline of a picture is traced, and follows its threshold', async ({ page }) => {
   await newFilm(page);
-  await choose(page, 'Path', 'Outline of a picture');
+  await choose(page, 'Shape', 'Image outline');
   const logo = new PNG({ width: 120, height: 120 });
   for (let i = 0; i < 120 * 120; i++) {
     const distance = Math.hypot((i % 120) - 60, Math.floor(i / 120) - 60);
@@ -221,15 +220,15 @@ test('the outline of a picture is traced, and follows its threshold', async ({ p
   }
   const before = await screenPixels(page);
   await show(page)
-    .getByLabel('Picture file', { exact: true })
+    .getByLabel('Image file', { exact: true })
     .first()
     .setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: PNG.sync.write(logo) });
-  await changed(page, before, 0.1);
+  await changed(page, before, 0.02);
   const half = await screenPixels(page);
   await set(page, 'Threshold', '95');
-  await changed(page, half, 0.02);
+  await changed(page, half);
   await show(page)
-    .getByLabel('Picture file', { exact: true })
+    .getByLabel('Image file', { exact: true })
     .first()
     .setInputFiles({ name: 'words.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
   await expect(page.getByText(/words.png is not used/)).toBeVisible();

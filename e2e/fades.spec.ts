@@ -71,7 +71,7 @@ test('fades are dragged on the Tape, snap to beats, and are undone', async ({ pa
   // A double click on the handle takes the fade away; without snapping it goes anywhere.
   await page.mouse.dblclick(box.x + (3.125 / length) * box.width, box.y + rowFromBottom(box, 1));
   await expect(fadeIn).toHaveValue('0');
-  await page.getByRole('button', { name: 'Loops and fades snap to beats' }).click();
+  await page.getByRole('button', { name: 'Snap loops and fades to beats' }).click();
   await dragTo(page, [3, rowFromBottom(box, 1)], 2.77, length);
   expect(Number(await fadeIn.inputValue())).toBeCloseTo(2.77, 1);
   expect((Number(await fadeIn.inputValue()) / 0.625) % 1).toBeGreaterThan(0.2);
@@ -82,13 +82,13 @@ test('a layer is shown for a part of the film, as it is rendered', async ({ page
   await openFilm(page, `/films/${id}`);
   const show = page.getByRole('region', { name: 'Show' });
   await show.getByText('Left wheel', { exact: true }).click();
-  await show.getByRole('button', { name: /^When/ }).click();
+  await show.getByRole('button', { name: /^Timing/ }).click();
   const box = (await tapeOf(page).boundingBox())!;
   const length = Number(await tapeOf(page).getAttribute('aria-valuemax'));
   // The lower half of the layer's row moves its ends, the upper its fades.
   await dragTo(page, [3, rowFromBottom(box, 1) + 9], 10, length);
-  await expect(show.getByRole('spinbutton', { name: 'From', exact: true }).last()).toHaveValue('10');
-  const to = show.getByRole('spinbutton', { name: 'To', exact: true }).last();
+  await expect(show.getByRole('spinbutton', { name: 'Start', exact: true }).last()).toHaveValue('10');
+  const to = show.getByRole('spinbutton', { name: 'End', exact: true }).last();
   await to.fill('20');
   await to.press('Enter');
   const fade = show.getByRole('spinbutton', { name: 'Fade in', exact: true }).first();
@@ -125,12 +125,12 @@ test('the sound fades in Hear, and the render has it', async ({ page }) => {
   const id = await copyOf(page, 'dry-dock', () => {});
   await openFilm(page, `/films/${id}`);
   const hear = page.getByRole('region', { name: 'Hear' });
-  await hear.getByRole('button', { name: /^Fades of the sound/ }).click();
+  await hear.getByRole('button', { name: /^Sound fades/ }).click();
   const fadeIn = hear.getByRole('spinbutton', { name: 'Fade in', exact: true });
   await fadeIn.fill('4');
   await fadeIn.press('Enter');
-  await hear.getByLabel('Course').click();
-  await page.getByRole('option', { name: 'Straight' }).click();
+  await hear.getByLabel('Fade curve').click();
+  await page.getByRole('option', { name: 'Linear' }).click();
   await expect(page.getByText(/^saved/)).toBeVisible();
   const loudness = async (film: string, name: string) => {
     const out = join(folder, name);

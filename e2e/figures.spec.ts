@@ -6,7 +6,7 @@ const show = (page: Page) => page.getByRole('region', { name: 'Show' });
 /** Chooses an entry of a list, and waits until the picture has changed. */
 async function choose(page: Page, list: string, entry: string): Promise<void> {
   const before = await screenPixels(page);
-  await show(page).getByLabel(list, { exact: true }).click();
+  await show(page).getByRole('combobox', { name: list, exact: true }).click();
   await page.getByRole('option', { name: entry, exact: true }).click();
   await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.005);
 }
@@ -20,10 +20,10 @@ test('another path, other marks, copies: each shows at once, and can be undone',
   await rest.press('Enter');
   await expect.poll(async () => difference(await screenPixels(page), bare)).toBeGreaterThan(0.005);
   const start = await settledPixels(page);
-  await choose(page, 'Path', 'Star');
-  await choose(page, 'Drawn as', 'Area');
-  await choose(page, 'Drawn as', 'Line');
-  await choose(page, 'Path', 'Rectangle');
+  await choose(page, 'Shape', 'Star');
+  await choose(page, 'Figure', 'Area');
+  await choose(page, 'Figure', 'Line');
+  await choose(page, 'Shape', 'Rectangle');
 
   // Its width has a handle of its own.
   const width = show(page).getByRole('spinbutton', { name: 'Width', exact: true }).first();
@@ -33,10 +33,10 @@ test('another path, other marks, copies: each shows at once, and can be undone',
 
   const single = await screenPixels(page);
   await show(page).getByRole('region', { name: 'Copies' }).getByRole('button').first().click();
-  const count = show(page).getByRole('spinbutton', { name: 'How many' });
+  const count = show(page).getByRole('spinbutton', { name: 'Count' });
   await count.fill('4');
   await count.press('Enter');
-  const scale = show(page).getByRole('spinbutton', { name: 'Scaled to' });
+  const scale = show(page).getByRole('region', { name: 'Copies' }).getByRole('spinbutton', { name: 'Scale' });
   await scale.fill('80');
   await scale.press('Enter');
   await expect.poll(async () => difference(await screenPixels(page), single)).toBeGreaterThan(0.02);
@@ -51,7 +51,7 @@ test('another path, other marks, copies: each shows at once, and can be undone',
 test('a mark is the shape of an SVG file; one that is too large says so', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New film without a song' }).click();
-  await choose(page, 'Drawn as', 'Shapes or pictures');
+  await choose(page, 'Figure', 'Shapes or images');
   const size = show(page).getByRole('spinbutton', { name: 'Size at rest', exact: true });
   await size.fill('40');
   await size.press('Enter');
@@ -64,7 +64,7 @@ test('a mark is the shape of an SVG file; one that is too large says so', async 
   });
   await file.setInputFiles(svg('<rect width="9" height="2"/><circle cx="4" cy="6" r="2"/>'));
   await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.05);
-  const shape = show(page).getByLabel('Shape', { exact: true });
+  const shape = show(page).getByRole('textbox', { name: 'Shape', exact: true });
   await expect(shape).toHaveValue(/^M0 0L/);
   await file.setInputFiles(svg('<circle cx="4" cy="6" r="2"/>'.repeat(400)));
   await expect(page.getByText(/buoy.svg is not used.*20000 can be used/)).toBeVisible();
@@ -75,7 +75,7 @@ test('a mark is the shape of an SVG file; one that is too large says so', async 
 test('path data is read as it is pasted; what is none says so', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New film without a song' }).click();
-  await choose(page, 'Path', 'SVG');
+  await choose(page, 'Shape', 'SVG');
   const before = await screenPixels(page);
   const data = show(page).getByLabel('Data');
   await data.fill('M0 0 H400 V100 Z');

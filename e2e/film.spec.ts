@@ -40,16 +40,13 @@ test('from a dropped song to a video file', async ({ page }) => {
   await page.getByRole('option', { name: 'Inward' }).click();
   await expect.poll(async () => difference(await screenPixels(page), outward)).toBeGreaterThan(0.5);
   const log = await screenPixels(page);
-  await page.getByLabel('Scale').click();
+  await page.getByRole('region', { name: 'Hear' }).getByLabel('Scale').click();
   await page.getByRole('option', { name: 'Linear' }).click();
   await heard(page);
   await expect.poll(async () => difference(await screenPixels(page), log)).toBeGreaterThan(0.5);
 
   // Play: time goes on by itself.
-  await page
-    .getByRole('toolbar', { name: 'Transport' })
-    .getByRole('button', { name: 'Go to the start' })
-    .click();
+  await page.getByRole('toolbar', { name: 'Transport' }).getByRole('button', { name: 'Go to start' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByTestId('time')).toContainText('0:02.', { timeout: 15_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
@@ -129,7 +126,7 @@ test('layers: add, duplicate, hide, delete, and the handles on the Screen', asyn
   await show.getByRole('button', { name: 'Duplicate' }).click();
   await expect(show.getByRole('listitem')).toHaveCount(2);
   const both = await screenPixels(page);
-  const handle = page.getByRole('button', { name: 'Size the path' });
+  const handle = page.getByRole('button', { name: 'Radius of the path' });
   const box = (await handle.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
@@ -169,7 +166,7 @@ test('nothing is asked of any other machine, and nothing breaks the content secu
   await openFilm(page, '/films/demo-breakwater');
   await page.goto('/renders');
   await page.getByRole('button', { name: 'Help' }).click();
-  await expect(page.getByRole('dialog')).toContainText('Bring the song in');
+  await expect(page.getByRole('dialog')).toContainText('Import a song');
   expect(outside).toEqual([]);
   // Else workers copy what they could share.
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);

@@ -64,7 +64,7 @@ test('pick the kick with the mouse, drag its gate, see the hits change, undo', a
 test('a preset finds the kick: as many hits as the song has', async ({ page }) => {
   await copyOf(page, 'breakwater');
   await hear(page).getByRole('button', { name: 'Add a follower' }).first().click();
-  await page.getByLabel('Start from').click();
+  await page.getByLabel('Preset').click();
   await page.getByRole('option', { name: 'Kick' }).click();
   // 27 bars of four on the floor.
   await expect.poll(() => hits(page)).toBe(108);
@@ -100,7 +100,7 @@ test('small pictures of layers show what their ear hears after its bands have ch
 test('the Listening page by keyboard', async ({ page }) => {
   await copyOf(page, 'slow-tide');
   await hear(page)
-    .getByRole('button', { name: 'Listening: Pipes on a page of its own', exact: true })
+    .getByRole('button', { name: 'Open Pipes in the Listening view', exact: true })
     .press('Enter');
   await expect(page).toHaveURL(/listening\/deep$/);
   const listening = page.getByRole('region', { name: 'Listening' });
@@ -182,20 +182,20 @@ test('beats: found, doubled, shifted, exported; a follower follows them', async 
   await copyOf(page, 'dry-dock');
   await page.getByRole('button', { name: /^Beats/ }).click();
   await page.getByRole('button', { name: 'Remove', exact: true }).click();
-  await page.getByRole('button', { name: 'Find the beats' }).click();
+  await page.getByRole('button', { name: 'Detect beats' }).click();
   const tempo = page.getByRole('spinbutton', { name: 'Tempo' });
   await expect(tempo).toHaveValue(/^96|^95\.[5-9]/, { timeout: 30_000 });
   const found = Number(await tempo.inputValue());
   await page.getByRole('button', { name: 'Double' }).click();
   await expect.poll(async () => Number(await tempo.inputValue())).toBeCloseTo(found * 2, 1);
   await page.getByRole('button', { name: 'Half' }).click();
-  const first = page.getByRole('spinbutton', { name: 'A bar begins at' });
+  const first = page.getByRole('spinbutton', { name: 'First bar' });
   const begins = Number(await first.inputValue());
   await page.getByRole('button', { name: 'Shift a beat' }).click();
   await expect.poll(async () => Number(await first.inputValue())).toBeCloseTo(begins + 60 / found, 1);
   await page.keyboard.press('Escape');
   await expect(page.getByText(/^saved \d/)).toBeVisible();
-  await page.getByRole('button', { name: 'Export what is heard' }).click();
+  await page.getByRole('button', { name: 'Export analysis' }).click();
   const take = async (name: string, file: string) => {
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name, exact: true }).click();
@@ -218,36 +218,36 @@ test('an ear listens to several tracks, a channel, and only what is struck', asy
   await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 900, y: 60 } });
   await hear(page).getByRole('button', { name: 'Whole song', exact: true }).first().click();
   const whole = await screenPixels(page);
-  await page.getByRole('button', { name: /^Listens to/ }).click();
+  await page.getByRole('button', { name: /^Tracks: / }).click();
   await page.getByRole('menuitemcheckbox', { name: 'Bells' }).click();
   await page.getByRole('menuitemcheckbox', { name: 'Hats' }).click();
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: 'Listens to 2 tracks' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Tracks: 2 tracks' })).toBeVisible();
   await heard(page);
   await expect.poll(async () => difference(await screenPixels(page), whole)).toBeGreaterThan(0.5);
   const both = await screenPixels(page);
-  await page.getByLabel('Part').click();
-  await page.getByRole('option', { name: 'Struck' }).click();
+  await page.getByLabel('Component').click();
+  await page.getByRole('option', { name: 'Percussive' }).click();
   await heard(page);
   await expect.poll(async () => difference(await screenPixels(page), both)).toBeGreaterThan(0.3);
   const struck = await screenPixels(page);
   await page.getByLabel('Channel').click();
-  await page.getByRole('option', { name: 'Sides' }).click();
+  await page.getByRole('option', { name: 'Side' }).click();
   await heard(page);
   await expect.poll(async () => difference(await screenPixels(page), struck)).toBeGreaterThan(0.3);
 });
 
 test('a track can be muted for now, replaced, and started later', async ({ page }) => {
   await copyOf(page, 'dry-dock');
-  await hear(page).getByRole('button', { name: 'Mute, for now' }).click();
+  await hear(page).getByRole('button', { name: 'Mute' }).click();
   await expect(hear(page).getByRole('button', { name: 'Unmute' })).toBeVisible();
   await hear(page).getByRole('button', { name: 'Unmute' }).click();
   await hear(page).getByRole('button', { name: 'Mix', exact: true }).click();
-  const start = page.getByRole('spinbutton', { name: 'Starts at' }).first();
+  const start = page.getByRole('spinbutton', { name: 'Start' }).first();
   await start.fill('2.5');
   await start.press('Enter');
   await expect(page.getByTestId('time')).toContainText('/ 0:42');
-  const heardInFilm = page.getByRole('switch', { name: 'Heard in the film' });
+  const heardInFilm = page.getByRole('switch', { name: 'In the soundtrack' });
   // Amber: what is sound.
   await expect(heardInFilm).toHaveCSS('border-color', 'rgb(240, 172, 72)');
   await heardInFilm.click();
@@ -292,7 +292,7 @@ test('nothing is heard before all of a film’s sounds are known', async ({ page
   await page.goto('/films/demo-dry-dock');
   await expect(page.getByRole('slider', { name: 'Time in the song' })).toBeVisible();
   await page.waitForTimeout(2500);
-  await expect(page.getByText('hearing 0 %')).toBeVisible();
+  await expect(page.getByText('analysing 0 %')).toBeVisible();
   release();
   await heard(page);
 });

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { card, changed, choose, layer, newFilm, place, set, show, songFilm, unfold } from './showPanel';
 import { screenPixels } from './support';
 
-test('layers: from the gallery, picked on the picture, several at once, grouped, tied, locked', async ({
+test('layers: from the gallery, picked on the picture, several at once, grouped, linked, locked', async ({
   page,
 }) => {
   await newFilm(page);
@@ -29,21 +29,21 @@ test('layers: from the gallery, picked on the picture, several at once, grouped,
   await show(page).getByRole('button', { name: 'Group', exact: true }).click();
   await expect(show(page).getByLabel('Name of the layer')).toHaveValue('Group');
   let before = await screenPixels(page);
-  await set(page, 'Scaled to', '50');
+  await set(page, 'Scale', '50');
   await changed(page, before);
   before = await screenPixels(page);
-  await unfold(page, 'Cut');
-  await choose(page, 'Cut by', 'A new circle');
+  await unfold(page, 'Clip path');
+  await choose(page, 'Clip path', 'New circle');
   await changed(page, before, 0.005);
 
-  // A tied copy changes with its source.
+  // A linked copy changes with its source.
   await show(page).getByRole('button', { name: 'Ungroup' }).click();
   await expect(show(page).getByRole('listitem')).toHaveCount(2);
   await layer(page, 'Bars on a floor').click();
   await show(page)
-    .getByRole('button', { name: /^Add a tied copy/ })
+    .getByRole('button', { name: /^Linked copy/ })
     .click();
-  await set(page, 'Moved down', '-300');
+  await set(page, 'Position y', '-300');
   before = await screenPixels(page);
   await layer(page, 'Bars on a floor').click();
   await set(page, 'Rest', '120');
@@ -75,10 +75,10 @@ test('layers and properties are copied from one film to another', async ({ page 
   await show(page).getByRole('button', { name: 'Colour: copy or paste' }).click();
   await page.getByRole('menuitem', { name: 'Copy colour' }).click();
   await layer(page, 'Ring of bars').click();
-  await expect(show(page).getByLabel('Coloured', { exact: true })).toHaveText('By band');
+  await expect(show(page).getByLabel('Colour by', { exact: true })).toHaveText('Band');
   await show(page).getByRole('button', { name: 'Colour: copy or paste' }).click();
   await page.getByRole('menuitem', { name: 'Paste colour' }).click();
-  await expect(show(page).getByLabel('Coloured', { exact: true })).toHaveText('Across the reach');
+  await expect(show(page).getByLabel('Colour by', { exact: true })).toHaveText('Distance from the path');
 });
 
 test('a palette that is shared changes in all its layers; a region lets only a part react', async ({
@@ -86,11 +86,11 @@ test('a palette that is shared changes in all its layers; a region lets only a p
 }) => {
   await songFilm(page, 'palette', 7.5);
   await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 500, y: 80 } });
-  await show(page).getByRole('button', { name: 'Make it a shared palette' }).click();
+  await show(page).getByRole('button', { name: 'Create a shared palette' }).click();
   await show(page).getByRole('button', { name: 'Duplicate' }).click();
   await set(page, 'Radius', '120');
   const before = await screenPixels(page);
-  const colour = card(page, 'How coloured').getByLabel('Colour', { exact: true });
+  const colour = card(page, 'Colour').getByLabel('Colour', { exact: true });
   await colour.click();
   await page.getByLabel('Colour, as hex').fill('#ff0000');
   await page.keyboard.press('Escape');
@@ -101,6 +101,9 @@ test('a palette that is shared changes in all its layers; a region lets only a p
   const all = await screenPixels(page);
   await unfold(page, 'Falloff');
   await show(page).getByRole('button', { name: 'Add a region' }).click();
+  const size = card(page, 'Falloff').getByRole('spinbutton', { name: 'Radius', exact: true });
+  await size.fill('90');
+  await size.press('Enter');
   await changed(page, all);
   const region = await screenPixels(page);
   await page.getByRole('button', { name: 'Move region 1', exact: true }).press('Shift+ArrowRight');
@@ -109,12 +112,12 @@ test('a palette that is shared changes in all its layers; a region lets only a p
 
 test('a figure is framed: at its loudest it just fits the picture', async ({ page }) => {
   await songFilm(page, 'framed', 6.5);
-  await set(page, 'Centre x', '1700');
+  await set(page, 'Position x', '1700');
   await set(page, 'Radius', '60');
-  await show(page).getByRole('button', { name: 'Fit the figure into the picture at its loudest' }).click();
+  await show(page).getByRole('button', { name: 'Fit figure to the picture at its loudest' }).click();
   const radius = show(page).getByRole('spinbutton', { name: 'Radius', exact: true });
   await expect(radius).not.toHaveValue('60');
   expect(
-    Math.abs(Number(await show(page).getByRole('spinbutton', { name: 'Centre x' }).inputValue()) - 960),
+    Math.abs(Number(await show(page).getByRole('spinbutton', { name: 'Position x' }).inputValue()) - 960),
   ).toBeLessThan(300);
 });

@@ -26,7 +26,7 @@ async function comparePictures(page: Page, id: string, position: number): Promis
   await page.keyboard.press('.');
   await expect.poll(frameNow).toBe(frame);
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save this picture as PNG' }).click();
+  await page.getByRole('button', { name: 'Save frame as PNG' }).click();
   const preview = PNG.sync.read(await readFile(await save(await download, `${id}.png`)));
   const out = join(folder, `${id}-server.png`);
   await cyclogram('frame', id, '--at', String((frame + 0.5) / 30), '--out', out);

@@ -8,7 +8,7 @@ export const show = (page: Page) => page.getByRole('region', { name: 'Show' });
 export const card = (page: Page, heading: string) =>
   show(page).getByRole('region', { name: heading, exact: true });
 export const layer = (page: Page, name: string) =>
-  show(page).getByTitle(`${name}. With Ctrl, select several.`, { exact: true });
+  show(page).getByTitle(`${name}. Ctrl selects several.`, { exact: true });
 
 /** Opens a part of the card that is folded away. */
 export async function unfold(page: Page, heading: string): Promise<void> {
@@ -16,7 +16,7 @@ export async function unfold(page: Page, heading: string): Promise<void> {
 }
 
 export async function choose(page: Page, list: string, entry: string): Promise<void> {
-  await show(page).getByLabel(list, { exact: true }).click();
+  await show(page).getByRole('combobox', { name: list, exact: true }).click();
   await page.getByRole('option', { name: entry, exact: true }).click();
 }
 

@@ -1,6 +1,7 @@
 import { expect, type Download, type Page } from '@playwright/test';
 import { execFile } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -56,13 +57,15 @@ export async function heard(page: Page): Promise<void> {
   // The note may not have come up yet, or be gone already: it has to stay away.
   await expect(async () => {
     await page.waitForTimeout(700);
-    await expect(page.getByText(/^hearing \d+ %$/)).toHaveCount(0, { timeout: 100 });
+    await expect(page.getByText(/^analysing \d+ %$/)).toHaveCount(0, { timeout: 100 });
   }).toPass({ timeout: 60_000 });
 }
 
-/** What the Screen shows now. */
+/** The picture now, as it is saved: without the handles that lie over it. Focus and pointer stay where they are. */
 export async function screenPixels(page: Page): Promise<PNG> {
-  return PNG.sync.read(await page.getByRole('img', { name: 'The picture now' }).screenshot());
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save frame as PNG' }).dispatchEvent('click');
+  return PNG.sync.read(await readFile(await (await download).path()));
 }
 
 /** Mean difference of two pictures of the same size, 0..255. */

@@ -7,7 +7,7 @@ test('the picture is zoomed around the pointer, moved, and a handle dragged wher
   await newFilm(page);
   const view = page.getByRole('toolbar', { name: 'View of the picture' });
   const zoom = view.getByRole('button', { name: /%$/ });
-  await expect(view.getByRole('button', { name: 'Fit the picture' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(view.getByRole('button', { name: 'Fit to window' })).toHaveAttribute('aria-pressed', 'true');
   const picture = page.getByRole('img', { name: 'The picture now' });
   const fitted = (await picture.boundingBox())!;
   const radius = page.getByRole('spinbutton', { name: 'Radius' });
@@ -26,7 +26,7 @@ test('the picture is zoomed around the pointer, moved, and a handle dragged wher
   await expect(zoom).toHaveText('100 %');
 
   // At actual pixels, a picture unit is a pixel of the page.
-  const handle = (await page.getByRole('button', { name: 'Size the path' }).boundingBox())!;
+  const handle = (await page.getByRole('button', { name: 'Radius of the path' }).boundingBox())!;
   const [x0, y0] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
   await page.mouse.move(x0, y0);
   await page.mouse.down();
@@ -42,7 +42,7 @@ test('the picture is zoomed around the pointer, moved, and a handle dragged wher
   await page.mouse.up({ button: 'middle' });
   const moved = (await picture.boundingBox())!;
   expect([moved.x - held.x, moved.y - held.y]).toEqual([60, -20]);
-  await view.getByRole('button', { name: 'Show the safe areas' }).click();
+  await view.getByRole('button', { name: 'Safe areas' }).click();
   await expect(page.getByRole('img', { name: 'Safe areas' })).toBeVisible();
   await page.getByRole('group', { name: /^Picture: plus/ }).press('0');
   expect(await picture.boundingBox()).toEqual(fitted);
