@@ -3,6 +3,7 @@ import prettier from 'eslint-config-prettier';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
+import { foreignKinds } from './scripts/foreignKinds.mjs';
 
 export default tseslint.config(
   { ignores: ['**/dist/', '**/node_modules/', 'data/', 'test-results/', 'playwright-report/'] },
@@ -21,6 +22,12 @@ export default tseslint.config(
   {
     files: ['**/*.mjs', '**/*.js'],
     languageOptions: { globals: globals.node },
+  },
+  {
+    files: ['packages/*/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    plugins: { cyclogram: { rules: { 'foreign-kinds': foreignKinds } } },
+    rules: { 'cyclogram/foreign-kinds': 'error' },
   },
   {
     // The core is pure: nothing of the browser, of Node, of the clock or of chance may enter it.

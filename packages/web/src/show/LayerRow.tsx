@@ -7,7 +7,7 @@ import type { MouseEvent } from 'react';
 import { IconButton } from '../controls/Button';
 import { shortcut } from '../controls/shortcut';
 import { findLayer, openLayerId, useEditor } from '../editor/editorStore';
-import { iconOf } from './cards';
+import { KindIcon } from './cards';
 import { LayerCard } from './LayerCard';
 import { LayerThumbnail } from './LayerThumbnail';
 
@@ -20,7 +20,6 @@ interface LayerRowProps {
 /** A layer in the list; the open one shows its properties. */
 export function LayerRow({ layer, depth }: LayerRowProps) {
   const { id, name, visible, locked } = layer;
-  const Icon = iconOf(layer);
   const selected = useEditor((state) => state.selected.includes(id));
   const open = useEditor((state) => openLayerId(state) === id);
   const several = useEditor((state) => state.selected.length > 1);
@@ -61,7 +60,7 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
           onClick={onClick}
         >
           <LayerThumbnail layer={layer} />
-          {Icon && <Icon size={12} className="shrink-0 text-dim" aria-label={kindLabel(layer)} />}
+          <KindIcon layer={layer} label={kindLabel(layer)} />
           <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
         </button>
         <IconButton

@@ -41,4 +41,7 @@ export function KindCard({ layer, edits }: { layer: Layer; edits: LayerEdits }) 
 }
 
 /** The sign of a kind of layer in the list; none for the usual kind. */
-export const iconOf = (layer: Layer): LucideIcon | undefined => shownAs(layer)?.Icon;
+export function KindIcon({ layer, label }: { layer: Layer; label: string | undefined }) {
+  const shown = shownAs(layer);
+  return shown?.Icon ? <shown.Icon size={12} className="shrink-0 text-dim" aria-label={label} /> : null;
+}
