@@ -40,7 +40,7 @@ test('from a dropped song to a video file', async ({ page }) => {
   await page.getByRole('option', { name: 'Inward' }).click();
   await expect.poll(async () => difference(await screenPixels(page), outward)).toBeGreaterThan(0.5);
   const log = await screenPixels(page);
-  await page.getByRole('region', { name: 'Hear' }).getByLabel('Scale').click();
+  await page.getByRole('region', { name: 'Hear' }).getByRole('combobox', { name: 'Scale', exact: true }).click();
   await page.getByRole('option', { name: 'Linear' }).click();
   await heard(page);
   await expect.poll(async () => difference(await screenPixels(page), log)).toBeGreaterThan(0.5);

@@ -114,7 +114,7 @@ test('the Listening page by keyboard', async ({ page }) => {
   const before = Number(await edge.inputValue());
   await edge.press('ArrowUp');
   await expect.poll(async () => Number(await edge.inputValue())).toBeGreaterThan(before);
-  await expect(listening.getByLabel('Scale')).toHaveText('By hand');
+  await expect(listening.getByRole('combobox', { name: 'Scale', exact: true })).toHaveText('By hand');
   await edge.fill('62');
   await edge.press('Enter');
   await expect(edge).toHaveValue('62.0');
@@ -247,14 +247,14 @@ test('a track can be muted for now, replaced, and started later', async ({ page 
   await start.fill('2.5');
   await start.press('Enter');
   await expect(page.getByTestId('time')).toContainText('/ 0:42');
-  const heardInFilm = page.getByRole('switch', { name: 'In the soundtrack' });
+  const soundtrack = page.getByRole('switch', { name: 'In the soundtrack' });
   // Amber: what is sound.
-  await expect(heardInFilm).toHaveCSS('border-color', 'rgb(240, 172, 72)');
-  await heardInFilm.click();
-  await expect(hear(page).getByTitle('Not heard in the film')).toHaveCount(4);
+  await expect(soundtrack).toHaveCSS('border-color', 'rgb(240, 172, 72)');
+  await soundtrack.click();
+  await expect(hear(page).getByTitle('Not in the soundtrack')).toHaveCount(4);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await page.getByRole('button', { name: 'Replace' }).click();
-  await expect(page.getByRole('dialog')).toContainText('stays as it is');
+  await expect(page.getByRole('dialog')).toContainText('keeps its settings');
   await page.keyboard.press('Escape');
   await openFilm(page, page.url());
 });

@@ -10,6 +10,7 @@ import { shortcut } from '../controls/shortcut';
 import { HelpDialog } from '../help/HelpDialog';
 import { RenderDialog } from '../renders/RenderDialog';
 import { useEditor } from './editorStore';
+import { dropEdits } from './keptEdits';
 
 /** The bar over a film: its title, whether it is saved, undo and redo, render, help. */
 export function FilmBar() {
@@ -111,17 +112,30 @@ function RefusedNote({ text }: { text: string }) {
 function StaleNote() {
   const id = useEditor((state) => state.id);
   const film = useEditor((state) => state.film);
+  const setSaving = useEditor((state) => state.setSaving);
   const queries = useQueryClient();
   const navigate = useNavigate();
+  /** What this tab has is kept elsewhere, or not wanted: nobody is to be offered it again. */
+  const letGo = async () => {
+    setSaving({ kind: 'saved', at: new Date().toISOString() });
+    await dropEdits(id);
+  };
   const keepMine = () =>
     createFilm({ ...film, title: `${film.title} (mine)` }).then(
-      (copy) => navigate(`/films/${copy.id}`),
+      async (copy) => {
+        await letGo();
+        await navigate(`/films/${copy.id}`);
+      },
       (error: Error) => toast.error(error.message),
     );
+  const loadTheirs = async () => {
+    await letGo();
+    await queries.resetQueries({ queryKey: ['film', id] });
+  };
   return (
     <span role="alert" className="flex min-w-0 items-center gap-2 text-alarm">
       <span className="truncate">This film was saved in another tab.</span>
-      <Button onClick={() => void queries.resetQueries({ queryKey: ['film', id] })}>Load that version</Button>
+      <Button onClick={() => void loadTheirs()}>Load that version</Button>
       <Button onClick={() => void keepMine()}>Keep mine as a copy</Button>
     </span>
   );

@@ -71,7 +71,13 @@ function FilmCard({ film }: { film: FilmSummary }) {
   return (
     <li>
       {film.problem === null ? (
-        <Link to={`/films/${film.id}`} className="block border border-rule hover:border-edge">
+        // The title below goes there, too: once is enough for the keyboard.
+        <Link
+          to={`/films/${film.id}`}
+          tabIndex={-1}
+          aria-hidden
+          className="block border border-rule hover:border-edge"
+        >
           <img
             src={film.picture}
             alt=""

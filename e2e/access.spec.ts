@@ -1,0 +1,60 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { openFilm } from './support';
+import { layer, show, unfold } from './showPanel';
+
+/** What axe finds on a page that is serious or worse, one line each. */
+async function serious(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .flatMap(({ id, nodes }) => nodes.map(({ html, failureSummary }) => `${id}: ${html} ${failureSummary}`));
+}
+
+test('Films has nothing that keeps people out, and says where one is', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Breakwater Lamps' })).toBeVisible();
+  await expect(page).toHaveTitle('Films · Cyclogram');
+  expect(await serious(page)).toEqual([]);
+});
+
+test('Renders and Help have nothing that keeps people out', async ({ page }) => {
+  await page.goto('/renders');
+  await expect(page.getByRole('heading', { name: 'Renders' })).toBeVisible();
+  await expect(page).toHaveTitle('Renders · Cyclogram');
+  expect(await serious(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Help' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+});
+
+test('the workspace has nothing that keeps people out: everything open, dialogs, the Listening view', async ({
+  page,
+}) => {
+  await openFilm(page, '/films/demo-breakwater');
+  await expect(page).toHaveTitle('Breakwater Lamps · Cyclogram');
+  await expect(page.getByRole('main').getByRole('heading', { level: 1 })).toHaveText('Breakwater Lamps');
+  await layer(page, 'Lamps').click();
+  for (const section of ['Falloff', 'Copies', 'Symmetry', 'Position', 'Timing']) await unfold(page, section);
+  expect(await serious(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Render', exact: true }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await show(page).getByRole('button', { name: 'Add a figure' }).first().click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /in the Listening view$/ }).first().click();
+  await expect(page.getByRole('region', { name: 'Listening' })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+});
+
+test('help on a property is there for pointer and keyboard', async ({ page }) => {
+  await openFilm(page, '/films/demo-breakwater');
+  await layer(page, 'Lamps').click();
+  const reach = show(page).getByRole('spinbutton', { name: 'Reach', exact: true });
+  await reach.focus();
+  await expect(page.getByText('How far a mark extends at full level.').last()).toBeVisible();
+  await expect(reach).toHaveAccessibleDescription('How far a mark extends at full level.');
+});
