@@ -45,7 +45,10 @@ test('the workspace has nothing that keeps people out: everything open, dialogs,
   await expect(page.getByRole('dialog')).toBeVisible();
   expect(await serious(page)).toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /in the Listening view$/ }).first().click();
+  await page
+    .getByRole('button', { name: /in the Listening view$/ })
+    .first()
+    .click();
   await expect(page.getByRole('region', { name: 'Listening' })).toBeVisible();
   expect(await serious(page)).toEqual([]);
 });

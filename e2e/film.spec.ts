@@ -1,3 +1,4 @@
+import { newFilm } from './showPanel';
 import { expect, test } from '@playwright/test';
 import { difference, heard, makeSong, openFilm, probe, save, screenPixels } from './support';
 
@@ -40,7 +41,10 @@ test('from a dropped song to a video file', async ({ page }) => {
   await page.getByRole('option', { name: 'Inward' }).click();
   await expect.poll(async () => difference(await screenPixels(page), outward)).toBeGreaterThan(0.5);
   const log = await screenPixels(page);
-  await page.getByRole('region', { name: 'Hear' }).getByRole('combobox', { name: 'Scale', exact: true }).click();
+  await page
+    .getByRole('region', { name: 'Hear' })
+    .getByRole('combobox', { name: 'Scale', exact: true })
+    .click();
   await page.getByRole('option', { name: 'Linear' }).click();
   await heard(page);
   await expect.poll(async () => difference(await screenPixels(page), log)).toBeGreaterThan(0.5);
@@ -117,6 +121,28 @@ test('two tabs with the same film: the later save is told, and nothing is lost',
   await expect(other.getByLabel('Title of the film')).toHaveValue('Second (mine)');
   await page.reload();
   await expect(page.getByLabel('Title of the film')).toHaveValue('First');
+});
+
+test('edits that did not reach the server are offered when the film is opened again', async ({ page }) => {
+  await newFilm(page);
+  const title = page.getByLabel('Title of the film');
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  // The server does not answer any more.
+  await page.route('**/api/films/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await title.fill('Not arrived');
+  await expect(page.getByRole('alert')).toContainText('Not saved');
+  await page.unroute('**/api/films/*');
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /^Unsaved edits of/ })).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Restore edits' }).click();
+  await expect(title).toHaveValue('Not arrived');
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  await page.reload();
+  await expect(title).toHaveValue('Not arrived');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(title).toHaveValue('Untitled');
 });
 
 test('layers: add, duplicate, hide, delete, and the handles on the Screen', async ({ page }) => {

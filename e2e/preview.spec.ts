@@ -13,7 +13,7 @@ import { asFigure, type FigureLayer } from '../packages/core/src/layer/figure';
 import { defaultPath } from '../packages/core/src/path/filmPath';
 import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
 import { defaultsOf } from '../packages/core/src/property/record';
-import { cyclogram, folder, openFilm, save } from './support';
+import { cyclogram, difference, folder, heard, openFilm, save, screenPixels, settledPixels } from './support';
 
 /** The picture at a place on the Tape must be what the server renders at that frame. */
 async function comparePictures(page: Page, id: string, position: number): Promise<void> {
@@ -103,4 +103,26 @@ test('the preview of every kind of figure and path shows what the server renders
   const created = await page.request.post('/api/films', { data: { document: film } });
   expect(created.status()).toBe(201);
   await comparePictures(page, ((await created.json()) as { id: string }).id, 300);
+});
+
+test('a worker that stops is started again: the picture comes back, and the page says so', async ({
+  page,
+}) => {
+  await openFilm(page, '/films/demo-dry-dock');
+  await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 500, y: 60 } });
+  const before = await settledPixels(page);
+  for (const name of ['painting', 'hearing']) {
+    const worker = page.workers().find((one) => one.url().includes(name))!;
+    // What nobody catches ends a worker's usefulness.
+    await worker.evaluate(
+      () =>
+        void setTimeout(() => {
+          throw new Error('stopped for a test');
+        }),
+    );
+    await expect(page.getByText('stopped and was started again')).toBeVisible();
+    await heard(page);
+    await expect.poll(async () => difference(await screenPixels(page), before)).toBe(0);
+    await expect(page.getByRole('img', { name: 'The picture now' })).toHaveCount(1);
+  }
 });

@@ -1,4 +1,10 @@
-import { group as makeGroup, type BlendMode, type GroupOp, type Operation, type Picture } from '@cyclogram/core';
+import {
+  group as makeGroup,
+  type BlendMode,
+  type GroupOp,
+  type Operation,
+  type Picture,
+} from '@cyclogram/core';
 import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
 import type { PaintContext, Surface } from './context';
@@ -165,9 +171,7 @@ describe('painting', () => {
 
   it('runs the backdrop from the middle to the corners', () => {
     const surface = createSurface(101, 101);
-    const operations: Operation[] = [
-      { op: 'backdrop', color: '#c80000', edgeColor: '#000064', image: null },
-    ];
+    const operations: Operation[] = [{ op: 'backdrop', color: '#c80000', edgeColor: '#000064', image: null }];
     new Painter(createSurface).paint(surface.context, { width: 101, height: 101, operations }, 101, 101);
     const pixel = (x: number, y: number) =>
       Array.from(surface.pixels().slice(4 * (y * 101 + x), 4 * (y * 101 + x) + 3));
@@ -298,9 +302,7 @@ describe('painting', () => {
     const surface = createSurface(20, 20);
     const painter = new Painter(createSurface);
     painter.images = new Map([['p', { image, width: 40, height: 10 }]]);
-    const operations: Operation[] = [
-      { op: 'backdrop', color: '#0000ff', edgeColor: '#0000ff', image: 'p' },
-    ];
+    const operations: Operation[] = [{ op: 'backdrop', color: '#0000ff', edgeColor: '#0000ff', image: 'p' }];
     painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
     // Scaled by two, the middle quarter of it is seen.
     expect(Array.from(surface.pixels().slice(840, 843))).toEqual([0, 255, 0]);

@@ -38,7 +38,7 @@ async function save(url: string, id: string, revision: number): Promise<boolean>
 /** Saves until so many in a row were refused; the revision that was the last to be taken. */
 async function saveUntilFull(url: string, id: string, revision: number, times: number): Promise<number> {
   let last = revision;
-  for (let refused = 0; refused < times; ) {
+  for (let refused = 0; refused < times;) {
     if (await save(url, id, last)) [last, refused] = [last + 1, 0];
     else refused++;
   }

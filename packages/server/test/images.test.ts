@@ -84,10 +84,17 @@ describe('pictures', () => {
         { id: 'back', name: 'Back', source: { path: 'blue.png' } },
       ];
       f.background.image = 'back';
-      f.paths[0] = defaultPath('line', f.paths[0]!.id, 'Line', { width: 320, height: 180 }, {
-        start: { x: -160, y: 0 },
-        end: { x: 160, y: 0 },
-      }, { position: { x: 160, y: 90 } });
+      f.paths[0] = defaultPath(
+        'line',
+        f.paths[0]!.id,
+        'Line',
+        { width: 320, height: 180 },
+        {
+          start: { x: -160, y: 0 },
+          end: { x: 160, y: 0 },
+        },
+        { position: { x: 160, y: 90 } },
+      );
       const layer = f.layers[0] as FigureLayer;
       layer.figure = {
         ...figureKinds.images.defaults({ width: 320, height: 180 }),

@@ -219,7 +219,12 @@ describe('a frame alone', () => {
       const painter = new Painter(createSurface);
       const cache = new DrawCache();
       return (frame: number) => {
-        painter.paint(context, pictureAt(momentOf(film, hearing, frameMoment(frame, 30), { cache })), 320, 180);
+        painter.paint(
+          context,
+          pictureAt(momentOf(film, hearing, frameMoment(frame, 30), { cache })),
+          320,
+          180,
+        );
         return Buffer.from(image.data());
       };
     };

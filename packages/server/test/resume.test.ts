@@ -124,7 +124,8 @@ describe('a server killed while it joins a video', () => {
   it('leaves nobody writing; started again, it makes a whole one', async () => {
     // An ffmpeg that takes its time to join, so that there is time to kill the server.
     const tools = temporaryFolder();
-    const slow = '#!/bin/sh\ncase " $* " in *" concat "*) exec ffmpeg -readrate 1 "$@";; esac\nexec ffmpeg "$@"\n';
+    const slow =
+      '#!/bin/sh\ncase " $* " in *" concat "*) exec ffmpeg -readrate 1 "$@";; esac\nexec ffmpeg "$@"\n';
     await writeFile(join(tools, 'ffmpeg'), slow, { mode: 0o755 });
     await writeFile(join(tools, 'ffprobe'), '#!/bin/sh\nexec ffprobe "$@"\n', { mode: 0o755 });
     const folder = temporaryFolder();

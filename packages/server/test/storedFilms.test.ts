@@ -90,7 +90,11 @@ describe('documents that are no films are refused with the field', () => {
   const deep = `${'['.repeat(5000)}${']'.repeat(5000)}`;
 
   it.each([
-    ['a track called __proto__', spoilt((film) => (first(film, 'tracks')['id'] = '__proto__')), 'tracks[0].id'],
+    [
+      'a track called __proto__',
+      spoilt((film) => (first(film, 'tracks')['id'] = '__proto__')),
+      'tracks[0].id',
+    ],
     ['edges that are null', spoilt((film) => (first(film, 'ears')['edges'] = null)), 'ears[0].edges'],
     ['null for a path', spoilt((film) => (first(film, 'layers')['path'] = null)), 'layers[0].path'],
     ['null for a layer', spoilt((film) => (film['layers'] = [null])), 'layers[0]'],

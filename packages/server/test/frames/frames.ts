@@ -1,4 +1,12 @@
-import { DrawCache, momentOf, parseFilm, pictureAt, shownBands, type Film, type Hearing } from '@cyclogram/core';
+import {
+  DrawCache,
+  momentOf,
+  parseFilm,
+  pictureAt,
+  shownBands,
+  type Film,
+  type Hearing,
+} from '@cyclogram/core';
 import { Painter, type PaintImage } from '@cyclogram/painter';
 import { createCanvas } from '@napi-rs/canvas';
 import { readFileSync } from 'node:fs';
@@ -85,6 +93,11 @@ export function paintFrame({ film: open, t, width, height }: StoredFrame): Buffe
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
   painter.images = new Map(film.images.map(({ id }) => [id, madeUpImage()]));
-  painter.paint(context, pictureAt(momentOf(film, madeUpHearing(film), t, { cache: new DrawCache() })), width, height);
+  painter.paint(
+    context,
+    pictureAt(momentOf(film, madeUpHearing(film), t, { cache: new DrawCache() })),
+    width,
+    height,
+  );
   return image.data();
 }

@@ -35,11 +35,15 @@ export const useFilms = () =>
     queryFn: () => call<{ films: FilmSummary[] }>('GET', '/films').then(({ films }) => films),
   });
 
-/** The film as the server has it, fetched anew each time a workspace opens. */
+/** The film as the server has it. */
+export const readFilm = (id: string) => call<StoredFilm>('GET', `/films/${id}`);
+export const storedFilmKey = (id: string) => ['film', id];
+
+/** The same, read anew each time a workspace opens. */
 export const useStoredFilm = (id: string) =>
   useQuery({
-    queryKey: ['film', id],
-    queryFn: () => call<StoredFilm>('GET', `/films/${id}`),
+    queryKey: storedFilmKey(id),
+    queryFn: () => readFilm(id),
     staleTime: Infinity,
     gcTime: 0,
     refetchOnWindowFocus: false,

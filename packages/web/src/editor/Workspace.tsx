@@ -3,6 +3,7 @@ import { useContext, useEffect, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useMatch } from 'react-router';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { toast } from 'sonner';
 import { useAssets, type Asset } from '../api/assets';
 import { HelpLine } from '../controls/HelpLine';
 import { footHeight } from '../tape/lanes';
@@ -24,6 +25,7 @@ export function Workspace() {
   const { assets, complete } = useAssets(hashes);
   const problem = usePreviewState((state) => state.problem);
   useTellPreview(assets, complete);
+  useRestartNote();
   useEffect(() => preview.watch(watched), [preview, watched]);
   useShortcuts();
   const rows = useDefaultLayout({ id: 'rows', storage: localStorage });
@@ -61,6 +63,15 @@ export function Workspace() {
       <HelpLine />
     </div>
   );
+}
+
+/** Says that workers had to be started again. */
+function useRestartNote(): void {
+  const restarted = usePreviewState((state) => state.restarted);
+  useEffect(() => {
+    if (restarted > 0)
+      toast.warning('A part of the preview stopped and was started again.', { id: 'restarted' });
+  }, [restarted]);
 }
 
 /** The preview is told of each change at once, before the page shows it: hearing and painting have begun by then. */

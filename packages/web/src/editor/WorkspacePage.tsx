@@ -1,16 +1,24 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { ApiProblem } from '../api/client';
-import { createFilm, documentAddress, useStoredFilm, type StoredFilm } from '../api/films';
+import {
+  createFilm,
+  documentAddress,
+  readFilm,
+  storedFilmKey,
+  useStoredFilm,
+  type StoredFilm,
+} from '../api/films';
 import { Button } from '../controls/Button';
 import { createEditorStore, EditorContext, type OpenedFilm as OpenedFilmState } from './editorStore';
-import { dropEdits, keptEdits, type KeptEdits } from './keptEdits';
+import { dropEdits, type KeptEdits } from './keptEdits';
 import { Preview } from './preview';
 import { PreviewContext } from './previewContext';
-import { keptHistory, useFilmSaving } from './useFilmSaving';
+import { useFilmSaving } from './useFilmSaving';
+import { whatIsKept } from './whatIsKept';
 import { Workspace } from './Workspace';
 
 /** Opens the film named in the address; /films/:id/listening/:ear shows one of its ears large. */
@@ -41,13 +49,15 @@ function CannotOpen({ id, error }: { id: string; error: Error }) {
 }
 
 function OpenFilm({ stored }: { stored: StoredFilm }) {
+  const queries = useQueryClient();
   const kept = useQuery({
     queryKey: ['kept', stored.id, stored.revision],
-    queryFn: async () => ({
-      history: await keptHistory(stored.id, stored.revision),
-      // null, for a query has no undefined.
-      edits: (await keptEdits(stored.id)) ?? null,
-    }),
+    queryFn: async () => {
+      const kept = await whatIsKept(stored, () => readFilm(stored.id));
+      // A newer revision opens as if it had been there at once.
+      if (kept.stored !== stored) queries.setQueryData(storedFilmKey(stored.id), kept.stored);
+      return kept;
+    },
     gcTime: 0,
     staleTime: Infinity,
   });

@@ -1,34 +1,39 @@
 import { defaultFilm, defaultTrack, figureKinds, type FigureLayer, type Film } from '@cyclogram/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Asset } from '../api/assets';
-import type { FromHearing, FromPainting, ToHearing, ToPainting } from '../workers/messages';
+import type { Remote } from 'comlink';
+import type { HearingApi, HearingReport, PaintingApi } from '../workers/messages';
 import { Preview } from './preview';
 
-/** A worker that only notes what it is told; answers are given by hand. */
-class FakeWorker<To, From> {
-  static all: FakeWorker<never, never>[] = [];
-  told: To[] = [];
+/** A worker that only notes what it is asked. */
+class FakeWorker<Api> {
+  readonly calls: [string, ...unknown[]][] = [];
+  starts = 1;
   ended = false;
-  onmessage: (event: { data: From }) => void = () => {};
-  onerror: () => void = () => {};
-  constructor(readonly url: URL) {
-    FakeWorker.all.push(this as never);
+  /** What it answers, by the name of what is asked. */
+  answers: Record<string, (...given: never[]) => Promise<unknown>> = {};
+  private readonly remote = new Proxy(
+    {},
+    {
+      get:
+        (_target, name: string) =>
+        (...given: unknown[]) => {
+          this.calls.push([name, ...given]);
+          return this.answers[name]?.(...(given as never[])) ?? Promise.resolve();
+        },
+    },
+  ) as Remote<Api>;
+  constructor(readonly stop: () => void) {}
+  ask = <T>(call: (remote: Remote<Api>) => Promise<T>): Promise<T> => call(this.remote);
+  start = () => void (this.starts++, (this.ended = false));
+  end = () => void (this.ended = true);
+  /** What the last call of this name was given. */
+  last(name: string): unknown[] {
+    const found = this.all(name).at(-1);
+    if (!found) throw new Error(`it was not asked to ${name}`);
+    return found.slice(1);
   }
-  postMessage(message: To): void {
-    this.told.push(message);
-  }
-  terminate(): void {
-    this.ended = true;
-  }
-  say(data: From): void {
-    this.onmessage({ data });
-  }
-  /** The last message of a kind. */
-  last<Say extends string>(say: Say): Extract<To, { say: Say }> {
-    const found = this.told.filter((message) => (message as { say: string }).say === say).at(-1);
-    if (!found) throw new Error(`it was not told ${say}`);
-    return found as Extract<To, { say: Say }>;
-  }
+  all = (name: string) => this.calls.filter(([called]) => called === name);
 }
 
 const hash = (digit: string) => digit.repeat(64);
@@ -54,26 +59,25 @@ function makeFilm(change: (film: Film) => void = () => {}): Film {
 }
 
 let preview: Preview;
-let hearing: FakeWorker<ToHearing, FromHearing>;
-let painting: FakeWorker<ToPainting, FromPainting>;
+let hearing: FakeWorker<HearingApi>;
+let painting: FakeWorker<PaintingApi>;
 
 beforeEach(() => {
-  FakeWorker.all = [];
-  vi.stubGlobal('Worker', FakeWorker);
-  preview = new Preview();
-  const named = (name: string) => FakeWorker.all.find(({ url }) => url.pathname.includes(name))!;
-  hearing = named('hearing') as never;
-  painting = named('painting') as never;
+  preview = new Preview({
+    hearing: (stopped) => (hearing = new FakeWorker(stopped)),
+    painting: (stopped) => (painting = new FakeWorker(stopped)),
+  });
 });
-afterEach(() => {
-  preview.close();
-  vi.unstubAllGlobals();
-});
+afterEach(() => preview.close());
+
+/** Tells the page what is heard. */
+const report = (message: HearingReport) =>
+  (hearing.last('connect')[1] as (message: HearingReport) => void)(message);
 
 describe('the preview', () => {
   it('joins the two workers, so that levels need not pass the page', () => {
-    expect(hearing.told[0]).toHaveProperty('painter');
-    expect(painting.told[0]).toHaveProperty('hearing');
+    expect(hearing.last('connect')[0]).toBeInstanceOf(MessagePort);
+    expect(painting.last('connect')[0]).toBeInstanceOf(MessagePort);
   });
 
   it('tells both of a film: the length that its soundtrack gives, the tracks of each ear', () => {
@@ -81,8 +85,8 @@ describe('the preview', () => {
       ears.push({ ...structuredClone(ears[0]!), id: 'low', tracks: ['bass'] }),
     );
     preview.setFilm(film, assets);
-    expect(painting.last('film')).toEqual({ say: 'film', film, end: 60 });
-    const { ears, length } = hearing.last('film');
+    expect(painting.last('setFilm')).toEqual([film, 60]);
+    const [ears, , , length] = hearing.last('setFilm') as Parameters<HearingApi['setFilm']>;
     expect(length).toBe(60 * 48000);
     expect(ears.map(({ tracks }) => tracks.map(({ sha256 }) => sha256))).toEqual([[hash('a')], [hash('b')]]);
     expect(preview.seconds).toBe(60);
@@ -90,7 +94,7 @@ describe('the preview', () => {
 
   it('leaves out sounds that are not known yet', () => {
     preview.setFilm(makeFilm(), new Map());
-    expect(hearing.last('film')).toMatchObject({ length: 0, ears: [{ tracks: [] }] });
+    expect(hearing.last('setFilm')).toMatchObject([[{ tracks: [] }], [], [], 0]);
     expect(preview.seconds).toBe(0);
   });
 
@@ -99,22 +103,22 @@ describe('the preview', () => {
       makeFilm((film) => (film.length = 20)),
       assets,
     );
-    expect(painting.last('film').end).toBe(20);
+    expect(painting.last('setFilm')[1]).toBe(20);
     expect(preview.state.getState().trackSeconds).toBe(60);
   });
 
   it('asks for waveforms only of ears whose figures show them, or that the gallery wants', () => {
     const film = makeFilm();
     preview.setFilm(film, assets);
-    expect(hearing.last('film').waved).toEqual([]);
+    expect(hearing.last('setFilm')[2]).toEqual([]);
     preview.wantWaveform('ear-1');
-    expect(hearing.last('film').waved).toEqual(['ear-1']);
+    expect(hearing.last('setFilm')[2]).toEqual(['ear-1']);
     preview.wantWaveform(undefined);
     const waveforms = makeFilm(({ layers, width, height }) => {
       (layers[0] as FigureLayer).figure = figureKinds.waveform.defaults({ width, height });
     });
     preview.setFilm(waveforms, assets);
-    expect(hearing.last('film').waved).toEqual(['ear-1']);
+    expect(hearing.last('setFilm')[2]).toEqual(['ear-1']);
   });
 
   it('tells of images once, and again when they change', () => {
@@ -123,9 +127,9 @@ describe('the preview', () => {
     );
     preview.setFilm(film, assets);
     preview.setFilm({ ...film, title: 'y' }, assets);
-    const told = () => painting.told.filter(({ say }) => say === 'images');
+    const told = () => painting.all('setImages');
     expect(told()).toHaveLength(1);
-    expect(told()[0]).toMatchObject({ addresses: { p: expect.stringContaining(hash('c')) as string } });
+    expect(told()[0]![1]).toEqual({ p: expect.stringContaining(hash('c')) as string });
     preview.setFilm({ ...film, images: [] }, assets);
     expect(told()).toHaveLength(2);
   });
@@ -136,8 +140,8 @@ describe('the preview', () => {
     const stop = preview.onFrame(frames);
     preview.seek(12);
     expect(preview.time()).toBe(12);
-    expect(hearing.last('now')).toEqual({ say: 'now', time: 12 });
-    expect(painting.last('clock').clock).toMatchObject({ time: 12, playing: false, end: 60 });
+    expect(hearing.last('setNow')).toEqual([12]);
+    expect(painting.last('setClock')[0]).toMatchObject({ time: 12, playing: false, end: 60 });
     expect(frames).toHaveBeenCalled();
     preview.seek(99);
     expect(preview.time()).toBe(60);
@@ -158,48 +162,58 @@ describe('the preview', () => {
     expect(preview.time()).toBeCloseTo(0.5 / 30, 9);
   });
 
-  it('keeps what was asked for apart: answers come to whom they belong, in any order', async () => {
-    preview.setFilm(makeFilm(), assets);
-    const [one, other] = [preview.request('pick', pick), preview.request('pick', pick)];
-    const [first, second] = painting.told.flatMap((message) =>
-      message.say === 'request' ? [message.id] : [],
-    );
-    painting.say({ say: 'answer', id: second!, answer: 'second' });
-    painting.say({ say: 'noAnswer', id: first!, text: 'nothing is there' });
-    await expect(other).resolves.toBe('second');
-    await expect(one).rejects.toThrow('nothing is there');
-  });
-
   it('asks for beats in the tracks that are analysed', async () => {
     preview.setFilm(makeFilm(), assets);
-    const found = preview.findBeats();
-    const { id, given } = hearing.last('ask');
-    expect(given).toMatchObject({ tracks: [{ sha256: hash('a') }] });
-    hearing.say({ say: 'answer', id, answer: { bpm: 124, first: 0, perBar: 4 } });
-    await expect(found).resolves.toMatchObject({ bpm: 124 });
+    hearing.answers['ask'] = () => Promise.resolve({ bpm: 124, first: 0, perBar: 4 });
+    await expect(preview.findBeats()).resolves.toMatchObject({ bpm: 124 });
+    expect(hearing.last('ask')).toMatchObject(['beats', { tracks: [{ sha256: hash('a') }] }]);
   });
 
   it('passes on what is heard', () => {
     const { getState } = preview.state;
-    hearing.say({ say: 'progress', share: 0.4 });
-    hearing.say({ say: 'spectrogram' });
-    hearing.say({ say: 'failed', text: 'The ear cannot hear.' });
+    report({ say: 'progress', share: 0.4 });
+    report({ say: 'spectrogram' });
+    report({ say: 'failed', text: 'The ear cannot hear.' });
     expect(getState()).toMatchObject({ heard: 0.4, spectrogramVersion: 1, problem: 'The ear cannot hear.' });
     const limits = { floorDb: -60, ceilingDb: -20 };
-    const report = {
+    const ear = {
       ...{ edges: new Float64Array(2), windows: new Float64Array(1), sharesBins: false, binHz: 1, limits },
     };
-    hearing.say({ say: 'ear', earId: 'ear-1', report });
-    expect(getState().ears['ear-1']).toBe(report);
+    report({ say: 'ear', earId: 'ear-1', report: ear });
+    expect(getState().ears['ear-1']).toBe(ear);
     expect(getState().problem).toBeUndefined();
   });
 
-  it('says when a worker has died, and ends both when it is closed', () => {
-    painting.onerror();
+  it('starts both workers again when one has stopped, tells them everything, and says so', () => {
+    const film = makeFilm(
+      ({ images }) => void images.push({ id: 'p', name: 'P', source: { asset: hash('c') } }),
+    );
+    preview.setFilm(film, assets);
+    preview.setSize(640, 360);
+    preview.watch('ear-1');
+    preview.seek(7);
+    const before = painting.last('connect')[0];
+    hearing.calls.length = painting.calls.length = 0;
+    painting.stop();
+    expect([hearing.starts, painting.starts, hearing.ended, painting.ended]).toEqual([2, 2, false, false]);
+    expect(painting.last('connect')[0]).not.toBe(before);
+    expect(painting.last('setFilm')).toEqual([film, 60]);
+    expect(painting.last('setSize')).toEqual([640, 360]);
+    expect(painting.last('setClock')[0]).toMatchObject({ time: 7 });
+    expect(painting.all('setImages')).toHaveLength(1);
+    expect(hearing.last('watch')).toEqual(['ear-1']);
+    expect(hearing.all('setFilm')).toHaveLength(1);
+    expect(preview.state.getState()).toMatchObject({ restarted: 1, problem: undefined });
+  });
+
+  it('gives up on workers that keep stopping, and says what to do', () => {
+    for (let i = 0; i < 4; i++) hearing.stop();
+    expect([hearing.starts, hearing.ended]).toEqual([4, true]);
     expect(preview.state.getState().problem).toContain('Reload the page');
+  });
+
+  it('ends both when it is closed', () => {
     preview.close();
     expect([hearing.ended, painting.ended]).toEqual([true, true]);
   });
 });
-
-const pick = { time: 0, x: 0, y: 0, slack: 1, layers: [] };

@@ -9,6 +9,7 @@ import {
   type Film,
   type Track,
 } from '@cyclogram/core';
+import { proxy, transfer, type Remote } from 'comlink';
 import { createStore, type StoreApi } from 'zustand';
 import type { Asset } from '../api/assets';
 import { imageAddress } from '../api/images';
@@ -16,18 +17,19 @@ import { clockTime, Player, type ClockState } from '../sound/player';
 import type {
   EarReport,
   FollowerReport,
-  FromHearing,
-  FromPainting,
+  HearingApi,
+  HearingReport,
   LiveLevels,
+  PaintingApi,
+  PaintingReport,
   PaintStats,
   QuestionName,
   Questions,
   RequestName,
   Requests,
-  ToHearing,
-  ToPainting,
   TrackSource,
 } from '../workers/messages';
+import { SupervisedWorker, WorkerStopped } from '../workers/supervisedWorker';
 
 /** What changes rarely enough to be shown by React. What changes every frame is asked for: see {@link Preview}. */
 export interface PreviewState {
@@ -44,15 +46,43 @@ export interface PreviewState {
   spectrogramVersion: number;
   stats: PaintStats | undefined;
   problem: string | undefined;
+  /** How often the workers had to be started again. Their canvas is gone then. */
+  restarted: number;
   /** Track that alone is played, for listening. */
   only: string | undefined;
   /** Tracks that are not played for now. */
   muted: readonly string[];
 }
 
+/** What of a worker is used here. */
+export type Asked<Api> = Pick<SupervisedWorker<Api>, 'ask' | 'start' | 'end'>;
+
+/** Makes the two workers. Each is told what to do when it stops. */
+export interface MakeWorkers {
+  hearing(onStopped: () => void): Asked<HearingApi>;
+  painting(onStopped: () => void): Asked<PaintingApi>;
+}
+
+const makeWorkers: MakeWorkers = {
+  hearing: (onStopped) =>
+    new SupervisedWorker<HearingApi>(
+      () => new Worker(new URL('../workers/hearing.worker.ts', import.meta.url), { type: 'module' }),
+      onStopped,
+    ),
+  painting: (onStopped) =>
+    new SupervisedWorker<PaintingApi>(
+      () => new Worker(new URL('../workers/painting.worker.ts', import.meta.url), { type: 'module' }),
+      onStopped,
+    ),
+};
+
+/** Workers that stop more often than so many times within so many milliseconds stay ended. */
+const mostRestarts = 3;
+const restartWithin = 60_000;
+
 /**
  * What plays, hears and paints the open film: the player and the two workers.
- * The main thread only passes messages on.
+ * The main thread only passes on what is said.
  */
 export class Preview {
   readonly state: StoreApi<PreviewState> = createStore<PreviewState>()(() => ({
@@ -66,6 +96,7 @@ export class Preview {
     spectrogramVersion: 0,
     stats: undefined,
     problem: undefined,
+    restarted: 0,
     only: undefined,
     muted: [],
   }));
@@ -73,46 +104,61 @@ export class Preview {
   live: LiveLevels = { time: 0, ears: new Map(), peaks: new Map(), followers: new Map() };
   private clock: ClockState;
   private readonly listeners = new Set<() => void>();
-  private readonly hearing = new Worker(new URL('../workers/hearing.worker.ts', import.meta.url), {
-    type: 'module',
-  });
-  private readonly painting = new Worker(new URL('../workers/painting.worker.ts', import.meta.url), {
-    type: 'module',
-  });
+  private readonly hearing: Asked<HearingApi>;
+  private readonly painting: Asked<PaintingApi>;
   private readonly player: Player;
-  private readonly requests = new Map<
-    number,
-    { resolve: (answer: never) => void; reject: (error: Error) => void }
-  >();
   private addresses = '';
   /** Ears whose waveform is wanted though no figure of the film shows it. */
   private waved: string[] = [];
-  private readonly questions = new Map<
-    number,
-    { resolve: (answer: never) => void; reject: (error: Error) => void }
-  >();
-  private lastQuestion = 0;
+  private watched: string | undefined;
+  private room: readonly [number, number] = [0, 0];
+  /** When workers were started again, in milliseconds. */
+  private restarts: number[] = [];
   private film: Film | undefined;
   private assets: ReadonlyMap<string, Asset> = new Map();
   private filmSeconds = 0;
 
-  constructor() {
+  /** @param workers makes what is spoken to: workers, or what stands for them */
+  constructor(workers: MakeWorkers = makeWorkers) {
     this.player = new Player(
       (clock) => this.onClock(clock),
       () => this.state.setState({ problem: 'The song could not be read from the server.' }),
     );
     this.clock = this.player.clock();
+    const stopped = () => this.restart();
+    this.hearing = workers.hearing(stopped);
+    this.painting = workers.painting(stopped);
+    this.connect();
+  }
+
+  private connect(): void {
     const { port1, port2 } = new MessageChannel();
-    this.tellHearing({ say: 'connect', painter: port1 }, [port1]);
-    this.tellPainting({ say: 'connect', hearing: port2 }, [port2]);
-    this.hearing.onmessage = ({ data }: MessageEvent<FromHearing>) => this.onHearing(data);
-    this.painting.onmessage = ({ data }: MessageEvent<FromPainting>) => this.onPainting(data);
-    const died = () =>
-      this.state.setState({
-        problem: 'A part of the preview has stopped. Reload the page; your film is saved.',
-      });
-    this.hearing.onerror = died;
-    this.painting.onerror = died;
+    const hears = proxy((report: HearingReport) => this.onHearing(report));
+    const paints = proxy((report: PaintingReport) => this.onPainting(report));
+    this.tellHearing((hearing) => hearing.connect(transfer(port1, [port1]), hears));
+    this.tellPainting((painting) => painting.connect(transfer(port2, [port2]), paints));
+  }
+
+  /** Both workers again, for each has what the other one told it; what they knew they are told once more. */
+  private restart(): void {
+    const now = Date.now();
+    this.restarts = [...this.restarts.filter((at) => now - at < restartWithin), now];
+    this.hearing.end();
+    this.painting.end();
+    if (this.restarts.length > mostRestarts) {
+      const problem = 'The preview keeps stopping. Reload the page; your film is safe.';
+      return this.state.setState({ problem });
+    }
+    this.hearing.start();
+    this.painting.start();
+    this.connect();
+    this.addresses = '';
+    this.state.setState(({ restarted }) => ({ restarted: restarted + 1, heard: 0 }));
+    this.tellPainting((painting) => painting.setSize(...this.room));
+    this.tellPainting((painting) => painting.setClock(this.clock));
+    this.tellHearing((hearing) => hearing.setPlaying(this.clock.playing));
+    this.watch(this.watched);
+    if (this.film) this.setFilm(this.film, this.assets);
   }
 
   /** Length of the film in seconds. */
@@ -133,12 +179,13 @@ export class Preview {
 
   /** The canvas to paint on; none while no Screen is shown. */
   setCanvas(canvas: OffscreenCanvas | undefined): void {
-    this.tellPainting({ say: 'canvas', canvas }, canvas ? [canvas] : []);
+    this.tellPainting((painting) => painting.setCanvas(canvas && transfer(canvas, [canvas])));
   }
 
   /** Room for the picture in device pixels. */
   setSize(width: number, height: number): void {
-    this.tellPainting({ say: 'size', width, height });
+    this.room = [width, height];
+    this.tellPainting((painting) => painting.setSize(width, height));
   }
 
   /** The film as it is now, and what is known of its sounds. */
@@ -148,16 +195,11 @@ export class Preview {
     this.filmSeconds = this.secondsOf(film, assets);
     this.state.setState({ trackSeconds: this.secondsOf({ ...film, length: null }, assets) });
     const length = Math.round(this.filmSeconds * pcmSampleRate);
-    this.tellPainting({ say: 'film', film, end: this.filmSeconds });
+    this.tellPainting((painting) => painting.setFilm(film, this.filmSeconds));
     this.tellImages(film);
     const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(heardTracks(film, ear)) }));
-    this.tellHearing({
-      say: 'film',
-      ears,
-      followers: film.followers,
-      waved: [...new Set([...waveformEars(film), ...this.waved])],
-      length,
-    });
+    const waved = [...new Set([...waveformEars(film), ...this.waved])];
+    this.tellHearing((hearing) => hearing.setFilm(ears, film.followers, waved, length));
     this.updateTracks();
   }
 
@@ -185,11 +227,8 @@ export class Preview {
     what: Name,
     given: Questions[Name]['given'],
   ): Promise<Questions[Name]['answer']> {
-    const id = ++this.lastQuestion;
-    return new Promise((resolve, reject) => {
-      this.questions.set(id, { resolve, reject });
-      this.tellHearing({ say: 'ask', id, what, given });
-    });
+    // What a question is given and answered belongs to its name, which the types do not carry through Comlink.
+    return this.hearing.ask((hearing) => hearing.ask(what, given as never) as Promise<never>);
   }
 
   /** Tempo and beats of what is listened to; null when nothing repeats. */
@@ -200,7 +239,8 @@ export class Preview {
 
   /** The ear whose spectrogram the Tape shows. */
   watch(earId: string | undefined): void {
-    this.tellHearing({ say: 'watch', earId });
+    this.watched = earId;
+    this.tellHearing((hearing) => hearing.watch(earId));
   }
 
   async toggle(): Promise<void> {
@@ -210,7 +250,7 @@ export class Preview {
 
   seek(time: number): void {
     this.player.seek(time);
-    this.tellHearing({ say: 'now', time });
+    this.tellHearing((hearing) => hearing.setNow(time));
   }
 
   /** Goes to the moment that the frame so many frames on will show when rendered. */
@@ -270,11 +310,7 @@ export class Preview {
     what: Name,
     given: Requests[Name]['given'],
   ): Promise<Requests[Name]['answer']> {
-    const id = ++this.lastQuestion;
-    return new Promise((resolve, reject) => {
-      this.requests.set(id, { resolve, reject });
-      this.tellPainting({ say: 'request', id, what, given });
-    });
+    return this.painting.ask((painting) => painting.request(what, given as never) as Promise<never>);
   }
 
   /** Tells the painting worker where the film's images are, when that has changed. */
@@ -285,13 +321,13 @@ export class Preview {
     const key = JSON.stringify(addresses);
     if (key === this.addresses) return;
     this.addresses = key;
-    this.tellPainting({ say: 'images', addresses });
+    this.tellPainting((painting) => painting.setImages(addresses));
   }
 
   close(): void {
     this.player.close();
-    this.hearing.terminate();
-    this.painting.terminate();
+    this.hearing.end();
+    this.painting.end();
   }
 
   private updateTracks(): void {
@@ -309,25 +345,33 @@ export class Preview {
     );
   }
 
-  private tellHearing(message: ToHearing, transfer: Transferable[] = []): void {
-    this.hearing.postMessage(message, transfer);
+  private tellHearing(call: (hearing: Remote<HearingApi>) => Promise<unknown>): void {
+    this.tell(this.hearing.ask(call));
   }
 
-  private tellPainting(message: ToPainting, transfer: Transferable[] = []): void {
-    this.painting.postMessage(message, transfer);
+  private tellPainting(call: (painting: Remote<PaintingApi>) => Promise<unknown>): void {
+    this.tell(this.painting.ask(call));
+  }
+
+  /** A worker that has stopped is started again, and told everything then. */
+  private tell(told: Promise<unknown>): void {
+    told.catch((error: Error) => {
+      if (error instanceof WorkerStopped) return;
+      this.state.setState({ problem: `The preview cannot show this: ${error.message}.` });
+    });
   }
 
   private onClock(clock: ClockState): void {
     this.clock = clock;
-    this.tellPainting({ say: 'clock', clock });
+    this.tellPainting((painting) => painting.setClock(clock));
     if (clock.playing !== this.state.getState().playing) {
       this.state.setState({ playing: clock.playing });
-      this.tellHearing({ say: 'playing', playing: clock.playing });
+      this.tellHearing((hearing) => hearing.setPlaying(clock.playing));
     }
     for (const listener of this.listeners) listener();
   }
 
-  private onHearing(message: FromHearing): void {
+  private onHearing(message: HearingReport): void {
     const { setState } = this.state;
     switch (message.say) {
       case 'progress':
@@ -345,26 +389,12 @@ export class Preview {
         return setState(({ spectrogramVersion }) => ({ spectrogramVersion: spectrogramVersion + 1 }));
       case 'failed':
         return setState({ problem: message.text });
-      case 'answer':
-        this.questions.get(message.id)?.resolve(message.answer as never);
-        this.questions.delete(message.id);
-        return;
-      case 'noAnswer':
-        this.questions.get(message.id)?.reject(new Error(message.text));
-        this.questions.delete(message.id);
     }
   }
 
-  private onPainting(message: FromPainting): void {
-    if (message.say === 'levels') {
-      this.live = message.live;
-      for (const listener of this.listeners) listener();
-    } else if (message.say === 'stats') this.state.setState({ stats: message.stats });
-    else {
-      const waiting = this.requests.get(message.id);
-      this.requests.delete(message.id);
-      if (message.say === 'answer') waiting?.resolve(message.answer as never);
-      else waiting?.reject(new Error(message.text));
-    }
+  private onPainting(message: PaintingReport): void {
+    if (message.say === 'stats') return this.state.setState({ stats: message.stats });
+    this.live = message.live;
+    for (const listener of this.listeners) listener();
   }
 }

@@ -24,6 +24,10 @@ interface KeptHistory {
 
 const historyKey = (id: string) => `history:${id}`;
 
+/** Keeps undo steps for the next time the film is opened at this revision. */
+export const keepHistory = (id: string, history: KeptHistory): Promise<void> =>
+  set(historyKey(id), history).catch(() => {});
+
 /** Undo steps kept from before a reload; none when the film has moved on since. */
 export async function keptHistory(
   id: string,
@@ -115,8 +119,7 @@ export class FilmSaver {
       const stored = await saveFilm(id, film, revision, init);
       const { past, future } = this.store.getState();
       setSaving({ kind: 'saved', at: stored.updatedAt }, stored.revision);
-      const kept: KeptHistory = { revision: stored.revision, past, future };
-      await set(historyKey(id), kept).catch(() => {});
+      await keepHistory(id, { revision: stored.revision, past, future });
       if (this.store.getState().film === film) {
         clearTimeout(this.keeping);
         this.keeping = undefined;

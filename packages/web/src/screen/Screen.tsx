@@ -68,9 +68,10 @@ export function Screen() {
   );
 }
 
-/** The canvas that the painting worker owns. A canvas can be handed over only once, so each mount makes its own. */
+/** The canvas that the painting worker owns. A canvas can be handed over only once, so each mount makes its own, and each new worker. */
 function Picture() {
   const preview = usePreview();
+  const restarted = usePreviewState((state) => state.restarted);
   const holder = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const canvas = document.createElement('canvas');
@@ -80,7 +81,7 @@ function Picture() {
     holder.current!.replaceChildren(canvas);
     preview.setCanvas(canvas.transferControlToOffscreen());
     return () => preview.setCanvas(undefined);
-  }, [preview]);
+  }, [preview, restarted]);
   return <div ref={holder} className="size-full" />;
 }
 

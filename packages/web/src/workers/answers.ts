@@ -156,5 +156,8 @@ async function spectrumAt(
 }
 
 /** Answers a question. @throws Error saying why there is no answer */
-export const answerQuestion = (what: QuestionName, given: unknown, knowledge: Knowledge): Promise<unknown> =>
-  (answers[what] as (given: unknown, knowledge: Knowledge) => Promise<unknown>)(given, knowledge);
+export const answerQuestion = <Name extends QuestionName>(
+  what: Name,
+  given: Questions[Name]['given'],
+  knowledge: Knowledge,
+): Promise<Questions[Name]['answer']> => answers[what](given, knowledge);

@@ -11,6 +11,7 @@ import {
   type Stretch,
   type TableMemory,
 } from '@cyclogram/core';
+import { expose } from 'comlink';
 import { answerQuestion } from './answers';
 import { EarSounds } from './earSounds';
 import { reportFollower } from './followerReport';
@@ -21,9 +22,9 @@ import { SpareMemory } from './spareMemory';
 import {
   tableBuffers,
   type EarSource,
-  type FromHearing,
+  type HearingApi,
+  type HearingReport,
   type TableMessage,
-  type ToHearing,
 } from './messages';
 
 /**
@@ -31,7 +32,8 @@ import {
  * song, then what is before. Levels go straight to the painting worker.
  */
 
-const say = (message: FromHearing, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+let report: (report: HearingReport) => void = () => {};
+const say = (message: HearingReport) => report(message);
 const sounds = new EarSounds((name, block) => helpers.tellSeparated(name, block));
 const helpers = new HearingHelpers(navigator.hardwareConcurrency, (name, block) =>
   sounds.putSeparated(name, block),
@@ -58,39 +60,34 @@ let followersNow: Follower[] = [];
 let length = 0;
 let watched: string | undefined;
 
-self.onmessage = ({ data }: MessageEvent<ToHearing>) => {
-  switch (data.say) {
-    case 'connect':
-      painter = data.painter;
-      painter.onmessage = ({ data: tables }: MessageEvent<ArrayBuffer[]>) => {
-        for (const table of tables) tableMemory.give(table);
-      };
-      break;
-    case 'film':
-      setFilm(data.ears, data.followers, data.waved, data.length);
-      // Most changes of a film change nothing of what is heard.
-      if (!queue.isIdle) helpers.rest();
-      break;
-    case 'now':
-      queue.now = data.time;
-      break;
-    case 'playing':
-      helpers.playing = data.playing;
-      prepare();
-      break;
-    case 'watch':
-      watched = data.earId;
-      watchSpectrogram();
-      prepare();
-      break;
-    case 'ask':
-      answerQuestion(data.what, data.given, { sources, length, sounds, queue }).then(
-        (answer) => say({ say: 'answer', id: data.id, answer }),
-        (error: Error) => say({ say: 'noAnswer', id: data.id, text: error.message }),
-      );
-      break;
-  }
+const api: HearingApi = {
+  connect(port, tell) {
+    report = tell;
+    painter = port;
+    painter.onmessage = ({ data: tables }: MessageEvent<ArrayBuffer[]>) => {
+      for (const table of tables) tableMemory.give(table);
+    };
+  },
+  setFilm(ears, followers, waved, samples) {
+    setFilm(ears, followers, waved, samples);
+    // Most changes of a film change nothing of what is heard.
+    if (!queue.isIdle) helpers.rest();
+  },
+  setNow(time) {
+    queue.now = time;
+  },
+  setPlaying(playing) {
+    helpers.playing = playing;
+    prepare();
+  },
+  watch(earId) {
+    watched = earId;
+    watchSpectrogram();
+    prepare();
+  },
+  ask: (what, given) => answerQuestion(what, given, { sources, length, sounds, queue }),
 };
+expose(api);
 
 /**
  * When all has been heard, whoever has heard a half reads the other one: after the next change it may be theirs.

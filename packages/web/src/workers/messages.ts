@@ -55,14 +55,21 @@ export interface Questions {
 }
 export type QuestionName = keyof Questions;
 
-export type ToHearing =
-  | { say: 'connect'; painter: MessagePort }
-  /** `waved` are the ids of the ears whose waveform a figure shows. */
-  | { say: 'film'; ears: EarSource[]; followers: Follower[]; waved: string[]; length: number }
-  | { say: 'now'; time: number }
-  | { say: 'playing'; playing: boolean }
-  | { say: 'watch'; earId: string | undefined }
-  | { say: 'ask'; id: number; what: QuestionName; given: unknown };
+/** What the page may ask of the worker that hears. */
+export interface HearingApi {
+  /** Joins it to the painting worker, which levels go to, and to whoever is told of what it hears. */
+  connect(painter: MessagePort, report: (report: HearingReport) => void): void;
+  /** `waved` are the ids of the ears whose waveform a figure shows. @param length of the film in samples */
+  setFilm(ears: EarSource[], followers: Follower[], waved: string[], length: number): void;
+  setNow(time: number): void;
+  setPlaying(playing: boolean): void;
+  /** The ear whose spectrogram the Tape shows. */
+  watch(earId: string | undefined): void;
+  ask<Name extends QuestionName>(
+    what: Name,
+    given: Questions[Name]['given'],
+  ): Promise<Questions[Name]['answer']>;
+}
 
 /** Colours of a part of a spectrogram: `width` moments by `height` bands, RGBA, high bands on top. */
 export interface SpectrogramPicture {
@@ -111,15 +118,13 @@ export interface FollowerReport {
   integrated: number | undefined;
 }
 
-export type FromHearing =
+export type HearingReport =
   | { say: 'progress'; share: number }
   | { say: 'ear'; earId: string; report: EarReport }
   | { say: 'follower'; followerId: string; report: FollowerReport }
   /** More of the spectrogram has been heard. */
   | { say: 'spectrogram' }
-  | { say: 'failed'; earId?: string; text: string }
-  | { say: 'answer'; id: number; answer: unknown }
-  | { say: 'noAnswer'; id: number; text: string };
+  | { say: 'failed'; earId?: string; text: string };
 
 /** What a table takes with it to another thread, and brings back. */
 export const tableBuffers = ({ levels, peaks }: LevelTable) =>
@@ -131,16 +136,23 @@ export type TableMessage =
   | { what: 'follower'; id: string; table: FollowerTable }
   | { what: 'waveform'; id: string; waveform: Waveform };
 
-export type ToPainting =
-  | { say: 'connect'; hearing: MessagePort }
-  | { say: 'canvas'; canvas: OffscreenCanvas | undefined }
+/** What the page may ask of the worker that paints. */
+export interface PaintingApi {
+  /** Joins it to the worker that hears, and to whoever is told of what it paints. */
+  connect(hearing: MessagePort, report: (report: PaintingReport) => void): void;
+  setCanvas(canvas: OffscreenCanvas | undefined): void;
   /** `end` is the length of the film in seconds. */
-  | { say: 'film'; film: Film; end: number }
-  | { say: 'size'; width: number; height: number }
-  | { say: 'clock'; clock: ClockState }
+  setFilm(film: Film, end: number): void;
+  /** Room for the picture, in pixels. */
+  setSize(width: number, height: number): void;
+  setClock(clock: ClockState): void;
   /** Addresses of the film's images, by their ids. */
-  | { say: 'images'; addresses: Record<string, string> }
-  | { say: 'request'; id: number; what: RequestName; given: unknown };
+  setImages(addresses: Record<string, string>): void;
+  request<Name extends RequestName>(
+    what: Name,
+    given: Requests[Name]['given'],
+  ): Promise<Requests[Name]['answer']>;
+}
 
 /** What the painting worker is asked for, and its answers. */
 export interface Requests {
@@ -183,8 +195,4 @@ export interface LiveLevels {
   followers: Map<string, number>;
 }
 
-export type FromPainting =
-  | { say: 'levels'; live: LiveLevels }
-  | { say: 'stats'; stats: PaintStats }
-  | { say: 'answer'; id: number; answer: unknown }
-  | { say: 'noAnswer'; id: number; text: string };
+export type PaintingReport = { say: 'levels'; live: LiveLevels } | { say: 'stats'; stats: PaintStats };

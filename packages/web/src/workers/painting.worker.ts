@@ -8,16 +8,17 @@ import {
   type LevelTable,
 } from '@cyclogram/core';
 import { ImageAssets, Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
+import { expose, transfer } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
 import { answerRequest } from './requests';
 import {
   tableBuffers,
-  type FromPainting,
   type LiveLevels,
   type TableMessage,
-  type ToPainting,
+  type PaintingApi,
+  type PaintingReport,
 } from './messages';
 
 /** Paints the preview: on every frame of the screen while playing, else when something has changed. */
@@ -25,7 +26,8 @@ import {
 /** Milliseconds between two reports of live levels. */
 const levelsInterval = 45;
 
-const say = (message: FromPainting) => self.postMessage(message);
+let reportTo: (report: PaintingReport) => void = () => {};
+const say = (message: PaintingReport) => reportTo(message);
 const settings = chooseCanvas();
 // Surfaces for groups are laid over each other, so unlike the Screen's canvas they can be seen through.
 const createSurface = (width: number, height: number): Surface => {
@@ -51,45 +53,49 @@ let lastLevels = 0;
 let lastStats = 0;
 let framesSinceStats = 0;
 
-self.onmessage = ({ data }: MessageEvent<ToPainting>) => {
-  switch (data.say) {
-    case 'connect':
-      data.hearing.onmessage = ({ data: message }: MessageEvent<TableMessage>) => {
-        if (message.what === 'ear') putTable(data.hearing, message.id, message.table);
-        else if (message.what === 'follower') tables.followers.set(message.id, message.table);
-        else tables.waveforms.set(message.id, message.waveform);
-        schedule();
-      };
-      return;
-    case 'canvas':
-      canvas = data.canvas;
-      context = canvas?.getContext('2d', settings) as unknown as PaintContext | undefined;
-      break;
-    case 'film':
-      film = data.film;
-      tables.end = data.end;
-      hearing = new TableHearing(tables, film);
-      break;
-    case 'size':
-      room = data;
-      break;
-    case 'clock':
-      if (data.clock.playing !== clock.playing) resolution.restart();
-      clock = data.clock;
-      break;
-    case 'images':
-      assets.setSources(new Map(Object.entries(data.addresses)));
-      break;
-    case 'request':
-      if (!film) return;
-      answerRequest(data.what, data.given, { film, tables, assets, cache, createSurface }).then(
-        ({ answer, transfer }) => self.postMessage({ say: 'answer', id: data.id, answer }, { transfer }),
-        (error: Error) => say({ say: 'noAnswer', id: data.id, text: error.message }),
-      );
-      return;
-  }
-  schedule();
+const api: PaintingApi = {
+  connect(port, tell) {
+    reportTo = tell;
+    port.onmessage = ({ data: message }: MessageEvent<TableMessage>) => {
+      if (message.what === 'ear') putTable(port, message.id, message.table);
+      else if (message.what === 'follower') tables.followers.set(message.id, message.table);
+      else tables.waveforms.set(message.id, message.waveform);
+      schedule();
+    };
+  },
+  setCanvas(next) {
+    canvas = next;
+    context = canvas?.getContext('2d', settings) as unknown as PaintContext | undefined;
+    schedule();
+  },
+  setFilm(next, end) {
+    film = next;
+    tables.end = end;
+    hearing = new TableHearing(tables, film);
+    schedule();
+  },
+  setSize(width, height) {
+    room = { width, height };
+    schedule();
+  },
+  setClock(next) {
+    if (next.playing !== clock.playing) resolution.restart();
+    clock = next;
+    schedule();
+  },
+  setImages(addresses) {
+    assets.setSources(new Map(Object.entries(addresses)));
+    schedule();
+  },
+  async request(what, given) {
+    if (!film) throw new Error('there is no film');
+    const { answer, transfer: moved } = await answerRequest(what, given, {
+      ...{ film, tables, assets, cache, createSurface },
+    });
+    return moved.length > 0 ? (transfer(answer as object, moved) as typeof answer) : answer;
+  },
 };
+expose(api);
 
 /** What it replaces goes back: there its memory is used again. */
 function putTable(hearing: MessagePort, id: string, table: LevelTable): void {

@@ -121,10 +121,8 @@ const answers: Answers = {
 };
 
 /** Answers a request. @throws Error saying why there is no answer */
-export const answerRequest = (what: RequestName, given: unknown, knowledge: Knowledge) =>
-  (
-    answers[what] as (
-      given: unknown,
-      knowledge: Knowledge,
-    ) => Promise<{ answer: unknown; transfer: Transferable[] }>
-  )(given, knowledge);
+export const answerRequest = <Name extends RequestName>(
+  what: Name,
+  given: Requests[Name]['given'],
+  knowledge: Knowledge,
+): Promise<Answer<Name>> => answers[what](given, knowledge);

@@ -1,0 +1,98 @@
+import { ensureBuild, ensureDebian, ensurePackages, root } from './ensure.mjs';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+// Takes the pictures of docs/screenshots anew, from the demo.
+ensurePackages();
+ensureDebian({ ffmpeg: 'ffmpeg', chromium: 'chromium' });
+ensureBuild();
+
+const { chromium } = await import('@playwright/test');
+const data = mkdtempSync(join(tmpdir(), 'cyclogram-screenshots-'));
+const server = spawn(process.execPath, ['packages/server/dist/main.js', '--demo'], {
+  cwd: root,
+  env: { ...process.env, PORT: '0', CYCLOGRAM_DATA: data },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const url = await new Promise((resolve, reject) => {
+  server.stdout.on('data', (text) => {
+    const found = /http:\S+/.exec(String(text));
+    if (found) resolve(found[0]);
+  });
+  server.on('exit', () => reject(new Error('The server ended.')));
+});
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const take = (name) => page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+const button = (name) => page.getByRole('button', { name, exact: true }).first();
+const tape = () => page.getByRole('slider', { name: 'Time in the song' });
+
+/** Opens a film, waits until it is analysed, and goes to a place on the Tape. */
+async function open(id, x) {
+  await page.goto(`${url}/films/${id}`);
+  await tape().waitFor();
+  // The note may not have come up yet.
+  await page.waitForTimeout(1500);
+  await page.getByText(/^analysing/).waitFor({ state: 'hidden', timeout: 120_000 });
+  await tape().click({ position: { x, y: 60 } });
+  await page.mouse.move(640, 795);
+  await page.waitForTimeout(700);
+}
+
+const views = {
+  async workspace() {
+    await open('demo-breakwater', 700);
+    await page.getByTitle(/^Lamps\. /).click();
+  },
+  async gallery() {
+    await button('Add a figure').click();
+    await page.getByRole('dialog').waitFor();
+  },
+  async follower() {
+    await open('demo-breakwater', 420);
+    // The track of this name stands above it.
+    await page.getByRole('region', { name: 'Hear' }).getByText('Kick', { exact: true }).last().click();
+  },
+  async listening() {
+    await page
+      .getByRole('button', { name: /in the Listening view$/ })
+      .first()
+      .click();
+    await page.getByRole('img', { name: /^Spectrum of/ }).waitFor();
+  },
+  async drawing() {
+    await open('demo-slow-tide', 640);
+    await page.getByTitle(/shore/i).first().click();
+  },
+  async renders() {
+    await open('demo-dry-dock', 300);
+    await button('Render').click();
+    await page.getByRole('combobox', { name: 'Size' }).click();
+    await page.getByRole('option', { name: 'Half' }).click();
+    await button('Start rendering').click();
+    await page.getByText(/of \d+ frames, /).waitFor({ timeout: 120_000 });
+  },
+  async films() {
+    await page.goto(url);
+    await page.getByRole('heading', { name: 'Breakwater Lamps' }).waitFor();
+    await page.waitForLoadState('networkidle');
+  },
+};
+try {
+  for (const [name, go] of Object.entries(views)) {
+    await go();
+    await page.waitForTimeout(900);
+    await take(name);
+    console.log(`docs/screenshots/${name}.png`);
+  }
+} finally {
+  await browser.close();
+  server.kill();
+  rmSync(data, { recursive: true, force: true });
+}
