@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { newFilm, place, show } from './showPanel';
+import { PNG } from 'pngjs';
+import { newFilm, place, show, songFilm } from './showPanel';
+import { difference } from './support';
 
 test('the picture is zoomed around the pointer, moved, and a handle dragged where it is shown', async ({
   page,
@@ -68,4 +70,44 @@ test('an open list takes the click that closes it, and nothing behind it hears o
   await expect(page.getByRole('listbox')).toBeHidden();
   await page.mouse.click(x + 10, y + height / 2);
   await expect(radius).toBeFocused();
+});
+
+test.describe('with two fingers', () => {
+  test.use({ hasTouch: true });
+
+  test('picture and Tape are zoomed and moved', async ({ page }) => {
+    await songFilm(page, 'fingers', 5.5);
+    const client = await page.context().newCDPSession(page);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: [number, number][]) =>
+      client.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: points.map(([x, y], id) => ({ x, y, id })),
+      });
+    /** Two fingers, drawn apart to so many times their distance. */
+    const pinch = async (x: number, y: number, factor: number) => {
+      await touch('touchStart', [x - 30, y], [x + 30, y]);
+      for (let i = 1; i <= 5; i++) {
+        const half = 30 * (1 + ((factor - 1) * i) / 5);
+        await touch('touchMove', [x - half, y], [x + half, y]);
+      }
+      await touch('touchEnd');
+    };
+    const picture = page.getByRole('img', { name: 'The picture now' });
+    const before = (await picture.boundingBox())!;
+    await pinch(before.x + 20, before.y + 20, 2);
+    await expect.poll(async () => (await picture.boundingBox())!.width / before.width).toBeCloseTo(2, 1);
+    // What was between the fingers is there still.
+    const after = (await picture.boundingBox())!;
+    expect([after.x, after.y]).toEqual([
+      expect.closeTo(before.x - 20, -1),
+      expect.closeTo(before.y - 20, -1),
+    ]);
+
+    const tape = page.getByRole('slider', { name: 'Time in the song' });
+    const look = async () => PNG.sync.read(await tape.screenshot());
+    const whole = await look();
+    const box = (await tape.boundingBox())!;
+    await pinch(box.x + box.width / 2, box.y + box.height / 2, 3);
+    await expect.poll(async () => difference(await look(), whole)).toBeGreaterThan(2);
+  });
 });

@@ -1,5 +1,5 @@
 import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
-import { halve, loweringReach } from '../songSpectrum/halve';
+import { halve, loweringReach } from '../signal/halve';
 import type { Waveform } from './hearing';
 import { hopSamples, momentCount } from './moments';
 import type { ChannelPart, SongListener } from './songListener';

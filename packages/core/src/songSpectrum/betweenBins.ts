@@ -1,4 +1,4 @@
-import { kaiser, kaiserBeta, kaiserOrder } from './kaiser';
+import { kaiser, kaiserBeta, kaiserOrder } from '../signal/kaiser';
 
 /**
  * Values of a spectrum between the bins of a transform.

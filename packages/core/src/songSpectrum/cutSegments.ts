@@ -1,4 +1,4 @@
-import { halvingTaps, loweringReach } from './halve';
+import { halvingTaps, loweringReach } from '../signal/halve';
 import { stepOf, windowMeans, windowShapes } from '../spectrum/windows';
 import type { SegmentShape } from '../spectrum/segmentWindow';
 import { signal } from '../signal/signalEngine';

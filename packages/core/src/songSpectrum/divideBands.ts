@@ -2,7 +2,7 @@ import { bandPlaces, edgePoints, placeCount, type BandPlace } from './bandPlaces
 import { mostFilled, tapCount } from './betweenBins';
 import { rampBins } from './binWeights';
 import { cutRange } from './cutSegments';
-import { usableShare } from './halve';
+import { usableShare } from '../signal/halve';
 import { nextPowerOfTwo } from '../spectrum/nextPowerOfTwo';
 import type { WindowGroup } from '../spectrum/plan';
 import { stepOf, type WindowKind } from '../spectrum/windows';

@@ -1,5 +1,5 @@
 import { divideBands } from './divideBands';
-import { loweringReach } from './halve';
+import { loweringReach } from '../signal/halve';
 import { neighbours } from '../spectrum/neighbours';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from '../spectrum/plan';
 import { align, floatsAt } from '../signal/signalEngine';

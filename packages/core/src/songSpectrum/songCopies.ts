@@ -1,4 +1,4 @@
-import { halveInto, halvingTaps, roomToHalve } from './halve';
+import { halveInto, halvingTaps, roomToHalve } from '../signal/halve';
 import { align, reach, scratch } from '../signal/signalEngine';
 
 /** A song in the memory of the compiled code, with copies of it, each at half the rate of the one before. */

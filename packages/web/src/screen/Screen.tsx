@@ -33,7 +33,7 @@ export function Screen() {
     <section aria-label="Screen" className="flex h-full flex-col">
       <div
         ref={box}
-        className="relative min-h-0 grow overflow-hidden"
+        className="relative min-h-0 grow touch-none overflow-hidden"
         tabIndex={0}
         role="group"
         aria-label="Picture: plus and minus zoom, 0 fits, 1 shows actual pixels, arrows move"

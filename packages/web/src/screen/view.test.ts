@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cornerOf, fitScale, fitted, moved, scaleOf, zoomedTo, type View } from './view';
+import { cornerOf, fitScale, fitted, moved, scaleOf, transformOf, viewOf, zoomedTo, type View } from './view';
 
 const picture = { width: 1920, height: 1080 };
 const room = { width: 744, height: 524 };
@@ -40,5 +40,18 @@ describe('the view of the picture', () => {
     const view = zoomedTo(fitted(picture), picture, room, 2);
     expect(moved(view, picture, room, 50, -20)).toMatchObject({ x: view.x + 25, y: view.y - 10 });
     expect(moved(fitted(picture), picture, room, 50, 0)).toEqual(fitted(picture));
+  });
+
+  it('is the same as a transform and back; beyond the picture it comes back to it', () => {
+    const view = { scale: 0.8, x: 700, y: 300 };
+    const there = transformOf(view, picture, room);
+    const { left, top } = cornerOf(view, picture, room);
+    expect([Math.round(there.x), Math.round(there.y), there.k]).toEqual([left, top, 0.8]);
+    expect(viewOf(there, picture, room)).toEqual({
+      scale: 0.8,
+      x: expect.closeTo(700, 9) as number,
+      y: expect.closeTo(300, 9) as number,
+    });
+    expect(viewOf(there.translate(1e6, -1e6), picture, room)).toMatchObject({ x: 0, y: 1080 });
   });
 });

@@ -1,3 +1,5 @@
+import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
+
 /** What part of the picture the Screen shows, and how large. */
 export interface View {
   /** CSS pixels per picture unit; undefined fits the picture into the Screen. */
@@ -68,3 +70,15 @@ export function cornerOf(view: View, picture: Size, room: Size): { left: number;
     top: Math.round(room.height / 2 - scale * view.y),
   };
 }
+
+/** Where the picture is on the Screen, in CSS pixels from the left upper corner. */
+export const transformOf = (view: View, picture: Size, room: Size): ZoomTransform => {
+  const scale = scaleOf(view, picture, room);
+  return zoomIdentity
+    .translate(room.width / 2 - scale * view.x, room.height / 2 - scale * view.y)
+    .scale(scale || 1);
+};
+
+/** The view in which the picture is there, kept to the picture. */
+export const viewOf = ({ k, x, y }: ZoomTransform, picture: Size, room: Size): View =>
+  lookingAt({ scale: k, x: 0, y: 0 }, picture, (room.width / 2 - x) / k, (room.height / 2 - y) / k);

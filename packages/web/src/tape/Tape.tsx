@@ -10,7 +10,8 @@ import { drawTape } from './drawTape';
 import { fadeRows, rowCount } from './fadeRows';
 import { layLanes } from './lanes';
 import { TapeTools } from './TapeTools';
-import { followView, panView, zoomView, type TapeView } from './tapeView';
+import { followView, mostZoom, panView, transformOf, viewOf, zoomView, type TapeView } from './tapeView';
+import { useZoom } from '../controls/useZoom';
 import { useOverview, useSpectrogram, useWaveDetail } from './useTapeData';
 import { useTapePointer } from './useTapePointer';
 
@@ -116,22 +117,14 @@ function SongTape({ assets, watched }: TapeProps) {
 
   useFollowing(visible, setView, end);
 
-  // React listens to wheels passively, where scrolling cannot be prevented.
-  useEffect(() => {
-    const element = box.current;
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const anchor = visible.from + (event.offsetX / width) * (visible.to - visible.from);
-      const sideways = Math.abs(event.deltaX) > Math.abs(event.deltaY) || event.shiftKey;
-      setView(
-        sideways
-          ? panView(visible, ((event.deltaX || event.deltaY) / width) * (visible.to - visible.from), end)
-          : zoomView(visible, Math.exp(event.deltaY * 0.002), anchor, end),
-      );
-    };
-    element?.addEventListener('wheel', onWheel, { passive: false });
-    return () => element?.removeEventListener('wheel', onWheel);
-  }, [visible, width, end]);
+  useZoom(box, {
+    transform: transformOf(visible, width, end),
+    scaleExtent: [1, mostZoom(end)],
+    constrain: (transform) => transformOf(viewOf(transform, width, end), width, end),
+    onZoom: (transform) => setView(viewOf(transform, width, end)),
+    pans: ({ deltaX, deltaY, shiftKey }) => Math.abs(deltaX) > Math.abs(deltaY) || shiftKey,
+    onPan: (dx, dy) => setView(panView(visible, ((dx || dy) / width) * (visible.to - visible.from), end)),
+  });
 
   const zoom = (factor: number) => setView(zoomView(visible, factor, preview.time(), end));
   const onKeyDown = (event: KeyboardEvent) => {

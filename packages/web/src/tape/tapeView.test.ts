@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { followView, panView, zoomView } from './tapeView';
+import { followView, mostZoom, panView, transformOf, viewOf, zoomView } from './tapeView';
 
 describe('view of the Tape', () => {
   it('zooms around a time that stays where it is', () => {
@@ -27,5 +27,18 @@ describe('view of the Tape', () => {
     expect(followView({ from: 70, to: 80 }, 79, 80)).toEqual({ from: 70, to: 80 });
     const whole = { from: 0, to: 80 };
     expect(followView(whole, 70, 80)).toBe(whole);
+  });
+
+  it('is the same as a transform and back; the whole song lies between both ends', () => {
+    expect(transformOf({ from: 0, to: 80 }, 1000, 80)).toMatchObject({
+      k: 1,
+      x: expect.closeTo(0, 9) as number,
+    });
+    const there = transformOf({ from: 10, to: 30 }, 1000, 80);
+    expect(there).toMatchObject({ k: 4, x: -500 });
+    expect(viewOf(there, 1000, 80)).toEqual({ from: 10, to: 30 });
+    expect(viewOf(there.translate(1e9, 0), 1000, 80)).toEqual({ from: 0, to: 20 });
+    expect(viewOf(there.translate(-1e9, 0), 1000, 80)).toEqual({ from: 60, to: 80 });
+    expect(mostZoom(80)).toBe(20_000);
   });
 });

@@ -1,3 +1,5 @@
+import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
+
 /** The part of the song that the Tape shows, in seconds. */
 export interface TapeView {
   from: number;
@@ -46,3 +48,18 @@ function keepWithin({ from, to }: TapeView, end: number): TapeView {
   const start = Math.min(Math.max(from, 0), end - length);
   return { from: start, to: start + length };
 }
+
+/** How often a song of this length fits into the shortest view. */
+export const mostZoom = (end: number): number => Math.max(1, end / shortestView);
+
+/** Where the whole song is, seen so: in pixels, as long as the Tape is wide at a scale of 1. */
+export const transformOf = ({ from, to }: TapeView, width: number, end: number): ZoomTransform => {
+  const scale = to > from ? end / (to - from) : 1;
+  return zoomIdentity.translate(end > 0 ? (-from / end) * scale * width : 0, 0).scale(scale);
+};
+
+/** The view in which the song is there, kept within it. */
+export const viewOf = ({ k, x }: ZoomTransform, width: number, end: number): TapeView => {
+  const from = width > 0 ? (-x / (k * width)) * end : 0;
+  return keepWithin({ from, to: from + end / k }, end);
+};

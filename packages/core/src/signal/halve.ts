@@ -1,5 +1,5 @@
 import { kaiser, kaiserBeta, kaiserOrder, sinc } from './kaiser';
-import { align, keep, reach, scratch, signal } from '../signal/signalEngine';
+import { align, keep, reach, scratch, signal } from './signalEngine';
 
 /**
  * Copies of signals at lower rates: halved again and again.

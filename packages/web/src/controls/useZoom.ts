@@ -1,0 +1,75 @@
+import { select } from 'd3-selection';
+import { zoom, zoomTransform, type D3ZoomEvent, type ZoomTransform } from 'd3-zoom';
+import { useEffect, useRef, type RefObject } from 'react';
+
+interface ZoomOptions {
+  /** Where things are now, in CSS pixels of the element. */
+  transform: ZoomTransform;
+  scaleExtent: [number, number];
+  /** The nearest transform that is allowed. */
+  constrain(transform: ZoomTransform): ZoomTransform;
+  onZoom(transform: ZoomTransform): void;
+  /** Whether a wheel moves instead of zooming. */
+  pans(event: WheelEvent): boolean;
+  /** @param dx and `dy`: CSS pixels */
+  onPan(dx: number, dy: number): void;
+  /** Whether a press of the mouse takes hold of what is shown. */
+  holds?(event: MouseEvent): boolean;
+}
+
+/** Zooming and moving by wheel, by two fingers, and by a press of the mouse where that takes hold: by d3-zoom. */
+export function useZoom(ref: RefObject<HTMLElement | null>, options: ZoomOptions): void {
+  const latest = useRef(options);
+  const behaviour = useRef(zoom<HTMLElement, unknown>());
+  useEffect(() => {
+    latest.current = options;
+  });
+
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const zooming = behaviour.current
+      .filter((event: WheelEvent | MouseEvent | TouchEvent) => {
+        if ('deltaY' in event) return !latest.current.pans(event);
+        // One finger does what a mouse would do.
+        if ('touches' in event) return event.touches.length > 1;
+        return latest.current.holds?.(event) ?? false;
+      })
+      .constrain((transform) => latest.current.constrain(transform))
+      .on('zoom', ({ transform, sourceEvent }: D3ZoomEvent<HTMLElement, unknown>) => {
+        // Without an event behind it, it is what is set below.
+        if (sourceEvent) latest.current.onZoom(transform);
+      });
+    const selection = select(element);
+    selection.call(zooming).on('dblclick.zoom', null);
+    const onWheel = (event: WheelEvent) => {
+      if (!latest.current.pans(event)) return;
+      event.preventDefault();
+      latest.current.onPan(event.deltaX, event.deltaY);
+    };
+    // A middle button would begin to scroll by itself.
+    const onMouseDown = (event: MouseEvent) => {
+      if (latest.current.holds?.(event)) event.preventDefault();
+    };
+    // Not passive: the page must not scroll.
+    element.addEventListener('wheel', onWheel, { passive: false });
+    element.addEventListener('mousedown', onMouseDown);
+    return () => {
+      selection.on('.zoom', null);
+      element.removeEventListener('wheel', onWheel);
+      element.removeEventListener('mousedown', onMouseDown);
+    };
+  }, [ref]);
+
+  const { transform, scaleExtent } = options;
+  const [least, most] = scaleExtent;
+  const { k, x, y } = transform;
+  useEffect(() => {
+    const element = ref.current;
+    if (!element || !Number.isFinite(k) || k <= 0) return;
+    behaviour.current.scaleExtent([least, most]);
+    const now = zoomTransform(element);
+    const differs = Math.abs(now.k - k) > 1e-9 * k || Math.hypot(now.x - x, now.y - y) > 0.01;
+    if (differs) select(element).call(behaviour.current.transform, latest.current.transform);
+  }, [ref, k, x, y, least, most]);
+}
