@@ -1,13 +1,12 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream } from 'node:fs';
-import { rename, rm, stat } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import type { DataSource, Repository } from 'typeorm';
 import { limits, type DataFolder } from '../config';
 import { AssetEntity, type AssetRow } from '../db/entities';
 import { Problem } from '../http/problem';
+import { localFile, withUpload, type IncomingFile, type SizeLimit } from '../incoming/incoming';
 import { decodeTo, type DecodeOptions } from '../media/decode';
 import { runTask } from '../work/runTask';
 
@@ -49,45 +48,18 @@ export class AssetStore {
    * @throws Problem when it is too large or cannot be decoded; nothing is kept then
    */
   async receive(upload: Readable, name: string, options: DecodeOptions = {}): Promise<AssetRow> {
-    const path = join(this.folder.incoming, randomUUID());
-    const hash = createHash('sha256');
-    let bytes = 0;
-    try {
-      await pipeline(
-        upload,
-        async function* (chunks: AsyncIterable<Buffer>) {
-          for await (const chunk of chunks) {
-            bytes += chunk.length;
-            if (bytes > limits.uploadBytes) throw tooLarge(name);
-            hash.update(chunk);
-            yield chunk;
-          }
-        },
-        createWriteStream(path),
-        { signal: options.signal },
-      );
-      return await this.decode(path, name, bytes, hash.digest('hex'), options);
-    } finally {
-      await rm(path, { force: true });
-    }
+    const take = (file: IncomingFile) => this.decode(file, name, options);
+    return withUpload(upload, this.folder.incoming, limit(name), take, options.signal);
   }
 
   /** Takes in a file that is on this machine already; it stays where it is. */
   async importFile(path: string, name: string, options: DecodeOptions = {}): Promise<AssetRow> {
-    const { size } = await stat(path).catch(() => {
-      throw new Problem('not-found', `There is no file ${path}.`);
-    });
-    if (size > limits.uploadBytes) throw tooLarge(name);
-    const hash = createHash('sha256');
-    for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
-    return this.decode(path, name, size, hash.digest('hex'), options);
+    return this.decode(await localFile(path, limit(name)), name, options);
   }
 
   private async decode(
-    path: string,
+    { path, bytes, sha256 }: IncomingFile,
     name: string,
-    bytes: number,
-    sha256: string,
     options: DecodeOptions,
   ): Promise<AssetRow> {
     const known = await this.find(sha256);
@@ -109,8 +81,11 @@ export class AssetStore {
   }
 }
 
-const tooLarge = (name: string) =>
-  new Problem(
-    'too-large',
-    `"${name}" is larger than 500 MB. Cut it, or save it as FLAC or MP3, and try again.`,
-  );
+const limit = (name: string): SizeLimit => ({
+  bytes: limits.uploadBytes,
+  tooLarge: () =>
+    new Problem(
+      'too-large',
+      `"${name}" is larger than 500 MB. Cut it, or save it as FLAC or MP3, and try again.`,
+    ),
+});

@@ -1,12 +1,11 @@
 import type { Film } from '@cyclogram/core';
-import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import { rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { limits, type DataFolder } from '../config';
 import { Problem } from '../http/problem';
+import { hashOf, localFile, withUpload, type SizeLimit } from '../incoming/incoming';
 import { runTask } from '../work/runTask';
 import type { FilmImages } from './filmImages';
 
@@ -18,8 +17,10 @@ export interface StoredImage {
   height: number;
 }
 
-const tooLarge = () =>
-  new Problem('too-large', 'The image is larger than 30 MB. Save it smaller, and try again.');
+const limit: SizeLimit = {
+  bytes: limits.imageBytes,
+  tooLarge: () => new Problem('too-large', 'The image is larger than 30 MB. Save it smaller, and try again.'),
+};
 
 /** Uploaded images, each kept once as PNG, by the SHA-256 of that. */
 export class ImageStore {
@@ -41,32 +42,12 @@ export class ImageStore {
 
   /** Takes in an upload. @throws Problem when it is too large or no image; nothing is kept then */
   async receive(upload: Readable): Promise<StoredImage> {
-    const path = join(this.folder.incoming, randomUUID());
-    let bytes = 0;
-    try {
-      await pipeline(
-        upload,
-        async function* (chunks: AsyncIterable<Buffer>) {
-          for await (const chunk of chunks) {
-            bytes += chunk.length;
-            if (bytes > limits.imageBytes) throw tooLarge();
-            yield chunk;
-          }
-        },
-        createWriteStream(path),
-      );
-      return await this.keep(path);
-    } finally {
-      await rm(path, { force: true });
-    }
+    return withUpload(upload, this.folder.incoming, limit, ({ path }) => this.keep(path));
   }
 
   /** Takes in a file that is on this machine already; it stays where it is. */
   async importFile(path: string): Promise<StoredImage> {
-    const { size } = await stat(path).catch(() => {
-      throw new Problem('not-found', `There is no file ${path}.`);
-    });
-    if (size > limits.imageBytes) throw tooLarge();
+    await localFile(path, limit);
     return this.keep(path);
   }
 
@@ -74,9 +55,7 @@ export class ImageStore {
     const decoded = join(this.folder.incoming, `${randomUUID()}.png`);
     try {
       const size = await runTask('image', { path, out: decoded });
-      const hash = createHash('sha256');
-      for await (const chunk of createReadStream(decoded)) hash.update(chunk as Buffer);
-      const sha256 = hash.digest('hex');
+      const sha256 = await hashOf(decoded);
       await rename(decoded, this.path(sha256));
       return { sha256, ...size };
     } finally {

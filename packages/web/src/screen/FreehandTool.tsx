@@ -1,4 +1,6 @@
+import { tokens } from '../controls/tokens';
 import { useRef, useState, type PointerEvent } from 'react';
+import { DrawingSheet } from './DrawingSheet';
 import { useScreen } from './screenContext';
 
 interface FreehandToolProps {
@@ -39,23 +41,12 @@ export function FreehandTool({ onDraw }: FreehandToolProps) {
   };
   return (
     <>
-      <rect
-        width="100%"
-        height="100%"
-        fill="transparent"
-        className="pointer-events-auto cursor-crosshair touch-none"
-        role="application"
-        aria-label="Draw by hand: hold and draw a line"
-        onPointerDown={onDown}
-        onPointerMove={onMove}
-        onPointerUp={onUp}
-        onPointerCancel={onUp}
-      />
+      <DrawingSheet label="Draw by hand: hold and draw a line" onDown={onDown} onMove={onMove} onUp={onUp} />
       {trace.length > 1 && (
         <path
           d={`M${trace.map((place) => toCss(...place).join(' ')).join('L')}`}
           fill="none"
-          stroke="#86cdb4"
+          stroke={tokens.glass}
           strokeWidth={2}
           className="pointer-events-none"
         />

@@ -1,6 +1,7 @@
 import { cornerPoint, type DrawnPoint } from '@cyclogram/core';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { newId } from '../editor/newId';
+import { DrawingSheet } from './DrawingSheet';
 import { useScreen } from './screenContext';
 import { snapAngle, snapToLines } from './snapping';
 import { tokens } from '../controls/tokens';
@@ -82,23 +83,17 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
   const line = last && hover ? [toCss(last.at.x, last.at.y), toCss(...hover)] : undefined;
   return (
     <>
-      <rect
-        width="100%"
-        height="100%"
-        fill="transparent"
-        className="pointer-events-auto cursor-crosshair touch-none"
-        role="application"
-        aria-label="Draw with the pen: press for a corner, drag for a curve, Enter to end"
-        onPointerDown={onDown}
-        onPointerMove={onMove}
-        onPointerUp={onUp}
-        onPointerCancel={onUp}
-        onPointerLeave={() => setHover(undefined)}
+      <DrawingSheet
+        label="Draw with the pen: press for a corner, drag for a curve, Enter to end"
+        onDown={onDown}
+        onMove={onMove}
+        onUp={onUp}
+        onLeave={() => setHover(undefined)}
       />
       {line && (
         <path
           d={`M${line[0]!.join(' ')}L${line[1]!.join(' ')}`}
-          stroke="#86cdb4"
+          stroke={tokens.glass}
           strokeDasharray="2 4"
           className="pointer-events-none"
         />
@@ -113,7 +108,7 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
             width={8}
             height={8}
             fill={i === 0 && points.length > 1 ? tokens.glass : tokens.room}
-            stroke="#86cdb4"
+            stroke={tokens.glass}
             strokeWidth={2}
             className="pointer-events-none"
           />
