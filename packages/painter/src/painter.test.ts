@@ -327,4 +327,48 @@ describe('painting', () => {
       0,
     ]);
   });
+
+  /** Red, green, blue and opacity of a place. */
+  const pixel = (operations: Operation[], x: number, y: number) => {
+    const surface = createSurface(20, 20);
+    // Something is there already.
+    surface.context.fillStyle = '#0000ff';
+    surface.context.fillRect(0, 0, 20, 20);
+    new Painter(createSurface).paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+    return Array.from(surface.pixels().slice(4 * (y * 20 + x), 4 * (y * 20 + x) + 4));
+  };
+
+  it('clears first: without a backdrop, what nothing is drawn on can be seen through', () => {
+    expect(pixel([disc(0)], 10, 10)).toEqual([255, 0, 0, 255]);
+    expect(pixel([disc(0)], 1, 1)).toEqual([0, 0, 0, 0]);
+  });
+
+  const invert = (amount: number) => ({ kind: 'invert', id: 'pass', on: true, amount }) as const;
+
+  it('lets a group go through its passes, with its opacity and without what lies below', () => {
+    const passed = (amount: number, opacity = 1) =>
+      makeGroup([disc(0, '#40c020')], { opacity, passes: [invert(amount)] });
+    expect(pixel([backdrop('#ffffff'), passed(1)], 10, 10)).toEqual([0xbf, 0x3f, 0xdf, 255]);
+    expect(pixel([backdrop('#123456'), passed(1)], 1, 1)).toEqual([0x12, 0x34, 0x56, 255]);
+    // Seen through by half, black below: half of each.
+    const half = pixel([backdrop('#000000'), passed(1, 0.5)], 10, 10);
+    expect(half.slice(0, 3)).toEqual([0x60, 0x20, 0x70].map((value) => expect.closeTo(value, -0.5)));
+    expect(pixel([backdrop('#000000'), passed(0)], 10, 10)).toEqual([0x40, 0xc0, 0x20, 255]);
+  });
+
+  it('leaves out passes that are off', () => {
+    const off = makeGroup([disc(0)], { passes: [{ ...invert(1), on: false }] });
+    expect(pixel([backdrop('#000000'), off], 10, 10)).toEqual([255, 0, 0, 255]);
+  });
+
+  it('paints a group that is isolated by itself: its blending ends at its edge', () => {
+    const inside = makeGroup([cover('#404040')], { blend: 'add' });
+    const group = (isolated: boolean) => [
+      backdrop('#808080'),
+      makeGroup([inside, disc(0, '#000000')], { isolated }),
+    ];
+    // Added to what lies below, or to nothing and then laid on.
+    expect(pixel(group(false), 1, 10).slice(0, 3)).toEqual([0xc0, 0xc0, 0xc0]);
+    expect(pixel(group(true), 1, 10).slice(0, 3)).toEqual([0x40, 0x40, 0x40]);
+  });
 });
