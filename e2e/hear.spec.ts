@@ -213,7 +213,7 @@ test('beats: found, doubled, shifted, exported; a follower follows them', async 
   expect(png.subarray(1, 4).toString('latin1')).toBe('PNG');
 });
 
-test('an ear listens to several tracks, a channel, and only what is struck', async ({ page }) => {
+test('an ear listens to several tracks, a channel, and only what is percussive', async ({ page }) => {
   await copyOf(page, 'breakwater');
   await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 900, y: 60 } });
   await hear(page).getByRole('button', { name: 'Whole song', exact: true }).first().click();
@@ -230,11 +230,11 @@ test('an ear listens to several tracks, a channel, and only what is struck', asy
   await page.getByRole('option', { name: 'Percussive' }).click();
   await heard(page);
   await expect.poll(async () => difference(await screenPixels(page), both)).toBeGreaterThan(0.3);
-  const struck = await screenPixels(page);
+  const percussive = await screenPixels(page);
   await page.getByLabel('Channel').click();
   await page.getByRole('option', { name: 'Side' }).click();
   await heard(page);
-  await expect.poll(async () => difference(await screenPixels(page), struck)).toBeGreaterThan(0.3);
+  await expect.poll(async () => difference(await screenPixels(page), percussive)).toBeGreaterThan(0.3);
 });
 
 test('a track can be muted for now, replaced, and started later', async ({ page }) => {

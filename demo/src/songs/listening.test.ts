@@ -96,20 +96,20 @@ describe('presets find what they are for', () => {
     expect(wrong.length / found.length).toBeLessThan(0.05);
   });
 
-  it('the kick dominates the struck part of the mix', async () => {
+  it('the kick dominates the percussive part of the mix', async () => {
     const [kick, , , , pad] = stems;
     const from = Math.round(28 * 4 * beat * 48000);
     const count = Math.round(4 * beat * 48000);
-    const struck = new Float32Array(count);
-    await new PartReader(reader(mix)).of('percussive')('mid', from, struck);
+    const percussive = new Float32Array(count);
+    await new PartReader(reader(mix)).of('percussive')('mid', from, percussive);
     const like = async (stem: Stem) => {
       const own = new Float32Array(count);
       await reader(stem)('mid', from, own);
       let [products, a, b] = [0, 0, 0];
       own.forEach((value, n) => {
-        products += value * struck[n]!;
+        products += value * percussive[n]!;
         a += value * value;
-        b += struck[n]! ** 2;
+        b += percussive[n]! ** 2;
       });
       return products / Math.sqrt(a * b);
     };

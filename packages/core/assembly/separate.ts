@@ -2,7 +2,7 @@ import { fill } from './segments';
 import { putInOrder, transform } from './transform';
 
 /**
- * The struck part of a sound, see audio/separate.ts.
+ * The percussive part of a sound, see audio/separate.ts.
  *
  * Magnitudes of a frame stand in a row: those of the even bins, then those of the odd ones, each with a margin
  * on both sides where the spectrum goes on as its mirror image. So the medians of an even bin and of the odd one
@@ -210,15 +210,15 @@ function mediansAlongTime(at: usize, outA: usize, outB: usize): void {
 }
 
 /**
- * What each bin of a row has of the struck part: the squares' shares, a half of nothing.
- * @param sustained medians along time, for which the shares are put
+ * What each bin of a row has of the percussive part: the squares' shares, a half of nothing.
+ * @param harmonic medians along time, for which the shares are put
  */
-function shares(at: usize, sustained: usize): void {
+function shares(at: usize, harmonic: usize): void {
   const sorted = scratch;
   const planeBytes = plane << 2;
   const evens = at + (margin << 2);
   const odds = evens + planeBytes;
-  const out = sustained + (margin << 2);
+  const out = harmonic + (margin << 2);
   for (let i: usize = 0; i <= size; i += 16) {
     sortEight(evens + i - 12, 4, sorted);
     sortEight(odds + i - 16, 4, sorted + 128);
@@ -230,9 +230,9 @@ function shares(at: usize, sustained: usize): void {
   }
 }
 
-function share(sustained: v128, struck: v128): v128 {
-  const h = f32x4.mul(sustained, sustained);
-  const p = f32x4.mul(struck, struck);
+function share(harmonic: v128, percussive: v128): v128 {
+  const h = f32x4.mul(harmonic, harmonic);
+  const p = f32x4.mul(percussive, percussive);
   const sum = f32x4.add(h, p);
   const part = f32x4.div(p, sum);
   return v128.bitselect(part, f32x4.splat(0.5), f32x4.gt(sum, f32x4.splat(0)));
@@ -299,7 +299,7 @@ function overlap(sound: usize, at: i32, out: usize, outCount: i32, scale: f32): 
 }
 
 /**
- * Adds the struck part of a sound to `out`.
+ * Adds the percussive part of a sound to `out`.
  * @param samples of the sound: (frames - 1) hop + size floats
  * @param frames an even number, of which the first and the last eight only lend their magnitudes
  * @param hop samples from one frame to the next

@@ -10,7 +10,7 @@ export const partBlockLength = 1 << 17;
 const mostBlocks = 8;
 
 /** Where what has been separated is kept, by name. */
-export type StruckBlocks = Pick<LastUsed<Float32Array>, 'has' | 'get' | 'set'>;
+export type PercussiveBlocks = Pick<LastUsed<Float32Array>, 'has' | 'get' | 'set'>;
 
 /** Memory that threads share, where the page may have it. */
 function newBlock(): Float32Array {
@@ -21,33 +21,33 @@ function newBlock(): Float32Array {
 }
 
 /**
- * Reads the sustained and the struck part of a sound. What has been
+ * Reads the harmonic and the percussive part of a sound. What has been
  * separated is kept for both, for it costs more than all that comes after.
  */
 export class PartReader {
   /**
    * @param readAll reads the sound itself
-   * @param blocks where blocks of its struck part are kept
+   * @param blocks where blocks of its percussive part are kept
    * @param name tells them from those of other sounds that are kept there too
    */
   constructor(
     private readonly readAll: ReadSignal,
-    private readonly blocks: StruckBlocks = new LastUsed(mostBlocks),
+    private readonly blocks: PercussiveBlocks = new LastUsed(mostBlocks),
     private readonly name = '',
   ) {}
 
-  /** Reads a part of the sound: all of it, what is sustained, or what is struck. */
+  /** Reads a part of the sound: all of it, its harmonic part, or its percussive part. */
   of(part: Ear['part']): ReadSignal {
     if (part === 'all') return this.readAll;
-    return part === 'percussive' ? this.readStruck : this.readSustained;
+    return part === 'percussive' ? this.readPercussive : this.readHarmonic;
   }
 
-  /** Whether a block of the struck part is there already. */
+  /** Whether a block of the percussive part is there already. */
   isKept(signal: ChannelPart, index: number): boolean {
     return this.blocks.has(this.nameOf(signal, index));
   }
 
-  /** A block of the struck part, separated unless it is kept. @param index counted in {@link partBlockLength} */
+  /** A block of the percussive part, separated unless it is kept. @param index counted in {@link partBlockLength} */
   async block(signal: ChannelPart, index: number): Promise<Float32Array> {
     const name = this.nameOf(signal, index);
     const known = this.blocks.get(name);
@@ -66,7 +66,7 @@ export class PartReader {
     return separate((from, samples) => this.readAll(signal, from, samples), start, out);
   }
 
-  private readonly readStruck: ReadSignal = async (signal, start, out) => {
+  private readonly readPercussive: ReadSignal = async (signal, start, out) => {
     const end = start + out.length;
     const first = Math.floor(start / partBlockLength);
     if (out.length < partBlockLength / 2 && !this.isKept(signal, first)) {
@@ -83,10 +83,10 @@ export class PartReader {
     }
   };
 
-  private readonly readSustained: ReadSignal = async (signal, start, out) => {
-    const struck = new Float32Array(out.length);
-    await this.readStruck(signal, start, struck);
+  private readonly readHarmonic: ReadSignal = async (signal, start, out) => {
+    const percussive = new Float32Array(out.length);
+    await this.readPercussive(signal, start, percussive);
     await this.readAll(signal, start, out);
-    for (let n = 0; n < out.length; n++) out[n]! -= struck[n]!;
+    for (let n = 0; n < out.length; n++) out[n]! -= percussive[n]!;
   };
 }

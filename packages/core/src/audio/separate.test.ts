@@ -23,11 +23,11 @@ function partByDefinition(sound: Float32Array, part: SoundPart): Float64Array {
   for (let frame = half; frame < frames.length - half; frame++) {
     const [re, im] = frames[frame]!;
     const shares = Array.from(re, (_, k) => {
-      const sustained = median(around.map((d) => magnitudes[frame + d]![k]!)) ** 2;
+      const harmonic = median(around.map((d) => magnitudes[frame + d]![k]!)) ** 2;
       // All bins of the transform: below 0 Hz lie those of negative frequencies.
-      const struck = median(around.map((d) => magnitudes[frame]![(k + d + size) % size]!)) ** 2;
-      const sum = sustained + struck;
-      return sum > 0 ? (part === 'harmonic' ? sustained : struck) / sum : 0.5;
+      const percussive = median(around.map((d) => magnitudes[frame]![(k + d + size) % size]!)) ** 2;
+      const sum = harmonic + percussive;
+      return sum > 0 ? (part === 'harmonic' ? harmonic : percussive) / sum : 0.5;
     });
     const times = (values: Float64Array) => values.map((value, k) => value * shares[k]!);
     const [back] = referenceTransform(times(re), times(im), true);
@@ -39,7 +39,7 @@ function partByDefinition(sound: Float32Array, part: SoundPart): Float64Array {
   return out;
 }
 
-describe('sustained and struck parts', () => {
+describe('harmonic and percussive parts', () => {
   const length = 48000 * 2;
   /** A held chord, and clicks of 4 ms of noise every half second. */
   const notes = sine(330, length).map(
@@ -48,28 +48,28 @@ describe('sustained and struck parts', () => {
   const strokes = noise(length, 5).map((value, n) => (n % 24000 < 200 ? 0.6 * value : 0));
   const sound = notes.map((value, n) => value + strokes[n]!);
   const parts = async (start = 0, count = length) => {
-    const [sustained, struck] = [new Float32Array(count), new Float32Array(count)];
+    const [harmonic, percussive] = [new Float32Array(count), new Float32Array(count)];
     const reader = new PartReader(readerOf(sound));
-    await reader.of('harmonic')('mid', start, sustained);
-    await reader.of('percussive')('mid', start, struck);
-    return { sustained, struck };
+    await reader.of('harmonic')('mid', start, harmonic);
+    await reader.of('percussive')('mid', start, percussive);
+    return { harmonic, percussive };
   };
   const rmsDb = (values: ArrayLike<number>) =>
     10 *
     Math.log10(Array.from(values).reduce((sum, value) => sum + value * value, 0) / values.length + 1e-20);
 
   it('add up to the whole: the error is below -60 dB', async () => {
-    const { sustained, struck } = await parts();
-    const error = sound.map((value, n) => value - sustained[n]! - struck[n]!);
+    const { harmonic, percussive } = await parts();
+    const error = sound.map((value, n) => value - harmonic[n]! - percussive[n]!);
     expect(rmsDb(error) - rmsDb(sound)).toBeLessThan(-60);
   });
 
   it('hold the notes and the strokes (Fitzgerald, DAFx 2010)', async () => {
-    const { sustained, struck } = await parts();
+    const { harmonic, percussive } = await parts();
     const difference = (a: Float32Array, b: Float32Array) => a.map((value, n) => value - b[n]!);
     // What of each part is not what it should be lies well below it.
-    expect(rmsDb(difference(sustained, notes)) - rmsDb(notes)).toBeLessThan(-12);
-    expect(rmsDb(difference(struck, strokes)) - rmsDb(strokes)).toBeLessThan(-6);
+    expect(rmsDb(difference(harmonic, notes)) - rmsDb(notes)).toBeLessThan(-12);
+    expect(rmsDb(difference(percussive, strokes)) - rmsDb(strokes)).toBeLessThan(-6);
   });
 
   it.each(['harmonic', 'percussive'] as const)('are those of the definition: %s', async (part) => {
@@ -91,8 +91,8 @@ describe('sustained and struck parts', () => {
     const whole = await parts();
     const piece = await parts(30011, 5000);
     for (let n = 0; n < 5000; n += 7) {
-      expect(piece.sustained[n]).toBeCloseTo(whole.sustained[30011 + n]!, 6);
-      expect(piece.struck[n]).toBeCloseTo(whole.struck[30011 + n]!, 6);
+      expect(piece.harmonic[n]).toBeCloseTo(whole.harmonic[30011 + n]!, 6);
+      expect(piece.percussive[n]).toBeCloseTo(whole.percussive[30011 + n]!, 6);
     }
   });
 

@@ -23,9 +23,9 @@ function firstBins(): Uint32Array {
 }
 
 /**
- * The struck part of a sound: in the spectrogram, what is sustained (notes) runs along time and
- * what is struck (drums) along frequency, so each is estimated by a median of 17 values along its direction, and a soft
- * mask shares every bin out between the two. What is not struck is sustained: the parts add up to the sound. Below 0 Hz
+ * The percussive part of a sound: in the spectrogram, what is harmonic (notes) runs along time and
+ * what is percussive (drums) along frequency, so each is estimated by a median of 17 values along its direction, and a soft
+ * mask shares every bin out between the two. What is not percussive is harmonic: the parts add up to the sound. Below 0 Hz
  * and above half the sample rate the spectrum goes on as its mirror image.
  *
  * Frames stand on a fixed grid, so any stretch comes out the same whichever way

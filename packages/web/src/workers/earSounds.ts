@@ -24,8 +24,8 @@ const keptMegabytes = 72;
 /** What ears listen to, read from the server. */
 export class EarSounds {
   private readonly pcm = new PcmSource(keptMegabytes);
-  /** The struck parts of signals. */
-  private readonly struck = new LastUsed<Float32Array>(keptBlocks);
+  /** The percussive parts of signals. */
+  private readonly percussive = new LastUsed<Float32Array>(keptBlocks);
 
   /** @param onSeparated is told of every block that is separated here, and under what name it is kept */
   constructor(private readonly onSeparated: (name: string, block: Float32Array) => void) {}
@@ -51,12 +51,12 @@ export class EarSounds {
   }
 
   private partReader(tracks: TrackSource[]): PartReader {
-    const { struck } = this;
+    const { percussive } = this;
     const blocks = {
-      has: (name: string) => struck.has(name),
-      get: (name: string) => struck.get(name),
+      has: (name: string) => percussive.has(name),
+      get: (name: string) => percussive.get(name),
       set: (name: string, block: Float32Array) => {
-        struck.set(name, block);
+        percussive.set(name, block);
         this.onSeparated(name, block);
       },
     };
@@ -65,7 +65,7 @@ export class EarSounds {
 
   /** Keeps a block that someone else has separated. */
   putSeparated(name: string, block: Float32Array): void {
-    this.struck.set(name, block);
+    this.percussive.set(name, block);
   }
 
   /**
@@ -110,8 +110,8 @@ export class EarSounds {
   /** Forgets the parts of what no ear listens to any more. */
   keepOnly(sources: EarSource[]): void {
     const wanted = sources.map(({ tracks }) => nameOf(tracks));
-    for (const name of this.struck.names()) {
-      if (!wanted.some((one) => name.startsWith(one))) this.struck.delete(name);
+    for (const name of this.percussive.names()) {
+      if (!wanted.some((one) => name.startsWith(one))) this.percussive.delete(name);
     }
   }
 }

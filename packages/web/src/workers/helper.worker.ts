@@ -26,7 +26,7 @@ export interface Preparation {
   share: { first: number; of: number };
 }
 
-/** A block of the struck part of a signal, which is kept under a name. */
+/** A block of the percussive part of a signal, which is kept under a name. */
 export interface SeparatedBlock {
   name: string;
   block: Float32Array;
