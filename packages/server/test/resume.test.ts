@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
-import { readdir, readFile, stat, writeFile } from 'node:fs/promises';
+import { readdir, readFile, stat, truncate, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import {
@@ -165,6 +165,33 @@ function openedBy(name: string): string[] {
       }
     });
 }
+
+describe('a segment that was cut off after it was finished', () => {
+  it('is found when the video is joined, and drawn again', async () => {
+    const folder = temporaryFolder();
+    const first = await spawnServer(folder);
+    const id = await startRender(first.url, 24, { width: 160, height: 90 });
+    while ((await segmentTimes(folder, id)).size < 2) await pause(20);
+    await kill(first.process);
+    const [name] = [...(await segmentTimes(folder, id)).keys()].sort();
+    const path = join(folder, 'renders', `${id}.segments`, name!);
+    await truncate(path, Math.floor((await stat(path)).size / 2));
+
+    const second = await spawnServer(folder);
+    try {
+      const failed = await renderState(second.url, id, 'done', 'failed');
+      expect(failed).toMatchObject({ status: 'failed', problem: { status: 500 } });
+      expect(existsSync(path)).toBe(false);
+      await api(second.url, 'POST', `/renders/${id}/resume`);
+      expect(await renderState(second.url, id, 'done', 'failed')).toMatchObject({
+        status: 'done',
+        framesDone: 720,
+      });
+    } finally {
+      await kill(second.process);
+    }
+  });
+});
 
 describe('orders that follow each other at once', () => {
   it('cancel and resume: the render is made', async () => {

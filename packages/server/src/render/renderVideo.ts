@@ -5,7 +5,7 @@ import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { filmLength, playedFiles, type FilmTracks } from '../hearing/filmTracks';
-import { Problem } from '../http/problem';
+import { Problem, toProblem } from '../http/problem';
 import type { FilmImages } from '../images/filmImages';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
 import type { Segment } from '../work/tasks';
@@ -93,7 +93,10 @@ export async function renderVideo(job: RenderJob): Promise<void> {
 /** Removes segments that cannot be read any more, so that the next run draws them again. */
 async function removeBroken(segments: readonly Segment[]): Promise<void> {
   for (const { out, count } of segments) {
-    await checkVideo(out, count, 'decode').catch(() => rm(out, { force: true }));
+    await checkVideo(out, count, 'decode').catch(async (error: unknown) => {
+      // A tool that is missing says nothing of the segment.
+      if (toProblem(error).kind === 'media-failed') await rm(out, { force: true });
+    });
   }
 }
 
