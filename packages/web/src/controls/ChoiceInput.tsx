@@ -2,6 +2,7 @@ import type { ChoiceField } from '@cyclogram/core';
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
 import { useId } from 'react';
+import { menuRow, menuSheet } from './menu';
 import { FieldRow, type ControlProps } from './FieldRow';
 
 interface ChoiceInputProps extends ControlProps<ChoiceField, string> {
@@ -26,18 +27,10 @@ export function ChoiceInput({ field, value, onChange, placeholder }: ChoiceInput
           <ChevronDown size={13} className="shrink-0 text-dim" />
         </Select.Trigger>
         <Select.Portal>
-          <Select.Content
-            position="popper"
-            sideOffset={2}
-            className="z-50 min-w-32 border border-edge bg-raised py-1"
-          >
+          <Select.Content position="popper" sideOffset={2} className={menuSheet}>
             <Select.Viewport>
               {field.choices.map((choice) => (
-                <Select.Item
-                  key={choice.value}
-                  value={choice.value}
-                  className="flex h-7 items-center justify-between gap-4 px-2.5 outline-none data-highlighted:bg-rule"
-                >
+                <Select.Item key={choice.value} value={choice.value} className={`${menuRow} justify-between`}>
                   <Select.ItemText>{choice.label}</Select.ItemText>
                   <Select.ItemIndicator>
                     <Check size={13} />

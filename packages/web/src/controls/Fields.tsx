@@ -15,6 +15,7 @@ import { ChoiceInput } from './ChoiceInput';
 import { FieldRow, type ControlProps } from './FieldRow';
 import { FontInput } from './FontInput';
 import { helpProps } from './helpLine';
+import { popoverSheet } from './menu';
 import { NumberInput } from './NumberInput';
 import { PointInput, ScaleInput } from './PointInput';
 import { ReferenceInput } from './ReferenceInput';
@@ -114,7 +115,7 @@ export function ColorInput({ field, value, onChange }: ControlProps<ColorField, 
           <span className="figures">{value}</span>
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content side="left" sideOffset={12} className="z-50 border border-edge bg-raised p-3">
+          <Popover.Content side="left" sideOffset={12} className={popoverSheet}>
             <HexColorPicker color={value} onChange={onChange} />
             <Swatches onChange={onChange} />
             <HexColorInput

@@ -1,5 +1,6 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 
 interface TrackPickerProps {
@@ -8,10 +9,7 @@ interface TrackPickerProps {
   onChange: (value: string[]) => void;
 }
 
-const itemLook =
-  'flex h-7 items-center gap-2 px-2.5 outline-none data-highlighted:bg-rule data-disabled:opacity-40';
-
-/** Which tracks an ear listens to: one, several, or all that are listened to. */
+/** Which tracks an ear listens to: one, several, or all that are analysed by default. */
 export function TrackPicker({ value, onChange }: TrackPickerProps) {
   const tracks = useEditor((state) => state.film.tracks);
   const names = tracks.filter(({ id }) => value.includes(id)).map(({ name }) => name);
@@ -29,11 +27,11 @@ export function TrackPicker({ value, onChange }: TrackPickerProps) {
           <ChevronDown size={13} className="shrink-0 text-dim" />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" className="z-50 min-w-44 border border-edge bg-raised py-1">
+          <DropdownMenu.Content align="end" className={menuSheet}>
             <DropdownMenu.CheckboxItem
               checked={value.length === 0}
               onCheckedChange={() => onChange([])}
-              className={itemLook}
+              className={menuRow}
             >
               {mark(value.length === 0)} All that are analysed by default
             </DropdownMenu.CheckboxItem>
@@ -47,7 +45,7 @@ export function TrackPicker({ value, onChange }: TrackPickerProps) {
                 onCheckedChange={(on) =>
                   onChange(on ? [...value, id] : value.filter((other) => other !== id))
                 }
-                className={itemLook}
+                className={menuRow}
               >
                 {mark(value.includes(id))} <span className="truncate">{name}</span>
               </DropdownMenu.CheckboxItem>

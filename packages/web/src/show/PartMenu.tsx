@@ -3,12 +3,10 @@ import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useContext } from 'react';
 import { toast } from 'sonner';
+import { menuRow, menuSheet } from '../controls/menu';
 import { EditorContext } from '../editor/editorStore';
 import { copyPart, keepCopied, keptCopied, partNames, pastePart, type Part } from './layerClipboard';
 import type { LayerEdits } from './useLayerEdits';
-
-export const menuItem =
-  'flex h-7 cursor-default items-center gap-2 px-2.5 outline-none data-disabled:opacity-40 data-highlighted:bg-rule';
 
 /** Copies one group of a figure's properties, and puts it on others, here or in another film. */
 export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Part; edits: LayerEdits }) {
@@ -42,8 +40,8 @@ export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Par
         <Ellipsis size={13} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className="z-50 border border-edge bg-raised py-1">
-          <DropdownMenu.Item className={menuItem} onSelect={copy}>
+        <DropdownMenu.Content align="end" className={menuSheet}>
+          <DropdownMenu.Item className={menuRow} onSelect={copy}>
             Copy {name.toLowerCase()}
           </DropdownMenu.Item>
           <PasteItem part={part} onSelect={paste} />
@@ -57,7 +55,7 @@ function PasteItem({ part, onSelect }: { part: Part; onSelect: () => void }) {
   const copied = keptCopied();
   const fits = copied?.cyclogram === 'part 5' && copied.part === part;
   return (
-    <DropdownMenu.Item className={menuItem} disabled={!fits} onSelect={onSelect}>
+    <DropdownMenu.Item className={menuRow} disabled={!fits} onSelect={onSelect}>
       Paste {partNames[part].toLowerCase()}
     </DropdownMenu.Item>
   );

@@ -2,6 +2,7 @@ import { AudioWaveform, Magnet, Metronome, ZoomIn, ZoomOut } from 'lucide-react'
 import { Popover, Toolbar } from 'radix-ui';
 import { clsx } from 'clsx';
 import type { Ref } from 'react';
+import { popoverSheet } from '../controls/menu';
 import { IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { BeatCard } from './BeatCard';
@@ -39,12 +40,7 @@ export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
           </Popover.Trigger>
         </Toolbar.Button>
         <Popover.Portal>
-          <Popover.Content
-            side="bottom"
-            align="end"
-            className="z-50 w-72 border border-edge bg-raised p-3"
-            aria-label="Beats"
-          >
+          <Popover.Content side="bottom" align="end" className={`${popoverSheet} w-72`} aria-label="Beats">
             <BeatCard />
           </Popover.Content>
         </Popover.Portal>
