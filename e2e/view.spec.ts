@@ -42,8 +42,12 @@ test('the picture is zoomed around the pointer, moved, and a handle dragged wher
   await page.mouse.down({ button: 'middle' });
   await page.mouse.move(700, 480, { steps: 4 });
   await page.mouse.up({ button: 'middle' });
-  const moved = (await picture.boundingBox())!;
-  expect([moved.x - held.x, moved.y - held.y]).toEqual([60, -20]);
+  await expect
+    .poll(async () => {
+      const moved = (await picture.boundingBox())!;
+      return [moved.x - held.x, moved.y - held.y];
+    })
+    .toEqual([60, -20]);
   await view.getByRole('button', { name: 'Safe areas' }).click();
   await expect(page.getByRole('img', { name: 'Safe areas' })).toBeVisible();
   await page.getByRole('group', { name: /^Picture: plus/ }).press('0');

@@ -1,5 +1,5 @@
 import { select } from 'd3-selection';
-import { zoom, zoomTransform, type D3ZoomEvent, type ZoomTransform } from 'd3-zoom';
+import { zoom, zoomTransform, type D3ZoomEvent, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { useEffect, useRef, type RefObject } from 'react';
 
 interface ZoomOptions {
@@ -21,6 +21,8 @@ interface ZoomOptions {
 export function useZoom(ref: RefObject<HTMLElement | null>, options: ZoomOptions): void {
   const latest = useRef(options);
   const behaviour = useRef(zoom<HTMLElement, unknown>());
+  /** Whether a gesture goes on, which must not be told where things are: it knows, and sooner. */
+  const moving = useRef(false);
   useEffect(() => {
     latest.current = options;
   });
@@ -36,6 +38,17 @@ export function useZoom(ref: RefObject<HTMLElement | null>, options: ZoomOptions
         return latest.current.holds?.(event) ?? false;
       })
       .constrain((transform) => latest.current.constrain(transform))
+      .on('start', ({ sourceEvent }: D3ZoomEvent<HTMLElement, unknown>) => {
+        if (sourceEvent) moving.current = true;
+      })
+      .on('end', ({ sourceEvent }: D3ZoomEvent<HTMLElement, unknown>) => {
+        if (!sourceEvent) return;
+        moving.current = false;
+        // Something else may have moved it in the meantime.
+        requestAnimationFrame(() => {
+          if (!moving.current) put(element, behaviour.current, latest.current.transform);
+        });
+      })
       .on('zoom', ({ transform, sourceEvent }: D3ZoomEvent<HTMLElement, unknown>) => {
         // Without an event behind it, it is what is set below.
         if (sourceEvent) latest.current.onZoom(transform);
@@ -66,10 +79,21 @@ export function useZoom(ref: RefObject<HTMLElement | null>, options: ZoomOptions
   const { k, x, y } = transform;
   useEffect(() => {
     const element = ref.current;
-    if (!element || !Number.isFinite(k) || k <= 0) return;
+    if (!element) return;
     behaviour.current.scaleExtent([least, most]);
-    const now = zoomTransform(element);
-    const differs = Math.abs(now.k - k) > 1e-9 * k || Math.hypot(now.x - x, now.y - y) > 0.01;
-    if (differs) select(element).call(behaviour.current.transform, latest.current.transform);
+    if (!moving.current) put(element, behaviour.current, latest.current.transform);
   }, [ref, k, x, y, least, most]);
+}
+
+/** Tells d3-zoom where things are, unless it knows. */
+function put(
+  element: HTMLElement,
+  behaviour: ZoomBehavior<HTMLElement, unknown>,
+  transform: ZoomTransform,
+): void {
+  const { k, x, y } = transform;
+  if (!Number.isFinite(k) || k <= 0) return;
+  const now = zoomTransform(element);
+  const differs = Math.abs(now.k - k) > 1e-9 * k || Math.hypot(now.x - x, now.y - y) > 0.01;
+  if (differs) select(element).call(behaviour.transform, transform);
 }
