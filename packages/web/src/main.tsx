@@ -1,19 +1,13 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { Tooltip } from 'radix-ui';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
+import { makeQueries } from './app/queries';
 import { makeRouter } from './app/routes';
 import './styles.css';
 
-const queries = new QueryClient({
-  defaultOptions: {
-    // The server is on this machine: it answers without any network.
-    queries: { retry: 1, refetchOnWindowFocus: true, networkMode: 'always' },
-    mutations: { networkMode: 'always' },
-  },
-});
-
+const queries = makeQueries();
 const router = makeRouter();
 
 createRoot(document.getElementById('root')!).render(

@@ -22,7 +22,6 @@ export const channelLabels = {
   side: 'Side',
 } as const;
 export type ChannelKind = keyof typeof channelLabels;
-export const channelKinds = Object.keys(channelLabels) as ChannelKind[];
 
 /** The signals that have to be analysed for a kind of channel; their powers are averaged. */
 export const channelParts = (channel: ChannelKind): readonly Exclude<ChannelKind, 'mix'>[] =>

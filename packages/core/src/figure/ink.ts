@@ -18,7 +18,6 @@ const byLabels = {
   level: 'Level',
   time: 'Time',
 } as const;
-export type ColorBy = keyof typeof byLabels;
 
 const gradient = { key: 'by', isNot: ['one'] } as const;
 

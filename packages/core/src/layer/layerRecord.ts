@@ -58,8 +58,10 @@ export const layerFields = fields([
     kind: 'switch',
     key: 'backdrop',
     label: 'Background layer',
-    help: 'Renders without background leave it out.',
+    help: 'Pictures without background leave it out.',
     default: false,
+    // Nothing in the interface makes a picture without background yet.
+    hidden: true,
     driven: false,
   },
 ]);

@@ -23,4 +23,3 @@ export const blendModes = {
 } as const;
 
 export type BlendMode = keyof typeof blendModes;
-export const blendModeKinds = Object.keys(blendModes) as BlendMode[];

@@ -22,7 +22,7 @@ import { useLayerEdits, type LayerEdits } from './useLayerEdits';
 
 const opacityField = fieldOf(placeRecord, 'opacity')!;
 const placeFields = fieldsOf(placeRecord).filter((field) => field !== opacityField);
-const ownFields = layerFields.filter(({ key }) => key === 'blend' || key === 'backdrop');
+const ownFields = layerFields.filter(({ key }) => key === 'blend');
 
 /** Everything about the open layer; with several selected, changes go to all of them. */
 export function LayerCard({ layer }: { layer: Layer }) {
