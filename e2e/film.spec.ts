@@ -235,3 +235,21 @@ test('a number can be dragged by its name, stepped finely, and reset; the pictur
   await width.press('Enter');
   await expect.poll(shape).toBeCloseTo(1, 1);
 });
+
+test('the render dialog has the rate that the film has now, not that of when it was opened', async ({
+  page,
+}) => {
+  await openFilm(page, '/films/demo-dry-dock');
+  const render = page.getByRole('button', { name: 'Render', exact: true });
+  const rate = page.getByRole('dialog').getByRole('combobox', { name: 'Frame rate' });
+  await render.click();
+  await expect(rate).toHaveText('30 fps');
+  await page.keyboard.press('Escape');
+  await page.getByRole('region', { name: 'Show' }).getByRole('combobox', { name: 'Frame rate' }).click();
+  await page.getByRole('option', { name: '25 fps' }).click();
+  await render.click();
+  await expect(rate).toHaveText('25 fps');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
+});
