@@ -1,5 +1,7 @@
 import asc from 'assemblyscript/asc';
 import { existsSync, readFileSync } from 'node:fs';
+import prettier from 'prettier';
+import { callsOf } from './calls.mjs';
 
 const options = ['-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
 
@@ -8,6 +10,18 @@ export const compiledFiles = [
   { source: 'signal.ts', name: 'signalCode', out: 'src/signal/signalCode.ts' },
   { source: 'picture.ts', name: 'pictureCode', out: 'src/compiled/pictureCode.ts' },
 ];
+
+/** And how it is called: the interface, and where it is written. */
+export const callFiles = [
+  { source: 'signal.ts', name: 'SignalCode', out: 'src/signal/signalCalls.ts' },
+  { source: 'picture.ts', name: 'PictureCode', out: 'src/compiled/pictureCalls.ts' },
+];
+
+/** A module of TypeScript that calls the code of a file. */
+export async function calls({ source, name, out }) {
+  const options = await prettier.resolveConfig(new URL(`../${out}`, import.meta.url));
+  return prettier.format(callsOf(source, name), { ...options, parser: 'typescript' });
+}
 
 /** Source of a module of this folder, by the name the compiler asks for; null when it is not one. */
 function sourceOf(name) {

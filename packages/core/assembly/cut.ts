@@ -1,18 +1,10 @@
 import { halve } from './halve';
+import { CutTask } from './tasks';
 
 /** Segments that are cut out of a signal, go through a window, and are lowered in rate: see songSpectrum/cutSegments.ts. */
 
 /** Values before and after a place that a halving sums: `halvingReach` of songSpectrum/halve.ts. */
 const reach: i32 = 13;
-
-// What is loaded: the filter of halvings, a window that ends in a step, and which values are wanted.
-let taps: usize = 0;
-let halvings: i32 = 0;
-let step: f32 = 0;
-let cutLength: i32 = 0;
-let lead: i32 = 0;
-/** Room for the values around a cut and for halving them, then for those around a segment's two ends. */
-let room: usize = 0;
 
 /** Values around a cut that are taken into a halving at the most, and that it makes, with some to spare. */
 const mostAround: usize = 128;
@@ -21,31 +13,6 @@ const aroundBytes: usize = mostAround << 2;
 const halvingBytes: usize = (mostAround + 64) << 2;
 /** Values before those that are wanted of a halving: it reaches back into them. */
 const before: i32 = 8;
-
-/**
- * Loads what {@link cutInto} works with.
- * @param tapsAt the filter of halvings, see halve.ts
- * @param count how often the rate is halved
- * @param windowStep what of the window does not fall to nothing
- * @param samples of a segment
- * @param first where its first value is made, in samples from its own first
- * @param roomAt room for `cutBytes` of songSpectrum/cutSegments.ts
- */
-export function loadCut(
-  tapsAt: usize,
-  count: i32,
-  windowStep: f32,
-  samples: i32,
-  first: i32,
-  roomAt: usize,
-): void {
-  taps = tapsAt;
-  halvings = count;
-  step = windowStep;
-  cutLength = samples;
-  lead = first;
-  room = roomAt;
-}
 
 // Values around the cut last made, at the lowest rate: from one up to another, that one not included.
 let edgeFrom: i32 = 0;
@@ -80,8 +47,10 @@ function take(signal: usize, count: i32, from: i32, to: i32, out: usize): void {
  * @param isStart whether the signal is silent before the cut, else after it
  * @param out the values [edgeFrom, edgeTo)
  */
-function halveAround(copies: usize, count: i32, at: i32, isStart: bool, out: usize): void {
-  const source = room;
+function halveAround(cut: CutTask, copies: usize, count: i32, at: i32, isStart: bool, out: usize): void {
+  const taps = cut.taps;
+  const halvings = cut.halvings;
+  const source = cut.room;
   const halved = source + aroundBytes;
   const work = halved + aroundBytes;
   let from = at;
@@ -119,8 +88,18 @@ function halveAround(copies: usize, count: i32, at: i32, isStart: bool, out: usi
  * @param smooth what of the window falls to nothing: `length` floats
  * @param out `length` floats
  */
-export function cutInto(copies: usize, count: i32, start: i32, smooth: usize, length: i32, out: usize): void {
-  const first = (start + lead) >> halvings;
+export function cutInto(
+  cut: CutTask,
+  copies: usize,
+  count: i32,
+  start: i32,
+  smooth: usize,
+  length: i32,
+  out: usize,
+): void {
+  const halvings = cut.halvings;
+  const step = cut.step;
+  const first = (start + cut.lead) >> halvings;
   const lowered = <usize>load<u32>(copies + ((<usize>halvings) << 2));
   const loweredCount = (count + (1 << halvings) - 1) >> halvings;
   const known = max(first, 0);
@@ -131,11 +110,11 @@ export function cutInto(copies: usize, count: i32, start: i32, smooth: usize, le
     memory.copy(at, lowered + ((<usize>known) << 2), (<usize>(knownTo - known)) << 2);
   }
 
-  const starts = room + 2 * aroundBytes + halvingBytes;
+  const starts = cut.room + 2 * aroundBytes + halvingBytes;
   const ends = starts + aroundBytes;
-  halveAround(copies, count, start, true, starts);
+  halveAround(cut, copies, count, start, true, starts);
   const startTo = edgeTo - first;
-  halveAround(copies, count, start + cutLength, false, ends);
+  halveAround(cut, copies, count, start + cut.length, false, ends);
   const endFrom = edgeFrom - first;
 
   let j = 0;

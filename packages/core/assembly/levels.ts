@@ -1,5 +1,6 @@
 import { cutInto } from './cut';
 import { fill } from './segments';
+import { BandHead, CutTask, LevelsTask, PointHead } from './tasks';
 import { transform, transformMiddle } from './transform';
 
 /** Levels in dB of the bands of many segments of a signal, by transforms in floats. */
@@ -9,12 +10,13 @@ const nowhere: i32 = i32.MAX_VALUE;
 
 /**
  * A windowed segment in the middle of `size` floats, with silence around it.
- * @param copies 0 unless the segment is cut out and lowered in rate: see cut.ts
+ * @param cut how the segment is cut out and lowered in rate, from `copies`: see cut.ts
  * @param around floats in the middle beyond which nothing is written
  */
 function fillMiddle(
   samples: usize,
   count: i32,
+  cut: CutTask | null,
   copies: usize,
   start: i32,
   window: usize,
@@ -27,12 +29,12 @@ function fillMiddle(
   const from = out + (((size - around) >> 1) << 2);
   const to = from + (around << 2);
   memory.fill(from, 0, front - from);
-  if (copies == 0 || start == nowhere) {
+  if (cut == null || start == nowhere) {
     fill<f32>(samples, count, start, window, length, front, (to - front) >> 2);
     return;
   }
   const back = front + ((<usize>length) << 2);
-  cutInto(copies, count, start, window, length, front);
+  cutInto(cut, copies, count, start, window, length, front);
   memory.fill(back, 0, to - back);
 }
 
@@ -67,15 +69,15 @@ function separateBins(
 
 /**
  * Powers at points between bins, of both pairs of segments: a tap is loaded once for both.
- * @param points see bandReader.ts
+ * @param points see tasks.ts
  * @param next bytes from the bins of the first pair to those of the second
  * @param out four floats for each point and pair
  */
 function pointPowers(bins: usize, next: usize, points: usize, count: i32, taps: usize, out: usize): void {
   for (let point = 0; point < count; point++, out += 32) {
-    let at = bins + <usize>load<u32>(points);
+    let at = bins + <usize>changetype<PointHead>(points).place;
     let other = at + next;
-    let tap = points + 4;
+    let tap = points + offsetof<PointHead>();
     const end = tap + (taps << 2);
     // Summed in parts, for one addition need not wait for the one before.
     let a = f32x4.splat(0);
@@ -174,35 +176,28 @@ function weighFour(weights: usize, powers: usize): void {
 }
 
 /**
- * Powers of the bands of two pairs of segments, as their reader asks: see bandReader.ts.
+ * Powers of the bands of two pairs of segments, as the table of the task says.
  * @param next bytes from the bins of the first pair to those of the second
  * @param row bytes from the powers of a segment to those of the next
  * @param together whether a pair has one row: the sums of both
  */
-function readBands(
-  bins: usize,
-  next: usize,
-  reader: usize,
-  bands: usize,
-  taps: usize,
-  points: usize,
-  powers: usize,
-  row: usize,
-  together: bool,
-): void {
-  const count = load<i32>(reader);
-  pointPowers(bins, next, reader + 4, count, taps, points);
-  let at = reader + 4 + <usize>count * (4 + (taps << 2));
-  for (let band: usize = 0; band < bands; band++, powers += 4) {
+function readBands(task: LevelsTask, next: usize, row: usize, together: bool): void {
+  const bins = task.bins;
+  const taps = task.taps;
+  const points = task.pointPowers;
+  let powers = task.powers;
+  pointPowers(bins, next, task.table, task.points, taps, points);
+  let at = task.table + <usize>task.points * (offsetof<PointHead>() + (taps << 2));
+  for (let band: usize = 0, bands = task.bands; band < bands; band++, powers += 4) {
     bandA = f32x4.splat(0);
     bandB = f32x4.splat(0);
-    const fours = <usize>load<u32>(at);
-    let point = points + <usize>load<u32>(at, 4);
-    at += 8;
-    for (const end = at + (fours << 4); at < end; at += 16, point += 128) weighFour(at, point);
-    const weights = <usize>load<u32>(at, 4);
-    if (weights > 0) weighBins(bins + <usize>load<u32>(at), next, at + 8, weights);
-    at += 8 + (weights << 2);
+    const head = changetype<BandHead>(at);
+    let point = points + <usize>head.point;
+    at += offsetof<BandHead>();
+    for (const end = at + ((<usize>head.fours) << 4); at < end; at += 16, point += 128) weighFour(at, point);
+    const weights = <usize>head.bins;
+    if (weights > 0) weighBins(bins + <usize>head.bin, next, at, weights);
+    at += weights << 2;
     // The squares of the real and the imaginary parts.
     const sums = f32x4.add(
       v128.shuffle<u32>(bandA, bandB, 0, 2, 4, 6),
@@ -262,56 +257,29 @@ function writeLevels(
   }
 }
 
-/**
- * Levels of bands.
- * @param others as `samples`, for the sum of the powers of two signals; 0 for those of one
- * @param copies and `othersCopies`: 0, or addresses of both signals and of their copies at lower rates, where segments are
- *   lowered in rate when they have been cut out: see cut.ts
- * @param window of `length` floats; of segments that are cut out what of it falls to nothing
- * @param re and `im`: room for `size` floats each
- * @param start first sample of the first segment
- * @param hop samples from one to the next
- * @param first and `last`: the bins that are read
- * @param bins room for four floats for each of them, twice
- * @param reader says of which bins each band is made, see bandReader.ts
- * @param taps bins from which a value between them is found, an even number
- * @param points room for eight floats for each point between bins
- * @param powers room for four rows of `bands` floats and up to three more
- * @param scale that powers are multiplied by
- * @param silence power below which nothing is heard
- * @param out where the row of the first segment goes
- * @param stride bytes from it to the next one
- */
-export function bandLevels(
-  samples: usize,
-  others: usize,
-  count: i32,
-  copies: usize,
-  othersCopies: usize,
-  window: usize,
-  length: i32,
-  re: usize,
-  im: usize,
-  size: usize,
-  twiddles: usize,
-  order: usize,
-  start: i32,
-  hop: i32,
-  moments: i32,
-  first: i32,
-  last: i32,
-  bins: usize,
-  reader: usize,
-  bands: usize,
-  taps: usize,
-  points: usize,
-  powers: usize,
-  scale: f32,
-  silence: f32,
-  silenceDb: f32,
-  out: usize,
-  stride: usize,
-): void {
+/** Levels of bands. */
+export function bandLevels(task: LevelsTask): void {
+  const samples = task.samples;
+  const others = task.others;
+  const count = task.count;
+  const cut = task.cut;
+  const window = task.window;
+  const length = task.length;
+  const re = task.re;
+  const im = task.im;
+  const size = task.size;
+  const twiddles = task.twiddles;
+  const order = task.order;
+  const start = task.start;
+  const hop = task.hop;
+  const moments = task.moments;
+  const copies = cut ? cut.copies : 0;
+  const othersCopies = cut ? cut.othersCopies : 0;
+  const first = task.firstBin;
+  const last = task.lastBin;
+  const bands = task.bands;
+  const powers = task.powers;
+  let out = task.out;
   const together = others != 0;
   const row = ((bands + 3) & ~3) << 2;
   const next = (<usize>(last - first + 1)) << 4;
@@ -324,21 +292,21 @@ export function bandLevels(
       // What is read of a second pair that is not there is not written.
       if (own >= moments) break;
       const at = start + own * hop;
-      fillMiddle(samples, count, copies, at, window, length, re, size, around);
-      if (together) fillMiddle(others, count, othersCopies, at, window, length, im, size, around);
+      fillMiddle(samples, count, cut, copies, at, window, length, re, size, around);
+      if (together) fillMiddle(others, count, cut, othersCopies, at, window, length, im, size, around);
       else {
         const second = own + 1 < moments ? at + hop : nowhere;
-        fillMiddle(samples, count, copies, second, window, length, im, size, around);
+        fillMiddle(samples, count, cut, copies, second, window, length, im, size, around);
       }
       if (isHalf) transformMiddle(re, im, size, twiddles);
       else transform<f32>(re, im, size, twiddles);
-      separateBins(re, im, size, order, first, last, bins + pair * next);
+      separateBins(re, im, size, order, first, last, task.bins + pair * next);
     }
-    readBands(bins, next, reader, bands, taps, points, powers, row, together);
+    readBands(task, next, row, together);
     const rows = min(2 * inPair, moments - moment);
     for (let i = 0; i < rows; i++) {
-      writeLevels(powers + <usize>i * row, bands, scale, silence, silenceDb, out);
-      out += stride;
+      writeLevels(powers + <usize>i * row, bands, task.scale, task.silence, task.silenceDb, out);
+      out += task.stride;
     }
   }
 }

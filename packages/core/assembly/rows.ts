@@ -1,26 +1,16 @@
-/**
- * Puts rows of neighbouring bands where these stand in rows of all bands, and between rows what lies on straight lines.
- * @param rows where the first row begins
- * @param stride bytes from one row to the next
- * @param length bands
- * @param every moments from one row to the next
- * @param phase moments from the first row to the first one that is put, less than `every`
- * @param count moments that are put
- * @param out where the first of them goes
- * @param width bytes from one to the next
- */
-export function putRows(
-  rows: usize,
-  stride: usize,
-  length: usize,
-  every: i32,
-  phase: i32,
-  count: i32,
-  out: usize,
-  width: usize,
-): void {
+import { PutTask } from './tasks';
+
+/** Puts rows of neighbouring bands where these stand in rows of all bands, and between rows what lies on straight lines. */
+export function putRows(task: PutTask): void {
+  let rows = task.rows;
+  let out = task.out;
+  let phase = task.phase;
+  const stride = task.stride;
+  const length = task.length;
+  const every = task.every;
+  const width = task.width;
   const bytes = length << 2;
-  for (; count > 0; count--, out += width) {
+  for (let count = task.count; count > 0; count--, out += width) {
     if (phase == 0) memory.copy(out, rows, bytes);
     else putBetween(rows, rows + stride, length, <f32>phase / <f32>every, out);
     if (++phase == every) {

@@ -1,3 +1,4 @@
+import { PowersTask } from './tasks';
 import { transform } from './transform';
 
 /**
@@ -61,58 +62,17 @@ function separatePowers(
   }
 }
 
-// What is loaded: a signal, the window that its segments go through, and room for a transform of `size`.
-let samples: usize = 0;
-let count: i32 = 0;
-let window: usize = 0;
-let length: i32 = 0;
-let re: usize = 0;
-let im: usize = 0;
-let size: usize = 0;
-let twiddles: usize = 0;
-let order: usize = 0;
-
-/**
- * Loads what {@link powers} works on.
- * @param order where each bin stands after the transform
- */
-export function loadSignal(
-  samplesAt: usize,
-  sampleCount: i32,
-  windowAt: usize,
-  windowLength: i32,
-  reAt: usize,
-  imAt: usize,
-  fftSize: usize,
-  twiddlesAt: usize,
-  orderAt: usize,
-): void {
-  samples = samplesAt;
-  count = sampleCount;
-  window = windowAt;
-  length = windowLength;
-  re = reAt;
-  im = imAt;
-  size = fftSize;
-  twiddles = twiddlesAt;
-  order = orderAt;
-}
-
-/**
- * Powers of the bins first..last of two segments.
- * @param startA first sample of each; one that begins at or after `count` is silent
- */
-export function powers(
-  startA: i32,
-  startB: i32,
-  powerA: usize,
-  powerB: usize,
-  first: usize,
-  last: usize,
-  scale: f64,
-): void {
-  fill<f64>(samples, count, startA, window, length, re, size);
-  fill<f64>(samples, count, startB, window, length, im, size);
-  transform<f64>(re, im, size, twiddles);
-  separatePowers(re, im, size, order, powerA, powerB, first, last, scale);
+/** Powers of the bins of two segments. */
+export function powers(task: PowersTask): void {
+  const samples = task.samples;
+  const count = task.count;
+  const window = task.window;
+  const length = task.length;
+  const re = task.re;
+  const im = task.im;
+  const size = task.size;
+  fill<f64>(samples, count, task.startA, window, length, re, size);
+  fill<f64>(samples, count, task.startB, window, length, im, size);
+  transform<f64>(re, im, size, task.twiddles);
+  separatePowers(re, im, size, task.order, task.powerA, task.powerB, task.first, task.last, task.scale);
 }

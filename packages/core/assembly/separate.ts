@@ -1,4 +1,5 @@
 import { fill } from './segments';
+import { SeparationTask } from './tasks';
 import { putInOrder, transform } from './transform';
 
 /**
@@ -11,38 +12,13 @@ import { putInOrder, transform } from './transform';
 
 const margin: usize = 8;
 
-// What is loaded: tables for transforms of `size`, and room.
+// Of the sound that is separated: set by `separate` before anything else here is called.
 let size: usize = 0;
 let window: usize = 0;
-let twiddles: usize = 0;
-let bins: usize = 0;
 let scratch: usize = 0;
 /** Values from the even bins of a row to the odd ones, and bytes of a row. */
 let plane: usize = 0;
 let row: usize = 0;
-
-/**
- * Loads what {@link separate} works with.
- * @param size of the transforms, a power of four
- * @param window as many floats
- * @param bins which bins stand in the first quarter after the transform
- * @param scratch room for 256 bytes, two rows of size / 2 + 32 floats, and four times size + 4 floats
- */
-export function loadSeparation(
-  fftSize: usize,
-  windowAt: usize,
-  twiddlesAt: usize,
-  binsAt: usize,
-  scratchAt: usize,
-): void {
-  size = fftSize;
-  window = windowAt;
-  twiddles = twiddlesAt;
-  bins = binsAt;
-  scratch = scratchAt;
-  plane = (size >> 2) + 2 * margin;
-  row = 2 * plane * 4;
-}
 
 /** Where a bin stands in a row, in bytes. */
 function placeOf(bin: usize): usize {
@@ -298,27 +274,24 @@ function overlap(sound: usize, at: i32, out: usize, outCount: i32, scale: f32): 
   }
 }
 
-/**
- * Adds the percussive part of a sound to `out`.
- * @param samples of the sound: (frames - 1) hop + size floats
- * @param frames an even number, of which the first and the last eight only lend their magnitudes
- * @param hop samples from one frame to the next
- * @param spectra room for `frames` times size + 4 floats: two frames share one spectrum
- * @param rows room for `frames` rows of size / 2 + 32 floats
- * @param offset where the ninth frame begins, counted from the first sample of `out`
- * @param scale that the frames' sounds are multiplied by
- */
-export function separate(
-  samples: usize,
-  frames: i32,
-  hop: i32,
-  spectra: usize,
-  rows: usize,
-  out: usize,
-  outCount: i32,
-  offset: i32,
-  scale: f32,
-): void {
+/** Adds the percussive part of a sound to `out`. */
+export function separate(task: SeparationTask): void {
+  size = task.size;
+  window = task.window;
+  scratch = task.scratch;
+  plane = (size >> 2) + 2 * margin;
+  row = 2 * plane * 4;
+  const twiddles = task.twiddles;
+  const bins = task.bins;
+  const samples = task.samples;
+  const frames = task.frames;
+  const hop = task.hop;
+  const spectra = task.spectra;
+  const rows = task.rows;
+  const out = task.out;
+  const outCount = task.outCount;
+  const offset = task.offset;
+  const scale = task.scale;
   const values: usize = (size + 4) << 2;
   const pair: usize = 2 * values;
   const sampleCount = (frames - 1) * hop + <i32>size;

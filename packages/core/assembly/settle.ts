@@ -1,3 +1,5 @@
+import { AverageTask, MapTask, PeakTask, SpreadTask, SwingTask } from './tasks';
+
 /**
  * What becomes of band levels: mapped to 0..1, averaged over neighbouring bands, smoothed in time, and held as peaks.
  *
@@ -21,22 +23,15 @@ function exp2(power: v128): v128 {
   return f32x4.mul(series, exponent);
 }
 
-/**
- * Maps levels in dB, in place.
- * @param gains dB added to each of a row
- * @param octaves what a dB is in powers of two, so that they are spread like that; 0 to spread the dB themselves
- * @param low what reads 0, in dB or as such a power
- * @param factor one over what lies between 0 and 1
- */
-export function mapRows(
-  rows: usize,
-  count: usize,
-  row: usize,
-  gains: usize,
-  octaves: f32,
-  low: f32,
-  factor: f32,
-): void {
+/** Maps levels in dB, in place. */
+export function mapRows(task: MapTask): void {
+  const rows = task.rows;
+  const count = task.count;
+  const row = task.row;
+  const gains = task.gains;
+  const octaves = task.octaves;
+  const low = task.low;
+  const factor = task.factor;
   const zero = f32x4.splat(0);
   const one = f32x4.splat(1);
   const lowest = f32x4.splat(low);
@@ -56,23 +51,16 @@ export function mapRows(
   }
 }
 
-/**
- * Averages over neighbouring bands, in place.
- * @param bands of a row
- * @param weights of the middle one and of those up to `reach` away
- * @param totals one over the sum of the weights there are, for each band
- * @param room for a row with `reach` values on both sides and three more
- */
-export function spreadRows(
-  rows: usize,
-  count: usize,
-  row: usize,
-  bands: usize,
-  weights: usize,
-  reach: usize,
-  totals: usize,
-  room: usize,
-): void {
+/** Averages over neighbouring bands, in place. */
+export function spreadRows(task: SpreadTask): void {
+  const rows = task.rows;
+  const count = task.count;
+  const row = task.row;
+  const bands = task.bands;
+  const weights = task.weights;
+  const reach = task.reach;
+  const totals = task.totals;
+  const room = task.room;
   const side = reach << 2;
   const middle = room + side;
   memory.fill(room, 0, row + 2 * side);
@@ -115,22 +103,17 @@ function swingTwo(input: v128, position: usize, velocity: usize, a: f64, b: f64,
   return f32x4.demote_f64x2_zero(moved);
 }
 
-/**
- * Springs, in place.
- * @param positions and `velocities`: a row of doubles each
- * @param a to `d`: of levels/spring.ts
- */
-export function swingRows(
-  rows: usize,
-  count: usize,
-  row: usize,
-  positions: usize,
-  velocities: usize,
-  a: f64,
-  b: f64,
-  c: f64,
-  d: f64,
-): void {
+/** Springs, in place. */
+export function swingRows(task: SwingTask): void {
+  const rows = task.rows;
+  const count = task.count;
+  const row = task.row;
+  const positions = task.positions;
+  const velocities = task.velocities;
+  const a = task.a;
+  const b = task.b;
+  const c = task.c;
+  const d = task.d;
   for (let r: usize = 0; r < count; r++) {
     const start = rows + r * row;
     for (let at: usize = 0; at < row; at += 16) {
@@ -145,23 +128,16 @@ export function swingRows(
   }
 }
 
-/**
- * Centred averages over 2 whole + 1 rows and a part of one more on each side.
- * @param rows the first whole + 1 of them only lead in
- * @param count of averages
- * @param sums room for a row of doubles
- * @param scale one over how many rows that is
- */
-export function averageRows(
-  rows: usize,
-  count: usize,
-  row: usize,
-  whole: usize,
-  part: f64,
-  scale: f64,
-  sums: usize,
-  out: usize,
-): void {
+/** Centred averages. */
+export function averageRows(task: AverageTask): void {
+  const rows = task.rows;
+  const count = task.count;
+  const row = task.row;
+  const whole = task.whole;
+  const part = task.part;
+  const scale = task.scale;
+  const sums = task.sums;
+  const out = task.out;
   memory.fill(sums, 0, 2 * row);
   for (let r: usize = 1; r <= 2 * whole + 1; r++) addRow(sums, rows + r * row, row, 1);
   for (let r: usize = 0; r < count; r++) {
@@ -197,24 +173,16 @@ function addRow(sums: usize, from: usize, row: usize, sign: f64): void {
   }
 }
 
-/**
- * Held peaks.
- * @param out the row before them is there
- * @param left seconds that each of a row is still held
- * @param hold seconds
- * @param fall by how much they fall in a second
- * @param step seconds between rows
- */
-export function holdRows(
-  rows: usize,
-  count: usize,
-  row: usize,
-  out: usize,
-  left: usize,
-  hold: f32,
-  fall: f32,
-  step: f32,
-): void {
+/** Held peaks. */
+export function holdRows(task: PeakTask): void {
+  const rows = task.rows;
+  const count = task.count;
+  const row = task.row;
+  const out = task.out;
+  const left = task.left;
+  const hold = task.hold;
+  const fall = task.fall;
+  const step = task.step;
   const zero = f32x4.splat(0);
   const holding = f32x4.splat(hold);
   const between = f32x4.splat(step);

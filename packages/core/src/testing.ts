@@ -9,7 +9,7 @@ import type { Path } from './path/path';
 import { PathCache } from './path/pathCache';
 import type { PathKind, ShapeOf } from './path/registry';
 import type { FieldGroup } from './property/field';
-import type { BandReader } from './songSpectrum/bandReader';
+import type { BandTable } from './songSpectrum/bandTable';
 import type { BandSettings } from './spectrum/plan';
 import { bandTransform, levelsOfSong } from './songSpectrum/segmentLevels';
 import { loadSong } from './songSpectrum/songCopies';
@@ -153,15 +153,15 @@ export function levelsOfSegments(
   signals: readonly Float32Array[],
   window: Float64Array,
   size: number,
-  reader: BandReader,
+  table: BandTable,
   scale: number,
   start: number,
   hop: number,
   count: number,
 ): Float32Array {
   // Made first: it keeps tables.
-  const transform = bandTransform(window, size, reader, scale);
+  const transform = bandTransform(window, size, table, scale);
   // A copy: the levels themselves are good until anything else is measured.
   const rows = levelsOfSong(loadSong(signals), 0, transform, start, hop, count);
-  return floatsAt(rows, reader.bands * count).slice();
+  return floatsAt(rows, table.bands * count).slice();
 }

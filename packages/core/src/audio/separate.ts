@@ -1,3 +1,4 @@
+import { putSeparationTask } from '../signal/signalCalls';
 import { align, keep, reach, scratch, signal } from '../signal/signalEngine';
 import { binOrder, tablesFor } from '../signal/transformTables';
 import { windowSamples } from '../spectrum/windows';
@@ -62,10 +63,22 @@ export async function separate(
   const buffer = reach(outAt + out.byteLength);
   new Float32Array(buffer, samplesAt, samples.length).set(samples);
   const result = new Float32Array(buffer, outAt, out.length).fill(0);
-  const code = signal();
-  code.loadSeparation(size, kept.windowAt, twiddles, kept.binsAt, room);
-  const offset = firstFrame * hop - start;
-  const scale = 1 / (size * overlapGain);
-  code.separate(samplesAt, frames, hop, spectra, rows, outAt, out.length, offset, scale);
+  const task = putSeparationTask(buffer, {
+    size,
+    window: kept.windowAt,
+    twiddles,
+    bins: kept.binsAt,
+    scratch: room,
+    samples: samplesAt,
+    frames,
+    hop,
+    spectra,
+    rows,
+    out: outAt,
+    outCount: out.length,
+    offset: firstFrame * hop - start,
+    scale: 1 / (size * overlapGain),
+  });
+  signal().separate(task);
   out.set(result);
 }

@@ -1,5 +1,6 @@
 import { lawTerms, type LevelLaw } from './levelLaw';
 import { RowMemory } from './rowMemory';
+import { putAverageTask, putMapTask, putPeakTask, putSpreadTask, putSwingTask } from '../signal/signalCalls';
 import { signal } from '../signal/signalEngine';
 import { averageTerms, onePoleShare, spreadTerms, type Smoothing } from './smoothing';
 import { springStep } from './spring';
@@ -95,22 +96,29 @@ export function settleRows(
   }
 
   const code = signal();
+  const { buffer } = code.memory;
   for (let first = 0; first < count; first += chunk) {
     const size = Math.min(chunk, count - first);
     const at = average ? loaded : rows;
     memory.load(source, count, first - lead, first + size + lead, at);
-    if (law) code.mapRows(at, size + 2 * lead, row, gains, law.octaves, law.low, law.factor);
-    if (spread) code.spreadRows(at, size + 2 * lead, row, width, weights, reach, totals, spreading);
+    const loadedRows = { rows: at, count: size + 2 * lead, row };
+    if (law) code.mapRows(putMapTask(buffer, { ...loadedRows, gains, ...law }));
+    if (spread) {
+      const room = { bands: width, weights, reach, totals, room: spreading };
+      code.spreadRows(putSpreadTask(buffer, { ...loadedRows, ...room }));
+    }
     if (first === 0) {
       memory.copyRow(at, before);
       memory.copyRowAsDoubles(at, positions);
     }
     if (average) {
-      code.averageRows(at, size, row, average.whole, average.part, average.scale, positions, rows);
+      const task = { rows: at, count: size, row, ...average, sums: positions, out: rows };
+      code.averageRows(putAverageTask(buffer, task));
     } else if (isFollowing) {
       code.followRows(rows, size, row, up, down);
     } else if (spring) {
-      code.swingRows(rows, size, row, positions, velocities, spring.a, spring.b, spring.c, spring.d);
+      const task = { rows, count: size, row, positions, velocities, ...spring };
+      code.swingRows(putSwingTask(buffer, task));
     }
     memory.store(rows, size, out, first);
     if (peaks) {
@@ -118,7 +126,8 @@ export function settleRows(
         memory.copyRow(rows, peakBefore);
         memory.fillRow(left, peaks.hold);
       }
-      code.holdRows(rows, size, row, peakRows, left, peaks.hold, peaks.fall, step);
+      const { hold, fall } = peaks;
+      code.holdRows(putPeakTask(buffer, { rows, count: size, row, out: peakRows, left, hold, fall, step }));
       memory.store(peakRows, size, peaks.out, first);
       memory.copyRow(peakRows + (size - 1) * row, peakBefore);
     }

@@ -1,4 +1,5 @@
-import { reachMemory, startCode, type CodeMemory } from '../compiled/webAssembly';
+import { reachMemory, startCode } from '../compiled/webAssembly';
+import { tasksEnd, type SignalCode } from './signalCalls';
 import { signalCode } from './signalCode';
 
 /**
@@ -7,33 +8,14 @@ import { signalCode } from './signalCode';
  * calls the code has for itself until the next one does.
  */
 
-interface SignalCode {
-  memory: CodeMemory;
-  loadSignal: (...numbers: number[]) => void;
-  powers: (...numbers: number[]) => void;
-  bandLevels: (...numbers: number[]) => void;
-  addPcm: (...numbers: number[]) => void;
-  putRows: (...numbers: number[]) => void;
-  mapRows: (...numbers: number[]) => void;
-  spreadRows: (...numbers: number[]) => void;
-  averageRows: (...numbers: number[]) => void;
-  followRows: (...numbers: number[]) => void;
-  swingRows: (...numbers: number[]) => void;
-  holdRows: (...numbers: number[]) => void;
-  halve: (...numbers: number[]) => void;
-  loadCut: (...numbers: number[]) => void;
-  loadSeparation: (...numbers: number[]) => void;
-  separate: (...numbers: number[]) => void;
+/** The next address at which any value can stand. */
+export function align(address: number): number {
+  return (address + 15) & ~15;
 }
 
-/** Below, the code may keep something itself. */
-const firstFree = 1024;
-
-/** The next address at which any value can stand. */
-export const align = (address: number) => (address + 15) & ~15;
-
 let loaded: SignalCode | undefined;
-let kept = firstFree;
+/** Below stand the structures that functions are told by. */
+let kept = align(tasksEnd);
 
 /** The code. @throws Error where WebAssembly is missing, or is older than its 128-bit operations */
 export const signal = (): SignalCode => (loaded ??= startCode<SignalCode>(signalCode));

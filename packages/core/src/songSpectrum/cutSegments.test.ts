@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { noise, sine } from '../testing';
-import { bandReader } from './bandReader';
+import { bandTable } from './bandTable';
 import { powerToDb } from '../spectrum/bands';
 import { cutRange, cutWindow } from './cutSegments';
 import { bandTransform, levelsOfSong } from './segmentLevels';
@@ -29,11 +29,11 @@ function cutLevels(
   };
   const cut = cutWindow(shape);
   const bins = size / 8;
-  const reader = bandReader(
+  const table = bandTable(
     Array.from({ length: bins }, (_, k) => ({ points: [], bins: { first: k, weights: [1] } })),
     0,
   );
-  const transform = bandTransform(cut.smooth, size, reader, decimation ** 2, cut);
+  const transform = bandTransform(cut.smooth, size, table, decimation ** 2, cut);
   const song = loadSong(signals, Math.log2(decimation));
   const { first, hop, count } = starts;
   const rows = levelsOfSong(song, 0, transform, first, hop, count);

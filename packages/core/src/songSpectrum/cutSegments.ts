@@ -1,7 +1,7 @@
 import { halvingTaps, loweringReach } from '../signal/halve';
 import { stepOf, windowMeans, windowShapes } from '../spectrum/windows';
 import type { SegmentShape } from '../spectrum/segmentWindow';
-import { signal } from '../signal/signalEngine';
+import { putCutTask, type Pointer } from '../signal/signalCalls';
 
 /**
  * Segments of a song at a lower rate, through windows that end in a step.
@@ -58,31 +58,35 @@ export function cutWindow(shape: SegmentShape): CutWindow {
   return { smooth, step, segmentLength, before, decimation, lead, levelScale };
 }
 
-/** Bytes that cutting needs for what stands around cuts: `room` of assembly/cut.ts. */
+/** Bytes that cutting needs for what stands around cuts: `room` of a `CutTask`. */
 const aroundBytes = 4 * 4 * 128 + 4 * 192;
 /** Signals, and copies of each with itself, at the most. */
 const mostSignals = 2;
 const mostCopies = 8;
-/** Bytes that {@link loadCut} needs. */
+/** Bytes that {@link putCut} needs. */
 export const cutBytes = aroundBytes + 4 * mostSignals * mostCopies;
 
 /**
- * Loads what segments are cut by, see assembly/cut.ts.
+ * Writes what segments are cut by, see assembly/cut.ts.
  * @param addresses of each signal, and of its copies: see `SongCopies`
  * @param at where there is room for {@link cutBytes}
- * @returns of each signal where its addresses stand
  */
-export function loadCut(
+export function putCut(
   { decimation, step, segmentLength, lead }: CutWindow,
   addresses: readonly number[][],
   buffer: ArrayBuffer,
   at: number,
-): number[] {
-  const halvings = Math.log2(decimation);
-  signal().loadCut(halvingTaps(), halvings, step, segmentLength, lead, at);
-  return addresses.map((copies, i) => {
-    const table = at + aroundBytes + i * 4 * mostCopies;
-    new Uint32Array(buffer, table, copies.length).set(copies);
-    return table;
+): Pointer<'CutTask'> {
+  const tableOf = (signal: number) => at + aroundBytes + signal * 4 * mostCopies;
+  addresses.forEach((copies, i) => new Uint32Array(buffer, tableOf(i), copies.length).set(copies));
+  return putCutTask(buffer, {
+    taps: halvingTaps(),
+    halvings: Math.log2(decimation),
+    step,
+    length: segmentLength,
+    lead,
+    room: at,
+    copies: tableOf(0),
+    othersCopies: tableOf(1),
   });
 }

@@ -1,6 +1,12 @@
-import { bandPlaces, edgePoints, placeCount, type BandPlace } from './bandPlaces';
-import { mostFilled, tapCount } from './betweenBins';
-import { rampBins } from './binWeights';
+import {
+  bandPlaces,
+  edgePoints,
+  mostFilled,
+  placeCount,
+  rampBins,
+  tapCount,
+  type BandPlace,
+} from './bandReading';
 import { cutRange } from './cutSegments';
 import { usableShare } from '../signal/halve';
 import { nextPowerOfTwo } from '../spectrum/nextPowerOfTwo';

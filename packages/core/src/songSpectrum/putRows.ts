@@ -1,3 +1,4 @@
+import { putPutTask } from '../signal/signalCalls';
 import { signal } from '../signal/signalEngine';
 import { neighbours } from '../spectrum/neighbours';
 
@@ -24,6 +25,8 @@ export function putRows(
 ): void {
   for (const { band, at, length } of neighbours(bands)) {
     const [source, out] = [rows + 4 * at, all.at + 4 * band];
-    signal().putRows(source, 4 * bands.length, length, every, phase, count, out, 4 * all.width);
+    const task = { rows: source, stride: 4 * bands.length, length, every, phase, count, out };
+    const { memory, putRows } = signal();
+    putRows(putPutTask(memory.buffer, { ...task, width: 4 * all.width }));
   }
 }

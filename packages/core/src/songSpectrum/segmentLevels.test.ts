@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { levelsOfSegments, noise, sine } from '../testing';
-import { bandReader } from './bandReader';
-import { coverWeights } from './binWeights';
+import { coverWeights } from './bandReading';
+import { bandTable } from './bandTable';
 import { bandCovers, bandPower, powerToDb, silenceDb, type BandCover } from '../spectrum/bands';
 import { loadSegments } from '../spectrum/segmentTransform';
 import { windowSamples } from '../spectrum/windows';
@@ -11,12 +11,12 @@ const ones = (length: number) => new Float64Array(length).fill(1);
 const binCovers = (size: number) =>
   Array.from({ length: size / 2 + 1 }, (_, k) => ({ first: k, last: k, firstShare: 1, lastShare: 0 }));
 /** Reads the bins that bands cover. */
-const coverReader = (covers: readonly BandCover[]) =>
-  bandReader(
+const coverTable = (covers: readonly BandCover[]) =>
+  bandTable(
     covers.map((cover) => ({ points: [], bins: coverWeights(cover, 1) })),
     0,
   );
-const eachBin = (size: number) => coverReader(binCovers(size));
+const eachBin = (size: number) => coverTable(binCovers(size));
 
 /** Levels of the same segments by the transform in doubles. */
 function expectedLevels(
@@ -71,7 +71,7 @@ describe('levels by transforms in floats', () => {
     (start) => {
       const samples = noise(600, 4);
       const covers = bandCovers(Float64Array.of(0, 20, 64), 1, 129);
-      const rows = levelsOfSegments([samples], ones(200), 256, coverReader(covers), 1, start, 0, 1);
+      const rows = levelsOfSegments([samples], ones(200), 256, coverTable(covers), 1, start, 0, 1);
       const [expected] = expectedLevels(samples, ones(200), 256, covers, [start]);
       expected!.forEach((level, band) => expect(rows[band]).toBeCloseTo(level, 3));
     },
@@ -83,7 +83,7 @@ describe('levels by transforms in floats', () => {
       // One sample, one bin: its square times the scale.
       const sample = Float32Array.of(1);
       const cover = { first: 1, last: 1, firstShare: 1, lastShare: 0 };
-      const [db] = levelsOfSegments([sample], ones(1), 16, coverReader([cover]), power, 0, 0, 1);
+      const [db] = levelsOfSegments([sample], ones(1), 16, coverTable([cover]), power, 0, 0, 1);
       expect(Math.abs(db! - Math.fround(powerToDb(power)))).toBeLessThan(1e-6 * Math.abs(db!) + 1e-12);
     },
   );
@@ -91,7 +91,7 @@ describe('levels by transforms in floats', () => {
   it('sum the bins of each band, the outermost in part, and read the floor without any', () => {
     const samples = noise(600, 4);
     const covers = bandCovers(Float64Array.of(0, 0.4, 1.5, 2.5, 2.6, 7, 7, 12, 13.5, 99.9, 128), 1, 129);
-    const rows = levelsOfSegments([samples], ones(200), 256, coverReader(covers), 1, 30, 85, 3);
+    const rows = levelsOfSegments([samples], ones(200), 256, coverTable(covers), 1, 30, 85, 3);
     expectedLevels(samples, ones(200), 256, covers, [30, 115, 200]).forEach((levels, i) => {
       levels.forEach((level, band) => expect(rows[i * covers.length + band]).toBeCloseTo(level, 3));
     });
@@ -102,7 +102,7 @@ describe('levels by transforms in floats', () => {
     const [one, other] = [noise(900, 4), noise(900, 5).map((value) => 3 * value)];
     const covers = bandCovers(Float64Array.of(0, 20, 64, 128), 1, 129);
     const levels = (signals: Float32Array[]) =>
-      levelsOfSegments(signals, ones(200), 256, coverReader(covers), 1, 30, 85, count);
+      levelsOfSegments(signals, ones(200), 256, coverTable(covers), 1, 30, 85, count);
     const [first, second, both] = [levels([one]), levels([other]), levels([one, other])];
     expect(both).toHaveLength(3 * count);
     both.forEach((level, i) => {
@@ -121,12 +121,12 @@ describe('levels by transforms in floats', () => {
   });
 
   it.each([0, 3, 8, 100, 4095, -16, 2.5])('cannot be had by a transform of %d', (size) =>
-    expect(() => levelsOfSegments([noise(10)], ones(2), size, bandReader([], 0), 1, 0, 1, 1)).toThrow(
+    expect(() => levelsOfSegments([noise(10)], ones(2), size, bandTable([], 0), 1, 0, 1, 1)).toThrow(
       RangeError,
     ),
   );
   it('cannot be had of segments that are longer than the transform', () =>
-    expect(() => levelsOfSegments([noise(99)], ones(65), 64, bandReader([], 0), 1, 0, 1, 1)).toThrow(
+    expect(() => levelsOfSegments([noise(99)], ones(65), 64, bandTable([], 0), 1, 0, 1, 1)).toThrow(
       RangeError,
     ));
 });

@@ -1,7 +1,8 @@
 import { silenceDb, silencePower } from '../spectrum/bands';
-import type { BandReader } from './bandReader';
-import { cutBytes, loadCut, type CutWindow } from './cutSegments';
+import type { BandTable } from './bandTable';
+import { cutBytes, putCut, type CutWindow } from './cutSegments';
 import { sumSquared } from '../spectrum/segmentTransform';
+import { putLevelsTask } from '../signal/signalCalls';
 import { align, reach, signal } from '../signal/signalEngine';
 import type { SongCopies } from './songCopies';
 import { checkTransform, tablesFor, type Tables } from '../signal/transformTables';
@@ -19,7 +20,7 @@ export interface BandTransform {
   size: number;
   tables: Tables;
   /** Says how bands are read from it. */
-  reader: BandReader;
+  table: BandTable;
   /** What powers |X[k]|^2 are multiplied by. */
   scale: number;
   /** For segments that are lowered in rate when they have been cut out, see cutSegments.ts. */
@@ -47,34 +48,58 @@ export interface RowPlace {
 export function levelsOfSong(
   song: SongCopies,
   copy: number,
-  { window, size, tables, reader, scale, cut }: BandTransform,
+  { window, size, tables, table, scale, cut }: BandTransform,
   start: number,
   hop: number,
   count: number,
   place?: RowPlace,
 ): number {
-  const { bands, firstBin, lastBin, taps, points, words } = reader;
+  const { bands, firstBin, lastBin, taps, points, bytes } = table;
   const re = align(song.end);
   const im = re + 4 * size;
   const windowAt = im + 4 * size;
   const cutAt = align(windowAt + 4 * window.length);
   const bins = align(cutAt + (cut ? cutBytes : 0));
-  const readerAt = bins + 32 * (lastBin - firstBin + 1);
-  const pointsAt = align(readerAt + words.byteLength);
-  const powers = pointsAt + 32 * points;
+  const tableAt = bins + 32 * (lastBin - firstBin + 1);
+  const pointPowers = align(tableAt + bytes.byteLength);
+  const powers = pointPowers + 32 * points;
   const free = powers + 4 * align(4 * bands);
   const buffer = reach(place ? free : free + 4 * bands * count);
   const { at, stride } = place ?? { at: free, stride: 4 * bands };
   new Float32Array(buffer, windowAt, window.length).set(window);
-  new Uint8Array(buffer, readerAt, words.byteLength).set(new Uint8Array(words));
-  const [copies = 0, othersCopies = 0] = cut ? loadCut(cut, song.addresses, buffer, cutAt) : [];
+  new Uint8Array(buffer, tableAt, bytes.byteLength).set(new Uint8Array(bytes));
   const [samples, others = 0] = song.addresses.map((addresses) => addresses[copy]!);
-  const length = Math.ceil(song.length / 2 ** copy);
-  const segments = [samples!, others, length, copies, othersCopies, windowAt, window.length] as const;
-  const transform = [re, im, size, tables.twiddles, tables.order, start, hop, count] as const;
-  const read = [firstBin, lastBin, bins, readerAt, bands, taps, pointsAt, powers] as const;
-  const share = scale / sumSquared / song.addresses.length;
-  signal().bandLevels(...segments, ...transform, ...read, share, silencePower, silenceDb, at, stride);
+  const task = putLevelsTask(buffer, {
+    samples: samples!,
+    others,
+    count: Math.ceil(song.length / 2 ** copy),
+    cut: cut && putCut(cut, song.addresses, buffer, cutAt),
+    window: windowAt,
+    length: window.length,
+    re,
+    im,
+    size,
+    twiddles: tables.twiddles,
+    order: tables.order,
+    start,
+    hop,
+    moments: count,
+    firstBin,
+    lastBin,
+    bins,
+    table: tableAt,
+    points,
+    taps,
+    bands,
+    pointPowers,
+    powers,
+    scale: scale / sumSquared / song.addresses.length,
+    silence: silencePower,
+    silenceDb,
+    out: at,
+    stride,
+  });
+  signal().bandLevels(task);
   return at;
 }
 
@@ -82,10 +107,10 @@ export function levelsOfSong(
 export function bandTransform(
   window: ArrayLike<number>,
   size: number,
-  reader: BandReader,
+  table: BandTable,
   scale: number,
   cut?: CutWindow,
 ): BandTransform {
   checkTransform(window.length, size);
-  return { window, size, tables: tablesFor(size, 'single'), reader, scale, ...(cut ? { cut } : {}) };
+  return { window, size, tables: tablesFor(size, 'single'), table, scale, ...(cut ? { cut } : {}) };
 }

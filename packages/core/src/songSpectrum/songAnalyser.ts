@@ -19,7 +19,7 @@ interface TierSteps {
  * fraction of the time.
  *
  * Instead of a transform that is padded until it is fine enough for the narrowest band, narrow bands are read between
- * the bins of a short one, see bandReader.ts; low ones may be taken from copies of the song at lower rates, see
+ * the bins of a short one, see bandReading.ts; low ones may be taken from copies of the song at lower rates, see
  * {@link divideBands}. Tests hold both analysers together.
  */
 export class SongAnalyser {

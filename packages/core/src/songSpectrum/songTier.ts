@@ -1,5 +1,5 @@
-import { bandReader } from './bandReader';
-import { bandSources } from './bandSources';
+import { bandSources } from './bandReading';
+import { bandTable } from './bandTable';
 import { cutWindow } from './cutSegments';
 import type { BandRun } from './divideBands';
 import { bandTransform, levelsOfSong, type BandTransform, type RowPlace } from './segmentLevels';
@@ -24,14 +24,14 @@ export class SongTier {
   ) {
     const { fftSize, sampleRate } = shape;
     const sources = bandSources(run, edges, sampleRate);
-    const readerFor = (window: ArrayLike<number>) => bandReader(sources, window.length / fftSize);
+    const tableFor = (window: ArrayLike<number>) => bandTable(sources, window.length / fftSize);
     if (run.decimation > 1 && stepOf(shape.windowShape) > 0) {
       const cut = cutWindow(shape);
-      this.transform = bandTransform(cut.smooth, fftSize, readerFor(cut.smooth), cut.levelScale, cut);
+      this.transform = bandTransform(cut.smooth, fftSize, tableFor(cut.smooth), cut.levelScale, cut);
     } else {
       const { window, firstOffset, levelScale } = segmentWindow(shape);
       this.firstOffset = firstOffset;
-      this.transform = bandTransform(window, fftSize, readerFor(window), levelScale);
+      this.transform = bandTransform(window, fftSize, tableFor(window), levelScale);
     }
   }
 

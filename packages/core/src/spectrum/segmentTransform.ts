@@ -1,3 +1,4 @@
+import { putPowersTask } from '../signal/signalCalls';
 import { align, reach, scratch, signal } from '../signal/signalEngine';
 import { checkTransform, tablesFor } from '../signal/transformTables';
 
@@ -8,26 +9,6 @@ import { checkTransform, tablesFor } from '../signal/transformTables';
 
 /** The sum of a bin and its mirror, squared, is so many times the power that is wanted. */
 export const sumSquared = 4;
-
-/**
- * Finds room for a signal, its window and a transform.
- * @returns where the room ends, and how to load it all once the memory reaches as far as is needed
- */
-export function placeSignal(samples: Float32Array, window: Float64Array, size: number) {
-  const { twiddles, order } = tablesFor(size, 'double');
-  const re = scratch();
-  const im = re + 8 * size;
-  const windowAt = im + 8 * size;
-  const samplesAt = align(windowAt + window.byteLength);
-  const load = (buffer: ArrayBuffer): void => {
-    new Float64Array(buffer, windowAt, window.length).set(window);
-    new Float32Array(buffer, samplesAt, samples.length).set(samples);
-    const { loadSignal } = signal();
-    loadSignal(samplesAt, samples.length, windowAt, window.length, re, im, size, twiddles, order);
-  };
-  // Samples are read two at a time: one more than there are.
-  return { end: align(samplesAt + samples.byteLength + 8), load };
-}
 
 /** Segments that can be transformed: all of one signal, through one window. */
 export interface LoadedSegments {
@@ -60,16 +41,38 @@ export function loadSegments(
 ): LoadedSegments {
   checkTransform(window.length, size);
   const bins = size / 2 + 1;
-  const { end, ...room } = placeSignal(samples, window, size);
-  const powerA = end;
+  const { twiddles, order } = tablesFor(size, 'double');
+  const re = scratch();
+  const im = re + 8 * size;
+  const windowAt = im + 8 * size;
+  const samplesAt = align(windowAt + window.byteLength);
+  // Samples are read two at a time: one more than there are.
+  const powerA = align(samplesAt + samples.byteLength + 8);
   const powerB = align(powerA + 8 * bins);
   const buffer = reach(powerB + 8 * bins);
-  room.load(buffer);
-  const { powers } = signal();
+  new Float64Array(buffer, windowAt, window.length).set(window);
+  new Float32Array(buffer, samplesAt, samples.length).set(samples);
+  const { memory, powers } = signal();
+  const task = {
+    samples: samplesAt,
+    count: samples.length,
+    window: windowAt,
+    length: window.length,
+    re,
+    im,
+    size,
+    twiddles,
+    order,
+    powerA,
+    powerB,
+    first: firstBin,
+    last: lastBin,
+    scale: scale / sumSquared,
+  };
   return {
     powerA: new Float64Array(buffer, powerA, bins),
     powerB: new Float64Array(buffer, powerB, bins),
-    transform: (startA, startB) =>
-      powers(startA, startB ?? samples.length, powerA, powerB, firstBin, lastBin, scale / sumSquared),
+    transform: (startA, startB = samples.length) =>
+      powers(putPowersTask(memory.buffer, { ...task, startA, startB })),
   };
 }

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { levelsOfSegments, noise } from '../testing';
-import { bandReader, noBins, type BandSource } from './bandReader';
+import { coverWeights, noBins, type BandSource } from './bandReading';
+import { bandTable } from './bandTable';
 import { bandCovers, powerToDb } from '../spectrum/bands';
-import { coverWeights } from './binWeights';
 import { windowSamples } from '../spectrum/windows';
 
-describe('the reader of bands', () => {
+describe('the table that bands are read by', () => {
   const samples = noise(3000, 12);
   const window = windowSamples('hann', 480);
   const filled = 480 / 1024;
   const levelsOf = (sources: BandSource[], count = 1) =>
-    levelsOfSegments([samples], window, 1024, bandReader(sources, filled), 1, 50, 300, count);
+    levelsOfSegments([samples], window, 1024, bandTable(sources, filled), 1, 50, 300, count);
   const covers = (...edges: number[]) =>
     bandCovers(Float64Array.from(edges), 1, 513).map((cover) => ({
       points: [],
@@ -33,7 +33,7 @@ describe('the reader of bands', () => {
 
   it('reads once what bands have in common', () => {
     const sources = [pointsAt(20, 21), pointsAt(21, 22.5), pointsAt(22.5), pointsAt(23)];
-    expect(bandReader(sources, filled).points).toBe(4);
+    expect(bandTable(sources, filled).points).toBe(4);
     const alone = sources.map((source) => levelsOf([source])[0]!);
     expect(Array.from(levelsOf(sources))).toEqual(alone.map((db) => expect.closeTo(db, 4)));
   });
@@ -63,5 +63,5 @@ describe('the reader of bands', () => {
     }
   });
 
-  it('reads nothing from no bands', () => expect(bandReader([], filled).bands).toBe(0));
+  it('reads nothing from no bands', () => expect(bandTable([], filled).bands).toBe(0));
 });
