@@ -54,8 +54,8 @@ test('our transform agrees with the browser’s own analyser on the same samples
     [sound, size, rate] as const,
   );
   const ours = analyse(sound);
-  const heard = ours.db.filter((db) => db > -90).length;
-  expect(heard).toBeGreaterThan(200);
+  const analysed = ours.db.filter((db) => db > -90).length;
+  expect(analysed).toBeGreaterThan(200);
   ours.db.forEach((db, k) => {
     if (db > -90) expect(Math.abs(db - browser.db[k]!), `bin ${k}`).toBeLessThan(0.1);
   });

@@ -1,13 +1,13 @@
 import { newFilm } from './showPanel';
 import { expect, test } from '@playwright/test';
-import { difference, heard, makeSong, openFilm, probe, save, screenPixels } from './support';
+import { difference, analysed, makeSong, openFilm, probe, save, screenPixels } from './support';
 
 test('from a dropped song to a video file', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Breakwater Lamps' })).toBeVisible();
   await page.getByLabel('Song file').setInputFiles(await makeSong('rising.mp3', 12));
   await expect(page.getByLabel('Title of the film')).toHaveValue('rising');
-  await heard(page);
+  await analysed(page);
 
   // Jump into the song: the picture follows.
   const silent = await screenPixels(page);
@@ -24,11 +24,11 @@ test('from a dropped song to a video file', async ({ page }) => {
   await bands.press('Enter');
   await bands.press('ArrowUp');
   await expect(bands).toHaveValue('25');
-  await heard(page);
+  await analysed(page);
   await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.5);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(bands).toHaveValue('64');
-  await heard(page);
+  await analysed(page);
   await expect.poll(async () => difference(await screenPixels(page), before)).toBeLessThan(0.05);
 
   // Change the figure: scale, side and radius each show.
@@ -46,7 +46,7 @@ test('from a dropped song to a video file', async ({ page }) => {
     .getByRole('combobox', { name: 'Scale', exact: true })
     .click();
   await page.getByRole('option', { name: 'Linear' }).click();
-  await heard(page);
+  await analysed(page);
   await expect.poll(async () => difference(await screenPixels(page), log)).toBeGreaterThan(0.5);
 
   // Play: time goes on by itself.

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { PNG } from 'pngjs';
 import type { Film } from '../packages/core/src/film/film';
-import { difference, heard, makeSong, openFilm, save, screenPixels } from './support';
+import { difference, analysed, makeSong, openFilm, save, screenPixels } from './support';
 
 /** Opens a copy of a demo film, so that other tests find the demo films as they were. */
 async function copyOf(page: Page, songId: string): Promise<void> {
@@ -33,13 +33,13 @@ test('pick the kick with the mouse, drag its gate, see the hits change, undo', a
   const to = page.getByRole('spinbutton', { name: 'To', exact: true }).last();
   expect(Number(await from.inputValue())).toBeLessThan(70);
   expect(Number(await to.inputValue())).toBeLessThan(200);
-  await heard(page);
+  await analysed(page);
 
   // On the Tape, the gate is a line over the level: drag it up, nearly to the ceiling.
   const gate = page.getByRole('spinbutton', { name: 'Gate', exact: true });
   await gate.fill('60');
   await gate.press('Enter');
-  await heard(page);
+  await analysed(page);
   const before = await hits(page);
   const tape = (await page.getByRole('slider', { name: 'Time in the song' }).boundingBox())!;
   let grip: number | undefined;
@@ -90,7 +90,7 @@ test('small pictures of layers show what their ear hears after its bands have ch
   const bands = hear(page).getByRole('spinbutton', { name: 'Bands', exact: true });
   await bands.fill('96');
   await bands.press('Enter');
-  await heard(page);
+  await analysed(page);
   await expect.poll(bright).toBeGreaterThan(600);
   // It stays so.
   await page.waitForTimeout(500);
@@ -107,7 +107,7 @@ test('the Listening page by keyboard', async ({ page }) => {
   await expect(listening.getByRole('img', { name: 'Spectrum of Pipes' })).toBeVisible();
   const table = listening.getByRole('table', { name: 'Bands' });
   await expect(table.getByRole('row')).toHaveCount(49);
-  await heard(page);
+  await analysed(page);
 
   // An inner edge moves with the arrow keys, and makes the bands ones by hand.
   const edge = table.getByRole('textbox', { name: 'Band 3 from', exact: true });
@@ -167,11 +167,11 @@ test('fit to song says what it chose; trimming and the window’s words follow',
   await page.goto('/');
   await page.getByLabel('Song file').setInputFiles(await makeSong('trim.mp3', 6));
   await expect(page.getByLabel('Title of the film')).toHaveValue('trim');
-  await heard(page);
+  await analysed(page);
   const to = page.getByRole('spinbutton', { name: 'To', exact: true }).first();
   await to.fill('23900');
   await to.press('Enter');
-  await heard(page);
+  await analysed(page);
   await page.getByRole('button', { name: 'Trim silent bands' }).click();
   await expect.poll(async () => Number(await to.inputValue())).toBeLessThan(23900);
   const bands = page.getByRole('spinbutton', { name: 'Bands', exact: true });
@@ -223,17 +223,17 @@ test('an ear listens to several tracks, a channel, and only what is percussive',
   await page.getByRole('menuitemcheckbox', { name: 'Hats' }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Tracks: 2 tracks' })).toBeVisible();
-  await heard(page);
+  await analysed(page);
   await expect.poll(async () => difference(await screenPixels(page), whole)).toBeGreaterThan(0.5);
   const both = await screenPixels(page);
   await page.getByLabel('Component').click();
   await page.getByRole('option', { name: 'Percussive' }).click();
-  await heard(page);
+  await analysed(page);
   await expect.poll(async () => difference(await screenPixels(page), both)).toBeGreaterThan(0.3);
   const percussive = await screenPixels(page);
   await page.getByLabel('Channel').click();
   await page.getByRole('option', { name: 'Side' }).click();
-  await heard(page);
+  await analysed(page);
   await expect.poll(async () => difference(await screenPixels(page), percussive)).toBeGreaterThan(0.3);
 });
 
@@ -276,7 +276,7 @@ test('a film whose song is taken away asks for one, and has it back by undo', as
   // Nothing fades out of a film without a length.
   expect((await screenPixels(page)).data.some((value, i) => i % 4 < 3 && value > 8)).toBe(true);
   for (let i = 0; i < removed; i++) await page.getByRole('button', { name: /^Undo: remove track/ }).click();
-  await heard(page);
+  await analysed(page);
   await expect.poll(async () => difference(await shown(), before)).toBeLessThan(1);
 });
 
@@ -294,5 +294,5 @@ test('nothing is heard before all of a film’s sounds are known', async ({ page
   await page.waitForTimeout(2500);
   await expect(page.getByText('analysing 0 %')).toBeVisible();
   release();
-  await heard(page);
+  await analysed(page);
 });

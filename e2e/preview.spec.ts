@@ -13,7 +13,7 @@ import { asFigure, type FigureLayer } from '../packages/core/src/layer/figure';
 import { defaultPath } from '../packages/core/src/path/filmPath';
 import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
 import { defaultsOf } from '../packages/core/src/property/record';
-import { cyclogram, difference, folder, heard, openFilm, save, screenPixels, settledPixels } from './support';
+import { cyclogram, difference, folder, analysed, openFilm, save, screenPixels, settledPixels } from './support';
 
 /** The picture at a place on the Tape must be what the server renders at that frame. */
 async function comparePictures(page: Page, id: string, position: number): Promise<void> {
@@ -121,7 +121,7 @@ test('a worker that stops is started again: the picture comes back, and the page
         }),
     );
     await expect(page.getByText('stopped and was started again')).toBeVisible();
-    await heard(page);
+    await analysed(page);
     await expect.poll(async () => difference(await screenPixels(page), before)).toBe(0);
     await expect(page.getByRole('img', { name: 'The picture now' })).toHaveCount(1);
   }

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { cyclogram, folder, heard, media, probe, save } from './support';
+import { cyclogram, folder, analysed, media, probe, save } from './support';
 
 // A real recording: music of a free game, from Debian's package frozen-bubble-data.
 const song = '/usr/share/games/frozen-bubble/snd/introzik.ogg';
@@ -45,7 +45,7 @@ test('a real song becomes a film: length, sync and pictures', async ({ page }) =
   await page.goto('/');
   await page.getByLabel('Song file').setInputFiles(song);
   await expect(page.getByLabel('Title of the film')).toHaveValue('introzik');
-  await heard(page);
+  await analysed(page);
   // Quick to fall, so that the picture follows the song closely.
   const release = page.getByRole('spinbutton', { name: 'Release' });
   await release.fill('20');

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import type { PNG } from 'pngjs';
-import { difference, heard, makeSong, screenPixels } from './support';
+import { difference, analysed, makeSong, screenPixels } from './support';
 
 /** What tests do on the picture's side: layers, their cards, and places of the picture. */
 
@@ -46,5 +46,5 @@ export async function songFilm(page: Page, name: string, seconds: number): Promi
   await page.goto('/');
   await page.getByLabel('Song file').setInputFiles(await makeSong(`${name}.mp3`, seconds));
   await expect(page.getByLabel('Title of the film')).toHaveValue(name);
-  await heard(page);
+  await analysed(page);
 }

@@ -48,11 +48,11 @@ export async function probe(path: string): Promise<Probe> {
 /** Opens a demo film and waits until it has been heard. */
 export async function openFilm(page: Page, address: string): Promise<void> {
   await page.goto(address);
-  await heard(page);
+  await analysed(page);
 }
 
 /** Waits until the whole song has been heard. */
-export async function heard(page: Page): Promise<void> {
+export async function analysed(page: Page): Promise<void> {
   await expect(page.getByRole('slider', { name: 'Time in the song' })).toBeVisible();
   // The note may not have come up yet, or be gone already: it has to stay away.
   await expect(async () => {

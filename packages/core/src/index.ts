@@ -24,7 +24,7 @@ export * from './film/fades';
 export * from './film/film';
 export * from './film/follower';
 export * from './film/frameRate';
-export * from './film/heardTracks';
+export * from './film/soundtrack';
 export * from './film/exampleFilm';
 export * from './film/formatTables';
 export * from './film/jsonSchema';

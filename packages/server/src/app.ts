@@ -52,7 +52,7 @@ export function createApp(services: Services, log: Logger, webFolder: string): E
   return app;
 }
 
-function apiRoutes({ assets, images, films, pictures, renders }: Services): Router {
+function apiRoutes({ assets, images, films, thumbnails, renders }: Services): Router {
   const api = Router();
   api.get('/health', async (_request, response) => {
     const ffmpeg = await ffmpegVersion();
@@ -62,7 +62,7 @@ function apiRoutes({ assets, images, films, pictures, renders }: Services): Rout
   api.use('/images', imageRoutes(images));
   api.use(express.json({ limit: limits.filmBytes }));
   api.use('/films/:id/exports', exportRoutes(films));
-  api.use('/films', filmRoutes(films, pictures));
+  api.use('/films', filmRoutes(films, thumbnails));
   api.use('/renders', renderRoutes(renders, films));
   api.use(noSuchRoute);
   return api;

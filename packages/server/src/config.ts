@@ -20,7 +20,7 @@ export interface DataFolder {
   /** Uploaded images, decoded and written anew as PNG, by SHA-256. */
   images: string;
   /** Pictures of films for the library. */
-  pictures: string;
+  thumbnails: string;
   /** Render segments while they are made, finished videos afterwards. */
   renders: string;
 }
@@ -33,10 +33,10 @@ export function openDataFolder(root: string): DataFolder {
     assets: resolve(root, 'assets'),
     incoming: resolve(root, 'incoming'),
     images: resolve(root, 'images'),
-    pictures: resolve(root, 'pictures'),
+    thumbnails: resolve(root, 'thumbnails'),
     renders: resolve(root, 'renders'),
   };
-  for (const path of [folder.assets, folder.incoming, folder.images, folder.pictures, folder.renders]) {
+  for (const path of [folder.assets, folder.incoming, folder.images, folder.thumbnails, folder.renders]) {
     mkdirSync(path, { recursive: true });
   }
   return folder;

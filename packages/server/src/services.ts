@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm';
 import { AssetStore } from './assets/assetStore';
 import { openDataFolder, type DataFolder } from './config';
 import { openDatabase } from './db/openDatabase';
-import { FilmPictures } from './films/filmPictures';
+import { FilmThumbnails } from './films/filmThumbnails';
 import { FilmStore } from './films/filmStore';
 import { ImageStore } from './images/imageStore';
 import { RenderQueue } from './render/renderQueue';
@@ -15,7 +15,7 @@ export interface Services {
   assets: AssetStore;
   images: ImageStore;
   films: FilmStore;
-  pictures: FilmPictures;
+  thumbnails: FilmThumbnails;
   renders: RenderQueue;
   close(): Promise<void>;
 }
@@ -34,7 +34,7 @@ export async function openServices(root: string, log: Logger): Promise<Services>
     assets,
     images,
     films,
-    pictures: new FilmPictures(films, folder),
+    thumbnails: new FilmThumbnails(films, folder),
     renders,
     async close() {
       await renders.stop();

@@ -146,7 +146,7 @@ describe('films', () => {
 
   it('have a picture', async () => {
     const { id } = await create();
-    const response = await fetch(`${server.url}/api/films/${String(id)}/picture`);
+    const response = await fetch(`${server.url}/api/films/${String(id)}/thumbnail`);
     const bytes = Buffer.from(await response.arrayBuffer());
     expect(response.headers.get('content-type')).toBe('image/png');
     expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([640, 360]);

@@ -3,9 +3,19 @@ import { choicesOf } from '../property/field';
 import { above, defaultsOf, record, type Check, type ValueOf, type Values } from '../property/record';
 import { mostBands, scaleKinds, scaleLabels } from '../spectrum/scales';
 import { windowShapes } from '../spectrum/windows';
+import {
+  attackField,
+  ceilingDb,
+  ceilingPercent,
+  floorDb,
+  floorPercent,
+  fromField,
+  ms,
+  releaseField,
+  toField,
+} from './soundFields';
 
 const equalKinds = scaleKinds.filter((kind) => !['octave', 'notes', 'hand'].includes(kind));
-const ms = { unit: 'ms', shownPer: 1000 } as const;
 
 /** A point of a weights curve. */
 const weightRecord = record('weight', [
@@ -72,28 +82,7 @@ export const earRecord = record(
     },
     {
       heading: 'Range',
-      fields: [
-        {
-          kind: 'number',
-          key: 'fromHz',
-          label: 'From',
-          default: 40,
-          min: 1,
-          max: 23900,
-          step: 5,
-          unit: 'Hz',
-        },
-        {
-          kind: 'number',
-          key: 'toHz',
-          label: 'To',
-          default: 14000,
-          min: 2,
-          max: 24000,
-          step: 100,
-          unit: 'Hz',
-        },
-      ],
+      fields: [fromField, toField],
     },
     {
       heading: 'Bands',
@@ -225,51 +214,31 @@ export const earRecord = record(
           ],
         },
         {
-          kind: 'number',
+          ...floorDb,
           key: 'floorDb',
           label: 'Floor',
           default: -62,
           help: 'Levels up to here count as silence.',
-          min: -160,
-          max: 20,
-          step: 1,
-          unit: 'dB',
           shownWhen: { key: 'limits', is: ['set'] },
         },
         {
-          kind: 'number',
-          key: 'ceilingDb',
-          label: 'Ceiling',
+          ...ceilingDb,
           default: -22,
           help: 'Levels from here on count as full.',
-          min: -159,
-          max: 40,
-          step: 1,
-          unit: 'dB',
           shownWhen: { key: 'limits', is: ['set'] },
         },
         {
-          kind: 'number',
+          ...floorPercent,
           key: 'floorPercent',
           label: 'Floor',
           default: 35,
           help: 'This share of all levels in the song counts as silence.',
-          min: 0,
-          max: 99.9,
-          step: 1,
-          unit: '%',
           shownWhen: { key: 'limits', is: ['fitted'] },
         },
         {
-          kind: 'number',
-          key: 'ceilingPercent',
-          label: 'Ceiling',
+          ...ceilingPercent,
           default: 99.5,
           help: 'Only what lies above this share of all levels counts as full.',
-          min: 0.1,
-          max: 100,
-          step: 0.5,
-          unit: '%',
           shownWhen: { key: 'limits', is: ['fitted'] },
         },
         {
@@ -328,27 +297,15 @@ export const earRecord = record(
           ],
         },
         {
-          kind: 'number',
-          key: 'attack',
-          label: 'Attack',
+          ...attackField,
           default: 0.01,
           help: 'Time in which a rising level goes 63 % of the way.',
-          min: 0,
-          max: 5,
-          step: 5,
-          ...ms,
           shownWhen: { key: 'smoothing', is: ['attackRelease'] },
         },
         {
-          kind: 'number',
-          key: 'release',
-          label: 'Release',
+          ...releaseField,
           default: 0.16,
           help: 'Time in which a falling level goes 63 % of the way.',
-          min: 0,
-          max: 10,
-          step: 10,
-          ...ms,
           shownWhen: { key: 'smoothing', is: ['attackRelease'] },
         },
         {

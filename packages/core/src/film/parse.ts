@@ -6,7 +6,7 @@ import { referencesIn } from '../property/references';
 import { recordSchema } from '../property/schema';
 import { filmRecord, filmVersion } from './film';
 import type { Film } from './film';
-import { migrations } from './migrations';
+import { migrations } from './migrations/migrations';
 
 /** A film that cannot be read, with one sentence for each thing wrong with it. */
 export class FilmError extends Error {

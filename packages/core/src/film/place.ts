@@ -1,6 +1,7 @@
 import type { Matrix } from '../picture/displayList';
 import { defaultsOf, record, type ValueOf } from '../property/record';
 import type { Size } from '../property/field';
+import { opacityField, rotationField } from '../property/placeFields';
 
 /** Where a layer stands: what it draws is scaled and rotated around its anchor, and moved. */
 export const placeRecord = record('place', [
@@ -18,17 +19,7 @@ export const placeRecord = record('place', [
         unit: 'px',
         default: { x: 0, y: 0 },
       },
-      {
-        kind: 'number',
-        key: 'rotation',
-        label: 'Rotation',
-        help: 'Clockwise.',
-        min: -3600,
-        max: 3600,
-        step: 5,
-        unit: '°',
-        default: 0,
-      },
+      rotationField,
       { kind: 'scale', key: 'scale', label: 'Scale', min: 0.01, max: 50, default: { x: 1, y: 1 } },
       {
         kind: 'point',
@@ -42,17 +33,7 @@ export const placeRecord = record('place', [
         shownPer: 100,
         default: { x: 0.5, y: 0.5 },
       },
-      {
-        kind: 'number',
-        key: 'opacity',
-        label: 'Opacity',
-        min: 0,
-        max: 1,
-        step: 5,
-        unit: '%',
-        shownPer: 100,
-        default: 1,
-      },
+      opacityField,
     ],
   },
 ]);

@@ -54,6 +54,6 @@ export function filmSamples(
     const length = lengthOf(track);
     return length === undefined ? 0 : placementEnd(placeTrack(track, length));
   };
-  const heard = film.tracks.filter((track) => track.soundtrack);
-  return Math.max(0, ...(heard.length > 0 ? heard : film.tracks).map(end));
+  const played = film.tracks.filter((track) => track.soundtrack);
+  return Math.max(0, ...(played.length > 0 ? played : film.tracks).map(end));
 }

@@ -24,7 +24,7 @@ export class FluxListener extends BandListener {
     // From what has not been heard to what has, everything seems to begin.
     for (let n = 0; n < flux.length; n++) {
       for (let k = Math.max(0, n - lag); k <= Math.min(flux.length - 1, n + lag); k++) {
-        if (!this.heard[k]) {
+        if (!this.analysed[k]) {
           flux[n] = 0;
           break;
         }

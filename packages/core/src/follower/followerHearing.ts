@@ -33,7 +33,7 @@ function createListener(follower: Follower, ear: Ear, lengthSamples: number): Ra
 export class FollowerHearing implements SongListener {
   readonly rate: number;
   readonly moments: number;
-  readonly heard: Uint8Array;
+  readonly analysed: Uint8Array;
   readonly signals: readonly ChannelPart[];
   /** Level of every moment: dBFS, LUFS, or flux. */
   raw: Float32Array = new Float32Array(0);
@@ -59,7 +59,7 @@ export class FollowerHearing implements SongListener {
     this.listener = listener;
     this.rate = listener.rate;
     this.moments = listener.moments;
-    this.heard = listener.heard;
+    this.analysed = listener.analysed;
     this.signals = listener.signals;
   }
 
@@ -80,8 +80,8 @@ export class FollowerHearing implements SongListener {
     this.follower = follower;
     this.raw = this.listener.raw();
     const silence = { range: silenceDb, loudness: silenceLufs, onsets: 0, beat: 0 }[follower.kind];
-    const { heard } = this;
-    this.distribution = new Distribution(this.raw.filter((level, n) => heard[n] === 1 && level > silence));
+    const { analysed } = this;
+    this.distribution = new Distribution(this.raw.filter((level, n) => analysed[n] === 1 && level > silence));
     this.values = new Float32Array(this.moments);
     if (follower.kind === 'onsets') this.markOnsets(follower);
     else this.mapLevels(follower);

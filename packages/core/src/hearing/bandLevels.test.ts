@@ -15,7 +15,7 @@ describe('bands heard through long windows', () => {
   );
   const levels = new BandLevels(settings, 'mid', length);
   const { bands, rate, plan } = levels;
-  const heard = (first: number, count: number) =>
+  const analysed = (first: number, count: number) =>
     readStretch(levels, readerOf(song), { first, count }, (signals, start) =>
       levels.measure(signals, start, first, count),
     );
@@ -28,7 +28,7 @@ describe('bands heard through long windows', () => {
   });
 
   it('are those of the definition at these moments, and on straight lines between them', async () => {
-    const rows = await heard(240, 241);
+    const rows = await analysed(240, 241);
     const exact = new SegmentAnalyser(settings, 48000);
     const row = new Float32Array(bands);
     const at = (moment: number, band: number) => rows[moment * bands + band]!;
@@ -48,7 +48,7 @@ describe('bands heard through long windows', () => {
   });
 
   it('are near the definition at all moments, although noise falls deep for moments', async () => {
-    const rows = await heard(100, 200);
+    const rows = await analysed(100, 200);
     const exact = new SegmentAnalyser(settings, 48000);
     const row = new Float32Array(bands);
     let [sum, count] = [0, 0];
@@ -64,7 +64,7 @@ describe('bands heard through long windows', () => {
   });
 
   it('are the same however the song is cut', async () => {
-    const whole = await heard(0, levels.moments);
+    const whole = await analysed(0, levels.moments);
     for (const [first, count] of [
       [0, 1],
       [1, 1],
@@ -72,7 +72,7 @@ describe('bands heard through long windows', () => {
       [250, 97],
       [levels.moments - 5, 5],
     ] as const) {
-      const piece = await heard(first, count);
+      const piece = await analysed(first, count);
       const expected = whole.subarray(first * bands, (first + count) * bands);
       expect(piece.length).toBe(expected.length);
       piece.forEach((level, i) => expect(Math.abs(level - expected[i]!)).toBeLessThan(0.01));

@@ -5,7 +5,7 @@ import type { SharedListener } from './songListener';
 
 /** Listens to the levels of bands: dBFS for every analysed moment of a song. */
 export class BandListener extends BandLevels implements SharedListener {
-  readonly heard: Uint8Array;
+  readonly analysed: Uint8Array;
   /** dBFS before any mapping: `moments` rows of `bands`; of those that have been heard. */
   readonly db: Float32Array;
 
@@ -23,12 +23,12 @@ export class BandListener extends BandLevels implements SharedListener {
     super(settings, channel, lengthSamples);
     // Nothing is written into it before it is heard: for many bands of a long song that alone takes time.
     this.db = rows(this.moments * this.bands);
-    this.heard = new Uint8Array(this.moments);
+    this.analysed = new Uint8Array(this.moments);
   }
 
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {
     this.measureInto(this.db, signals, start, first, count);
-    this.noteHeard(first, count);
+    this.noteAnalysed(first, count);
   }
 
   get shared(): Float32Array | undefined {
@@ -36,12 +36,12 @@ export class BandListener extends BandLevels implements SharedListener {
     return Shared && this.db.buffer instanceof Shared ? this.db : undefined;
   }
 
-  noteHeard(first: number, count: number): void {
-    this.heard.fill(1, first, first + count);
+  noteAnalysed(first: number, count: number): void {
+    this.analysed.fill(1, first, first + count);
   }
 
   putLevels(first: number, levels: ArrayLike<number>): void {
     this.db.set(levels, first * this.bands);
-    this.noteHeard(first, levels.length / this.bands);
+    this.noteAnalysed(first, levels.length / this.bands);
   }
 }

@@ -6,9 +6,9 @@ import { bandStatistics } from './bandStatistics';
 const floorDb = -60;
 
 /** The same by sorting all levels. */
-function plain(db: Float32Array, bands: number, heard: Uint8Array, band: number) {
-  const levels = Array.from(heard.keys())
-    .filter((moment) => heard[moment])
+function plain(db: Float32Array, bands: number, analysed: Uint8Array, band: number) {
+  const levels = Array.from(analysed.keys())
+    .filter((moment) => analysed[moment])
     .map((moment) => db[moment * bands + band]!)
     .sort((a, b) => a - b);
   const power = levels.reduce((sum, level) => sum + 10 ** (level / 10), 0) / levels.length;
@@ -21,14 +21,14 @@ describe('what bands do over a song', () => {
   const random = noise(bands * moments, 21);
   // Each band ten decibels lower than the one before it in turn, with silence now and then.
   const db = random.map((value, i) => (i % 97 === 0 ? silenceDb : -20 - 10 * (i % 7) + 15 * value));
-  const heard = Uint8Array.from({ length: moments }, (_, moment) => (moment % 1000 < 800 ? 1 : 0));
+  const analysed = Uint8Array.from({ length: moments }, (_, moment) => (moment % 1000 < 800 ? 1 : 0));
   const gains = new Float64Array(bands);
-  const all = bandStatistics(db, bands, heard, [0, bands], gains, floorDb);
+  const all = bandStatistics(db, bands, analysed, [0, bands], gains, floorDb);
 
   it('is the mean of its power and the level it is below for 95 % of the time, to hundredths', () => {
     expect(all).toHaveLength(bands);
     all.forEach(({ meanDb, loudDb, silent }, band) => {
-      const expected = plain(db, bands, heard, band);
+      const expected = plain(db, bands, analysed, band);
       expect(Math.abs(meanDb - expected.meanDb)).toBeLessThan(0.01);
       expect(Math.abs(loudDb - expected.loudDb)).toBeLessThan(0.06);
       expect(silent).toBe(expected.silent);
@@ -37,13 +37,13 @@ describe('what bands do over a song', () => {
   });
 
   it('is the same of some bands only, wherever they begin', () => {
-    expect(bandStatistics(db, bands, heard, [5, 24], gains, floorDb)).toEqual(all.slice(5, 24));
-    expect(bandStatistics(db, bands, heard, [34, 35], gains, floorDb)).toEqual(all.slice(34));
+    expect(bandStatistics(db, bands, analysed, [5, 24], gains, floorDb)).toEqual(all.slice(5, 24));
+    expect(bandStatistics(db, bands, analysed, [34, 35], gains, floorDb)).toEqual(all.slice(34));
   });
 
   it('takes gains into account where it is compared with the floor', () => {
     const quiet = all.findIndex(({ silent }) => silent);
-    const raised = bandStatistics(db, bands, heard, [quiet, quiet + 1], gains.fill(40), floorDb);
+    const raised = bandStatistics(db, bands, analysed, [quiet, quiet + 1], gains.fill(40), floorDb);
     gains.fill(0);
     expect(raised[0]!.silent).toBe(false);
     expect(raised[0]!.loudDb).toBe(all[quiet]!.loudDb);

@@ -64,18 +64,18 @@ class LevelCounts {
 export function bandStatistics(
   db: Float32Array,
   bands: number,
-  heard: Uint8Array,
+  analysed: Uint8Array,
   [first, end]: readonly [number, number],
   gains: ArrayLike<number>,
   floorDb: number,
 ): BandStatistics[] {
-  const stride = Math.ceil(heard.length / mostMoments);
+  const stride = Math.ceil(analysed.length / mostMoments);
   const found: BandStatistics[] = [];
   for (let band = first; band < end; band += bandsTogether) {
     const width = Math.min(bandsTogether, end - band);
     const counts = new Uint32Array(width * steps);
-    for (let moment = 0; moment < heard.length; moment += stride) {
-      if (!heard[moment]) continue;
+    for (let moment = 0; moment < analysed.length; moment += stride) {
+      if (!analysed[moment]) continue;
       for (let i = 0, at = moment * bands + band; i < width; i++, at++) {
         const step = Math.floor((db[at]! - silenceDb) / stepDb);
         counts[i * steps + (step < 0 ? 0 : step < steps ? step : steps - 1)]!++;

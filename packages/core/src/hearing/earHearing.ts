@@ -93,16 +93,16 @@ export class EarHearing extends BandListener {
     out: Float32Array,
     peaks?: Float32Array,
   ): void {
-    const { bands, db, shown, heard } = this;
+    const { bands, db, shown, analysed } = this;
     const mapping = { gains, shown, law: { law: ear.law, ...this.limits } };
     const width = shown.length;
     const last = only.first + only.count;
     for (let from = only.first; from < last;) {
-      const next = heard.indexOf(heard[from] ? 0 : 1, from);
+      const next = analysed.indexOf(analysed[from] ? 0 : 1, from);
       const to = next < 0 ? last : Math.min(next, last);
       const part = (rows: Float32Array) =>
         rows.subarray((from - only.first) * width, (to - only.first) * width);
-      if (heard[from]) {
+      if (analysed[from]) {
         const held = peaks && { hold: ear.peakHold, fall: ear.peakFall, out: part(peaks) };
         const levels = db.subarray(from * bands, to * bands);
         settleRows(levels, bands, 1 / this.rate, ear, part(out), mapping, held);
@@ -116,9 +116,9 @@ export class EarHearing extends BandListener {
 
   /** What bands do over what has been heard. @param end of the bands from `first` on that are of interest: many take their time */
   bandStatistics(first = 0, end = this.bands): BandStatistics[] {
-    const { db, bands, heard, limits } = this;
+    const { db, bands, analysed, limits } = this;
     const gains = weightingDb(this.edges, this.ear);
-    return bandStatistics(db, bands, heard, [first, Math.min(end, bands)], gains, limits.floorDb);
+    return bandStatistics(db, bands, analysed, [first, Math.min(end, bands)], gains, limits.floorDb);
   }
 
   /** Percentiles of all levels of the bands that are shown, over what has been heard; silence does not count. */
@@ -133,7 +133,7 @@ export class EarHearing extends BandListener {
   levelledDistribution(gains: Float64Array = weightingDb(this.edges, this.ear)): Distribution {
     const { db, bands, shown } = this;
     const values: number[] = [];
-    const moments = [...this.heard.keys()].filter((moment) => this.heard[moment]);
+    const moments = [...this.analysed.keys()].filter((moment) => this.analysed[moment]);
     const step = Math.max(1, Math.floor((moments.length * shown.length) / 200_000));
     for (let i = 0; i < moments.length; i += step) {
       const row = moments[i]! * bands;

@@ -34,7 +34,7 @@ export interface StretchLevels extends Stretchable {
  */
 export interface SongListener extends Stretchable {
   /** 1 for each moment that has been analysed. */
-  readonly heard: Uint8Array;
+  readonly analysed: Uint8Array;
   /**
    * Analyses `count` moments from `first` on.
    * @param signals samples of each of {@link signals}, -1..1, of which the first is sample `start` of the song;
@@ -48,7 +48,7 @@ export interface SharedListener extends SongListener {
   /** Rows of levels of all moments, in memory into which other threads may write; undefined where it is not shared. */
   readonly shared?: Float32Array | undefined;
   /** Notes that levels of the moments from `first` on have been written there. */
-  noteHeard(first: number, count: number): void;
+  noteAnalysed(first: number, count: number): void;
   /** @param levels rows of levels of the moments from `first` on, see {@link StretchLevels} */
   putLevels(first: number, levels: ArrayLike<number>): void;
 }

@@ -58,13 +58,13 @@ export class SpectrogramLevels implements StretchLevels {
 
 /** A spectrogram of a song. */
 export class SpectrogramListener extends SpectrogramLevels implements SharedListener {
-  readonly heard: Uint8Array;
+  readonly analysed: Uint8Array;
   /** `moments` rows of bands, see {@link SpectrogramLevels}. */
   readonly bytes: Uint8Array;
 
   constructor(channel: ChannelKind, lengthSamples: number) {
     super(channel, lengthSamples);
-    this.heard = new Uint8Array(this.moments);
+    this.analysed = new Uint8Array(this.moments);
     this.bytes = new Uint8Array(this.moments * spectrogramRange.bands);
   }
 
@@ -72,13 +72,13 @@ export class SpectrogramListener extends SpectrogramLevels implements SharedList
     this.putLevels(first, this.measure(signals, start, first, count));
   }
 
-  noteHeard(first: number, count: number): void {
-    this.heard.fill(1, first, first + count);
+  noteAnalysed(first: number, count: number): void {
+    this.analysed.fill(1, first, first + count);
   }
 
   putLevels(first: number, levels: ArrayLike<number>): void {
     const { bands } = spectrogramRange;
     this.bytes.set(levels, first * bands);
-    this.noteHeard(first, levels.length / bands);
+    this.noteAnalysed(first, levels.length / bands);
   }
 }

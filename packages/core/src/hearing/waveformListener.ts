@@ -12,7 +12,7 @@ const decimation = 4;
 export class WaveformListener implements SongListener {
   readonly rate = rate;
   readonly moments: number;
-  readonly heard: Uint8Array;
+  readonly analysed: Uint8Array;
   readonly signals: readonly ChannelPart[];
   /** -32768..32767; from the start of the song. */
   readonly samples: Int16Array;
@@ -21,7 +21,7 @@ export class WaveformListener implements SongListener {
   constructor(channel: ChannelKind, lengthSamples: number) {
     this.signals = [channel === 'mix' ? 'mid' : channel];
     this.moments = momentCount(lengthSamples, rate);
-    this.heard = new Uint8Array(this.moments);
+    this.analysed = new Uint8Array(this.moments);
     this.samples = new Int16Array(Math.ceil(lengthSamples / decimation) + 1);
   }
 
@@ -39,7 +39,7 @@ export class WaveformListener implements SongListener {
       if (at < this.samples.length)
         this.samples[at] = Math.max(-32768, Math.min(32767, Math.round(value * 32768)));
     }
-    this.heard.fill(1, first, first + count);
+    this.analysed.fill(1, first, first + count);
   }
 
   /** The waveform as it travels between threads: a copy. */

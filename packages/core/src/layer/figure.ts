@@ -97,8 +97,8 @@ function drawOnce(layer: FigureLayer, moment: Moment, bands: number, each: boole
     const silence = new Float32Array(end - first);
     // Right after the number of bands was changed, the old levels may still be the only ones. The
     // array is a copy: the hearing uses its own again at the next look-up.
-    const fitting = (heard: Float32Array | undefined) =>
-      heard?.length === bands ? heard.slice(first, end) : undefined;
+    const fitting = (analysed: Float32Array | undefined) =>
+      analysed?.length === bands ? analysed.slice(first, end) : undefined;
     const scene = {
       levels: fitting(hearing.levelsAt(ear, t)) ?? silence,
       peaks: fitting(hearing.peaksAt(ear, t)),

@@ -22,7 +22,7 @@ export const lufs = (meanSquare: number) =>
 export class LoudnessListener implements SongListener {
   readonly rate = 60;
   readonly moments: number;
-  readonly heard: Uint8Array;
+  readonly analysed: Uint8Array;
   readonly signals: readonly ChannelPart[];
   private readonly loudness: Float32Array;
 
@@ -30,7 +30,7 @@ export class LoudnessListener implements SongListener {
   constructor(channel: ChannelKind, lengthSamples: number) {
     this.signals = channel === 'mix' || channel === 'mid' ? ['left', 'right'] : [channel];
     this.moments = momentCount(lengthSamples, this.rate);
-    this.heard = new Uint8Array(this.moments);
+    this.analysed = new Uint8Array(this.moments);
     this.loudness = new Float32Array(this.moments).fill(silenceLufs);
   }
 
@@ -57,7 +57,7 @@ export class LoudnessListener implements SongListener {
       for (let block = i; block < i + momentsPerBlock; block++) sum += squares[block]!;
       this.loudness[first + i] = lufs(sum);
     }
-    this.heard.fill(1, first, first + count);
+    this.analysed.fill(1, first, first + count);
   }
 
   /** Momentary loudness of every moment in LUFS. */

@@ -11,6 +11,7 @@ export interface DataPath {
   lines: 'longest' | 'all' | 'each';
 }
 
+/** Characters of path data that are kept. */
 export const mostData = 400_000;
 
 /** Fields of everything that is made of path data. @param lines which lines are used at first */

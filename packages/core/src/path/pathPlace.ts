@@ -1,6 +1,7 @@
 import type { Matrix } from '../picture/displayList';
 import { applyMatrix } from '../picture/matrix';
 import type { Point } from '../property/field';
+import { rotationField } from '../property/placeFields';
 import { fields, type ValueOfGroups } from '../property/record';
 import { flattenParts } from './flatten';
 import { mapPath, type Path } from './path';
@@ -17,17 +18,7 @@ export const pathPlaceFields = fields([
     unit: 'px',
     default: ({ width, height }) => ({ x: width / 2, y: height / 2 }),
   },
-  {
-    kind: 'number',
-    key: 'rotation',
-    label: 'Rotation',
-    help: 'Clockwise.',
-    min: -3600,
-    max: 3600,
-    step: 5,
-    unit: '°',
-    default: 0,
-  },
+  rotationField,
   {
     kind: 'scale',
     key: 'scale',

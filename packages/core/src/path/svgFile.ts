@@ -1,6 +1,7 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import type { Matrix } from '../picture/displayList';
 import { multiply } from '../picture/matrix';
+import { mostData } from './dataPath';
 import { PathDataError, parsePathData } from './svgData';
 import { dataThrough, parseTransform } from './svgTransform';
 import { enterViewport, svgLength, type Viewport } from './svgViewport';
@@ -22,8 +23,6 @@ export interface SvgGeometry {
 
 const mostCharacters = 20_000_000;
 const mostElements = 50_000;
-/** Characters of path data that are kept. */
-const mostData = 400_000;
 
 /** Elements whose content is not drawn where it stands, or not at all. */
 const hidden = new Set([

@@ -46,7 +46,7 @@ describe('hearing', () => {
     for (const stretch of stretchesFrom(scattered.moments, 77, 13))
       await hearStretch(scattered, read, stretch);
     scattered.settle();
-    expect(scattered.heard.every((heard) => heard === 1)).toBe(true);
+    expect(scattered.analysed.every((analysed) => analysed === 1)).toBe(true);
     // Which two moments are transformed as one shows in the last digits of a float.
     forward.levels.forEach((level, i) => expect(Math.abs(scattered.levels[i]! - level)).toBeLessThan(1e-6));
   });

@@ -87,8 +87,8 @@ async function levelTable(
 }
 
 async function followerTable(film: Film, tracks: FilmTracks, seconds: number, fps: number): Promise<Table> {
-  const heard = await hearFollowers(film, tracks);
-  const followers = new Map([...heard].map(([id, hearing]) => [id, hearing.toTable()]));
+  const analysed = await hearFollowers(film, tracks);
+  const followers = new Map([...analysed].map(([id, hearing]) => [id, hearing.toTable()]));
   const hearing = new TableHearing({ ...emptyTables(), followers }, film);
   return tableOverTime(
     film.followers.map(({ name }) => name),

@@ -2,14 +2,14 @@ import { parseFilm } from '@cyclogram/core';
 import { Router } from 'express';
 import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
-import type { FilmPictures } from './filmPictures';
+import type { FilmThumbnails } from './filmThumbnails';
 import type { FilmStore, ListedFilm, StoredFilm } from './filmStore';
 
 /** A film in a list: everything but its document. */
 function filmSummary(film: ListedFilm) {
   const { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem } = film;
-  const picture = `/api/films/${id}/picture?revision=${revision}`;
-  return { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem, picture };
+  const thumbnail = `/api/films/${id}/thumbnail?revision=${revision}`;
+  return { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem, thumbnail };
 }
 
 const filmView = ({ document, warnings, ...film }: StoredFilm) => ({
@@ -18,7 +18,7 @@ const filmView = ({ document, warnings, ...film }: StoredFilm) => ({
   warnings,
 });
 
-export function filmRoutes(store: FilmStore, pictures: FilmPictures): Router {
+export function filmRoutes(store: FilmStore, thumbnails: FilmThumbnails): Router {
   const routes = Router();
 
   routes.get('/', async (_request, response) => {
@@ -60,9 +60,9 @@ export function filmRoutes(store: FilmStore, pictures: FilmPictures): Router {
     response.attachment(`${name}.film.json`).type('application/json').send(document);
   });
 
-  routes.get('/:id/picture', async (request, response) => {
+  routes.get('/:id/thumbnail', async (request, response) => {
     const film = await store.get(request.params.id);
-    response.set('Cache-Control', 'no-cache').sendFile(await pictures.get(film), fromData);
+    response.set('Cache-Control', 'no-cache').sendFile(await thumbnails.get(film), fromData);
   });
 
   return routes;

@@ -1,6 +1,6 @@
 import {
   filmSamples,
-  heardTracks,
+  tracksOfEar,
   placeTrack,
   playedTracks,
   type Ear,
@@ -55,7 +55,7 @@ export const filmLength = (film: Film, tracks: FilmTracks) =>
 
 /** The files an ear listens to. */
 export const earFiles = (film: Film, ear: Ear, tracks: FilmTracks) =>
-  heardTracks(film, ear).map((track) => tracks[track.id]!);
+  tracksOfEar(film, ear).map((track) => tracks[track.id]!);
 
 /** The files that are played. */
 export const playedFiles = (film: Film, tracks: FilmTracks) =>

@@ -94,16 +94,16 @@ export async function hearEar(film: Film, ear: Ear, tracks: FilmTracks, part?: [
 
 /** What a film's followers hear, settled; those that follow the beat hear nothing. */
 export async function hearFollowers(film: Film, tracks: FilmTracks): Promise<Map<string, FollowerHearing>> {
-  const heard = new Map<string, FollowerHearing>();
+  const analysed = new Map<string, FollowerHearing>();
   for (const follower of film.followers) {
     if (follower.kind === 'beat') continue;
     const ear = film.ears.find(({ id }) => id === follower.ear)!;
     const hearing = new FollowerHearing(follower, ear, filmLength(film, tracks));
     await withEarSound(film, ear, tracks, (read) => hearAll(hearing, read));
     hearing.settle();
-    heard.set(follower.id, hearing);
+    analysed.set(follower.id, hearing);
   }
-  return heard;
+  return analysed;
 }
 
 /** The waveforms of those of these ears whose figures show them. */

@@ -110,12 +110,12 @@ async function hearOnAllProcessors(
   const shares = Array.from({ length: Math.min(threadCount(), ears.length) }, (_, thread) =>
     ears.filter((_id, i) => i % threadCount() === thread),
   );
-  const heard = await Promise.all(
+  const analysed = await Promise.all(
     shares.map((earIds) => runTask('hear', { film, tracks, earIds }, { signal })),
   );
   return {
-    ears: new Map(heard.flatMap(({ ears: tables }) => [...tables])),
-    waveforms: new Map(heard.flatMap(({ waveforms }) => [...waveforms])),
+    ears: new Map(analysed.flatMap(({ ears: tables }) => [...tables])),
+    waveforms: new Map(analysed.flatMap(({ waveforms }) => [...waveforms])),
     followers: new Map(),
     end: filmLength(film, tracks) / pcmSampleRate,
   };

@@ -15,7 +15,7 @@ export interface FilmSummary {
   fps: FrameRate | null;
   /** Why it cannot be opened; null when it can. */
   problem: string | null;
-  picture: string;
+  thumbnail: string;
 }
 
 export interface StoredFilm extends FilmSummary {

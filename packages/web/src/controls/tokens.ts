@@ -14,3 +14,6 @@ export const tokens = {
   glass: '#86cdb4',
   alarm: '#ff7a6b',
 } as const;
+
+/** The type of what is written on a canvas. */
+export const chartFont = '10px "Martian Mono Variable", monospace';

@@ -1,4 +1,4 @@
-import { fpsOf } from '@cyclogram/core';
+import { fpsOf, fpsText } from '@cyclogram/core';
 import { useContext, useEffect, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useMatch } from 'react-router';
@@ -8,7 +8,7 @@ import { useAssets, type Asset } from '../api/assets';
 import { HelpLine } from '../controls/HelpLine';
 import { footHeight } from '../tape/lanes';
 import { Tape } from '../tape/Tape';
-import { EditorContext, useEditor } from './editorStore';
+import { EditorContext, openLayerId, useEditor } from './editorStore';
 import { FilmBar } from './FilmBar';
 import { usePreview, usePreviewState } from './previewContext';
 
@@ -60,8 +60,31 @@ export function Workspace() {
           </Panel>
         </Group>
       </main>
-      <HelpLine />
+      <HelpLine>
+        <FilmFacts />
+      </HelpLine>
     </div>
+  );
+}
+
+/** What the film is, at a glance: its size, its rate, and what is selected of it. */
+function FilmFacts() {
+  const width = useEditor(({ film }) => film.width);
+  const height = useEditor(({ film }) => film.height);
+  const rate = useEditor(({ film }) => film.fps);
+  const layers = useEditor(({ film }) => film.layers.length);
+  const selected = useEditor((state) => state.selected.length);
+  const open = useEditor((state) => state.film.layers.find(({ id }) => id === openLayerId(state))?.name);
+  const all = layers === 1 ? '1 layer' : `${layers} layers`;
+  return (
+    <>
+      <span className="figures shrink-0">
+        {width} × {height} · {fpsText(rate)} fps · {all}
+      </span>
+      {selected > 0 && (
+        <span className="truncate">{selected > 1 ? `· ${selected} selected` : `· ${open ?? ''}`}</span>
+      )}
+    </>
   );
 }
 

@@ -174,7 +174,11 @@ describe('the preview', () => {
     report({ say: 'progress', share: 0.4 });
     report({ say: 'spectrogram' });
     report({ say: 'failed', text: 'The ear cannot hear.' });
-    expect(getState()).toMatchObject({ heard: 0.4, spectrogramVersion: 1, problem: 'The ear cannot hear.' });
+    expect(getState()).toMatchObject({
+      analysed: 0.4,
+      spectrogramVersion: 1,
+      problem: 'The ear cannot hear.',
+    });
     const limits = { floorDb: -60, ceilingDb: -20 };
     const ear = {
       ...{ edges: new Float64Array(2), windows: new Float64Array(1), sharesBins: false, binHz: 1, limits },

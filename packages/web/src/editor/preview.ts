@@ -2,7 +2,7 @@ import {
   filmSamples,
   frameAt,
   frameMoment,
-  heardTracks,
+  tracksOfEar,
   pcmSampleRate,
   placeTrack,
   waveformEars,
@@ -39,7 +39,7 @@ export interface PreviewState {
   /** How long the film is when its length is not set, in seconds. */
   trackSeconds: number;
   /** 0..1 of the song that has been heard. */
-  heard: number;
+  analysed: number;
   ears: Record<string, EarReport>;
   followers: Record<string, FollowerReport>;
   /** Counts up whenever more of the spectrogram has been heard. */
@@ -90,7 +90,7 @@ export class Preview {
     speed: 1,
     loop: undefined,
     trackSeconds: 0,
-    heard: 0,
+    analysed: 0,
     ears: {},
     followers: {},
     spectrogramVersion: 0,
@@ -153,7 +153,7 @@ export class Preview {
     this.painting.start();
     this.connect();
     this.addresses = '';
-    this.state.setState(({ restarted }) => ({ restarted: restarted + 1, heard: 0 }));
+    this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0 }));
     this.tellPainting((painting) => painting.setSize(...this.room));
     this.tellPainting((painting) => painting.setClock(this.clock));
     this.tellHearing((hearing) => hearing.setPlaying(this.clock.playing));
@@ -197,7 +197,7 @@ export class Preview {
     const length = Math.round(this.filmSeconds * pcmSampleRate);
     this.tellPainting((painting) => painting.setFilm(film, this.filmSeconds));
     this.tellImages(film);
-    const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(heardTracks(film, ear)) }));
+    const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(tracksOfEar(film, ear)) }));
     const waved = [...new Set([...waveformEars(film), ...this.waved])];
     this.tellHearing((hearing) => hearing.setFilm(ears, film.followers, waved, length));
     this.updateTracks();
@@ -375,7 +375,7 @@ export class Preview {
     const { setState } = this.state;
     switch (message.say) {
       case 'progress':
-        return setState({ heard: message.share });
+        return setState({ analysed: message.share });
       case 'ear':
         return setState(({ ears }) => ({
           ears: { ...ears, [message.earId]: message.report },

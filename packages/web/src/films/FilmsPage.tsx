@@ -79,7 +79,7 @@ function FilmCard({ film }: { film: FilmSummary }) {
           className="block border border-rule hover:border-edge"
         >
           <img
-            src={film.picture}
+            src={film.thumbnail}
             alt=""
             width={640}
             height={Math.round((640 * (film.height ?? 9)) / (film.width ?? 16))}

@@ -50,7 +50,7 @@ export function EarCard({ earId }: { earId: string }) {
       <WindowNote ear={ear} />
       <EarTools ear={ear} />
       <Fields groups={earFields} values={ear} defaults={{ ...defaultEar('') }} onChange={set} />
-      <HeardNotes ear={ear} />
+      <EarNotes ear={ear} />
       <Button
         className="mt-3"
         disabled={usedBy > 0}
@@ -66,7 +66,7 @@ export function EarCard({ earId }: { earId: string }) {
 }
 
 /** What is known of the ear once it has heard something. */
-function HeardNotes({ ear }: { ear: Ear }) {
+function EarNotes({ ear }: { ear: Ear }) {
   const report = usePreviewState((state) => state.ears[ear.id]);
   return (
     <>

@@ -107,7 +107,7 @@ export function ListeningView() {
 /** What each band does over the song, once all of it has been heard. */
 function useStatistics(ear: Ear | undefined): readonly BandStatistics[] | undefined {
   const preview = usePreview();
-  const complete = usePreviewState((state) => state.heard >= 1);
+  const complete = usePreviewState((state) => state.analysed >= 1);
   const [statistics, setStatistics] = useState<BandStatistics[]>();
   useEffect(() => {
     if (!ear || !complete) return;

@@ -42,10 +42,10 @@ export function SpectrumView({ ear, report, noteNames, showWeights, onChange }: 
     context.scale(ratio, ratio);
     const shown = shownBands(ear, report.edges.length - 1);
     const draw = () => {
-      const heard = preview.live.ears.get(ear.id);
+      const analysed = preview.live.ears.get(ear.id);
       drawSpectrum(context, {
         ...{ scales, ear, report, shown, noteNames, showWeights },
-        levels: heard?.length === shown.length ? heard : undefined,
+        levels: analysed?.length === shown.length ? analysed : undefined,
         peaks: preview.live.peaks.get(ear.id),
         raw: raw.current,
         heldEdge: held?.kind === 'edge' ? held.index : undefined,

@@ -2,7 +2,7 @@ import { noteName, weightDb, type Ear } from '@cyclogram/core';
 import { format } from 'd3-format';
 import type { EarReport } from '../workers/messages';
 import { margin, weightZero, type SpectrumScales } from './spectrumScales';
-import { tokens } from '../controls/tokens';
+import { chartFont, tokens } from '../controls/tokens';
 
 const colours = {
   rule: tokens.rule,
@@ -16,7 +16,6 @@ const colours = {
   limit: tokens.paper,
   weight: tokens.glass,
 };
-const font = '10px "Martian Mono Variable", monospace';
 
 export interface SpectrumContents {
   scales: SpectrumScales;
@@ -48,7 +47,7 @@ export function drawSpectrum(context: CanvasRenderingContext2D, contents: Spectr
 
 function drawAxes(context: CanvasRenderingContext2D, { scales, ear, noteNames }: SpectrumContents): void {
   const { x, y, width, height } = scales;
-  context.font = font;
+  context.font = chartFont;
   context.textBaseline = 'middle';
   context.textAlign = 'right';
   for (const db of y.ticks(Math.floor(height / 36))) {

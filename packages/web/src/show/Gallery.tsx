@@ -66,7 +66,7 @@ function OfferThumbnail({ offer }: { offer: Offer }) {
   const preview = usePreview();
   const playing = usePreviewState((state) => state.playing);
   // Painted anew a few times while the song is heard, not at each step.
-  const heard = usePreviewState((state) => Math.floor(4 * state.heard));
+  const analysed = usePreviewState((state) => Math.floor(4 * state.analysed));
   const film = useEditor((state) => state.film);
   const canvas = useRef<HTMLCanvasElement>(null);
   const alone = useMemo((): Film => {
@@ -91,6 +91,6 @@ function OfferThumbnail({ offer }: { offer: Offer }) {
       stale = true;
       clearTimeout(timer);
     };
-  }, [preview, alone, playing, heard]);
+  }, [preview, alone, playing, analysed]);
   return <canvas ref={canvas} {...size} className="block w-full" aria-hidden />;
 }

@@ -8,11 +8,12 @@ import {
   type NumberField,
 } from '@cyclogram/core';
 import { Minus, Plus } from 'lucide-react';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { Slider } from 'radix-ui';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { IconButton } from '../controls/Button';
 import { ColorInput } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
-import { addStop, moveStop, removeStop } from './gradientStops';
+import { addStop, moveStop, moveTo, removeStop } from './gradientStops';
 
 interface GradientInputProps {
   gradient: Gradient;
@@ -39,15 +40,10 @@ export function GradientInput({ gradient, onChange }: GradientInputProps) {
     return Math.min(Math.max((event.clientX - box.left) / box.width, 0), 1);
   };
   const onKeyDown = (event: KeyboardEvent, i: number) => {
-    const step = { ArrowLeft: -0.01, ArrowRight: 0.01 }[event.key];
-    if (step !== undefined) change(moveStop(stops, i, stops[i]!.at + step * (event.shiftKey ? 10 : 1)));
-    else if (event.key === 'Delete' || event.key === 'Backspace') change(removeStop(stops, i));
-    else return;
+    if (event.key !== 'Delete' && event.key !== 'Backspace') return;
+    change(removeStop(stops, i));
     event.preventDefault();
     event.stopPropagation();
-  };
-  const onMove = (event: PointerEvent, i: number) => {
-    if (event.currentTarget.hasPointerCapture(event.pointerId)) change(moveStop(stops, i, placeOf(event)));
   };
   return (
     <div className="py-1">
@@ -60,26 +56,26 @@ export function GradientInput({ gradient, onChange }: GradientInputProps) {
             className="absolute inset-x-0 top-0 h-4 border border-rule"
             style={{ background: `linear-gradient(to right, ${ramp.join(', ')})` }}
           />
-          {stops.map(({ at, color }, i) => (
-            <button
-              key={i}
-              type="button"
-              role="slider"
-              aria-label={`Colour ${i + 1} of ${stops.length}`}
-              aria-valuemin={0}
-              aria-valuemax={100}
-              aria-valuenow={Math.round(at * 100)}
-              aria-valuetext={`${color} at ${Math.round(at * 100)} %`}
-              onKeyDown={(event) => onKeyDown(event, i)}
-              onPointerDown={(event) => {
-                event.currentTarget.setPointerCapture(event.pointerId);
-                setChosen(i);
-              }}
-              onPointerMove={(event) => onMove(event, i)}
-              className={`absolute top-4 h-3.5 w-3 -translate-x-1/2 cursor-ew-resize touch-none border-2 ${i === index ? 'border-paper' : 'border-edge'}`}
-              style={{ left: `${at * 100}%`, background: color }}
-            />
-          ))}
+          <Slider.Root
+            min={0}
+            max={1}
+            step={0.01}
+            value={stops.map(({ at }) => at)}
+            onValueChange={(places) => change(moveTo(stops, places))}
+            className="absolute inset-x-0 top-4 h-3.5 touch-none"
+          >
+            {stops.map(({ id, at, color }, i) => (
+              <Slider.Thumb
+                key={id}
+                aria-label={`Colour ${i + 1} of ${stops.length}`}
+                aria-valuetext={`${color} at ${Math.round(at * 100)} %`}
+                onFocus={() => setChosen(i)}
+                onKeyDown={(event) => onKeyDown(event, i)}
+                className={`block h-3.5 w-3 cursor-ew-resize border-2 ${i === index ? 'border-paper' : 'border-edge'}`}
+                style={{ background: color }}
+              />
+            ))}
+          </Slider.Root>
         </div>
         <IconButton
           label="Add a colour"

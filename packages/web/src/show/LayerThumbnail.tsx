@@ -12,7 +12,7 @@ const [width, height] = [86, 48];
 export function LayerThumbnail({ layer }: { layer: Layer }) {
   const store = useContext(EditorContext)!;
   const preview = usePreview();
-  const heard = usePreviewState((state) => state.heard >= 1);
+  const analysed = usePreviewState((state) => state.analysed >= 1);
   const canvas = useRef<HTMLCanvasElement>(null);
   const layers = useEditor((state) => state.film.layers);
   const paths = useEditor((state) => state.film.paths);
@@ -45,7 +45,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
     };
     // The key says all of the film that is seen.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [preview, store, key, loudOf, heard]);
+  }, [preview, store, key, loudOf, analysed]);
   return (
     <canvas
       ref={canvas}

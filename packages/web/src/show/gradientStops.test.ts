@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addStop, moveStop, removeStop } from './gradientStops';
+import { addStop, moveStop, moveTo, removeStop } from './gradientStops';
 
 const stops = [
   { id: 'a', at: 0, color: '#000000' },
@@ -13,6 +13,14 @@ describe('the stops of a gradient', () => {
     expect(moved.map(({ color }) => color)).toEqual(['#808080', '#000000', '#ffffff']);
     expect([index, moved[1]!.at]).toEqual([1, 0.7]);
     expect(moveStop(stops, 2, 3).stops[2]!.at).toBe(1);
+  });
+
+  it('are found by the place that is new, also past another and where several stand', () => {
+    expect(moveTo(stops, [0.5, 0.7, 1])).toEqual(moveStop(stops, 0, 0.7));
+    expect(moveTo(stops, [0, 0.5, 0.9])).toEqual(moveStop(stops, 2, 0.9));
+    const together = stops.map((stop) => ({ ...stop, at: 0.5 }));
+    expect(moveTo(together, [0.5, 0.5, 0.6]).stops.map(({ at }) => at)).toEqual([0.5, 0.5, 0.6]);
+    expect(moveTo(stops, [0, 0.5, 1]).stops).toEqual(stops);
   });
 
   it('added have the colour that is there', () => {

@@ -17,6 +17,21 @@ export function moveStop(stops: readonly ColorStop[], index: number, at: number)
   return { stops: [...others.slice(0, place), moved, ...others.slice(place)], index: place };
 }
 
+/** The stops when one of them has been moved: its places are then those given, in order, of which one is new. */
+export function moveTo(stops: readonly ColorStop[], places: readonly number[]): Changed {
+  const left = stops.map(({ at }) => at);
+  const added = places.filter((place) => {
+    const known = left.indexOf(place);
+    if (known >= 0) left.splice(known, 1);
+    return known < 0;
+  });
+  const index = Math.max(
+    0,
+    stops.findIndex(({ at }) => at === left[0]),
+  );
+  return moveStop(stops, index, added[0] ?? stops[index]!.at);
+}
+
 /** Removes a stop; the last one stays. */
 export function removeStop(stops: readonly ColorStop[], index: number): Changed {
   if (stops.length < 2) return { stops: [...stops], index: 0 };

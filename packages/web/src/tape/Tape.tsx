@@ -44,7 +44,7 @@ function SongTape({ assets, watched }: TapeProps) {
   const openFollower = useEditor((state) => state.openFollower);
   const fades = useEditor((state) => state.film.fades);
   const layer = useOpenLayer();
-  const heard = usePreviewState((state) => state.heard);
+  const analysed = usePreviewState((state) => state.analysed);
   const loop = usePreviewState((state) => state.loop);
   const report = usePreviewState((state) => (openFollower ? state.followers[openFollower] : undefined));
   const end = useFilmSeconds(assets);
@@ -139,6 +139,10 @@ function SongTape({ assets, watched }: TapeProps) {
 
   return (
     <section aria-label="Tape" className="relative h-full bg-room">
+      {/*
+       * No slider of the library: that would set the time wherever the pointer goes down, but here loops, fades, follower
+       * thresholds and rows are dragged, and two fingers zoom. To the keyboard it is a slider all the same.
+       */}
       <div
         ref={box}
         role="slider"
@@ -160,7 +164,7 @@ function SongTape({ assets, watched }: TapeProps) {
         <canvas ref={canvas} className="block size-full" />
         <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
       </div>
-      <TapeTools ref={tools} heard={heard} onZoom={zoom} />
+      <TapeTools ref={tools} analysed={analysed} onZoom={zoom} />
     </section>
   );
 }

@@ -13,12 +13,12 @@ interface TapeToolsProps {
   /** The element, whose size is of interest. */
   ref: Ref<HTMLDivElement>;
   /** 0..1 of the song that has been heard. */
-  heard: number;
+  analysed: number;
   onZoom: (factor: number) => void;
 }
 
 /** What is done with the Tape, in its upper right corner. */
-export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
+export function TapeTools({ ref, analysed, onZoom }: TapeToolsProps) {
   const beats = useEditor((state) => state.film.beats);
   const { scrubSound, snap, set } = useTapePreferences();
   const toggle = (on: boolean) => clsx('size-5', on ? 'text-amber' : 'text-dim');
@@ -28,7 +28,9 @@ export function TapeTools({ ref, heard, onZoom }: TapeToolsProps) {
       aria-label="Tape tools"
       className="absolute top-0 right-0 flex items-center bg-room px-1 text-dim"
     >
-      {heard < 1 && <span className="figures mx-2 text-amber">analysing {Math.round(heard * 100)} %</span>}
+      {analysed < 1 && (
+        <span className="figures mx-2 text-amber">analysing {Math.round(analysed * 100)} %</span>
+      )}
       <Popover.Root>
         <Toolbar.Button asChild>
           <Popover.Trigger

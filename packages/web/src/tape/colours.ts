@@ -21,4 +21,3 @@ export const colours = {
   faded: 'rgba(18, 16, 14, 0.72)',
   label: 'rgba(18, 16, 14, 0.75)',
 };
-export const tapeFont = '10px "Martian Mono Variable", monospace';

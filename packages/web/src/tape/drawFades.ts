@@ -1,5 +1,6 @@
 import { fadeLevel } from '@cyclogram/core';
-import { colours, tapeFont } from './colours';
+import { chartFont } from '../controls/tokens';
+import { colours } from './colours';
 import { handlePlaces, type FadeGrip, type FadePart, type FadeRow } from './fadeRows';
 import { timeAt, xOf, type TapeView } from './tapeView';
 
@@ -75,7 +76,7 @@ function drawRow(context: CanvasRenderingContext2D, row: FadeRow, view: TapeView
   context.beginPath();
   context.rect(0, lane.top, Math.max(width / 2, 200), lane.height);
   context.clip();
-  context.font = tapeFont;
+  context.font = chartFont;
   context.textBaseline = 'middle';
   const y = lane.top + lane.height / 2 + 1;
   const textWidth = context.measureText(name).width + 8;
@@ -149,7 +150,7 @@ function drawNote(
   top: number,
   width: number,
 ): void {
-  context.font = tapeFont;
+  context.font = chartFont;
   context.textBaseline = 'middle';
   const long = context.measureText(text).width + 8;
   const left = Math.min(Math.max(x + (x + 10 + long > width ? -10 - long : 10), 0), width - long);

@@ -1,7 +1,8 @@
 import { beatsBetween, type Beats, type Follower, type Track } from '@cyclogram/core';
 import { scaleLinear } from 'd3-scale';
 import type { FollowerReport } from '../workers/messages';
-import { colours, tapeFont } from './colours';
+import { chartFont } from '../controls/tokens';
+import { colours } from './colours';
 import { drawFades } from './drawFades';
 import { drawTrace } from './drawTrace';
 import { drawWave, type WaveDetail } from './drawWave';
@@ -72,7 +73,7 @@ function drawRuler(
   { view, width, height, beats, covered }: TapeContents,
 ): void {
   const x = scaleLinear([view.from, view.to], [0, width]);
-  context.font = tapeFont;
+  context.font = chartFont;
   context.textBaseline = 'middle';
   const widthOf = (text: string) => context.measureText(text).width;
   for (const mark of rulerMarks(view, width, widthOf)) {
@@ -111,7 +112,7 @@ function drawSpectrogram(context: CanvasRenderingContext2D, lane: Lane, contents
   for (const other of contents.followers) drawRange(context, lane, width, other, other.id === follower?.id);
   context.restore();
   if (height < 40) return;
-  context.font = tapeFont;
+  context.font = chartFont;
   context.textBaseline = 'middle';
   for (const { y, text } of namedFrequencies(lane)) {
     context.fillStyle = colours.label;
@@ -140,7 +141,7 @@ function drawRange(
   context.fillRect(0, Math.round(high), width, 1);
   context.fillRect(0, Math.round(low) - 1, width, 1);
   if (lane.height < 60) return;
-  context.font = tapeFont;
+  context.font = chartFont;
   context.textAlign = 'right';
   context.textBaseline = 'middle';
   const y = Math.min(Math.max((high + low) / 2, lane.top + 6), lane.top + lane.height - 6);

@@ -1,6 +1,7 @@
 import type { Follower } from '@cyclogram/core';
 import type { FollowerReport } from '../workers/messages';
-import { colours, tapeFont } from './colours';
+import { chartFont } from '../controls/tokens';
+import { colours } from './colours';
 import type { Lane } from './lanes';
 import type { TapeView } from './tapeView';
 
@@ -144,7 +145,7 @@ function drawLimit(
   context.stroke();
   context.setLineDash([]);
   const text = `${name} ${level.toFixed(1)} ${unit}`;
-  context.font = tapeFont;
+  context.font = chartFont;
   context.textBaseline = 'middle';
   // Beside each other, for the two lines may lie close together.
   const x = name === 'gate' ? 2 : 2 + labelWidth;

@@ -1,5 +1,6 @@
 import type { Preview } from '../editor/preview';
-import { colours, tapeFont } from './colours';
+import { chartFont } from '../controls/tokens';
+import { colours } from './colours';
 import { namedFrequencies } from './frequencyAxis';
 import { rulerMarks } from './rulerMarks';
 
@@ -21,7 +22,7 @@ export async function spectrogramPng(preview: Preview): Promise<Blob> {
   context.fillStyle = colours.ground;
   context.fillRect(0, 0, canvas.width, canvas.height);
   context.drawImage(source, margin.left, 0, columns, height);
-  context.font = tapeFont;
+  context.font = chartFont;
   context.fillStyle = colours.ruler;
   context.textBaseline = 'middle';
   for (const { y, hz } of namedFrequencies({ top: 0, height })) {

@@ -7,7 +7,7 @@ import { AnalysisQueue } from './analysisQueue';
 class NotingListener implements SongListener {
   readonly rate = 10;
   readonly moments = 200;
-  readonly heard = new Uint8Array(200);
+  readonly analysed = new Uint8Array(200);
   readonly signals = ['mid'] as const;
   readonly order: [number, number][] = [];
   samplesFor(first: number, count: number): [number, number] {
@@ -15,7 +15,7 @@ class NotingListener implements SongListener {
   }
   hear(_signals: readonly Float32Array[], _start: number, first: number, count: number): void {
     this.order.push([first, count]);
-    this.heard.fill(1, first, first + count);
+    this.analysed.fill(1, first, first + count);
   }
 }
 
@@ -37,7 +37,7 @@ function listenIn(
   share?: (stretch: Stretch) => Promise<void> | undefined,
   influence?: Influence,
 ) {
-  const counts = { made: 0, sent: 0, heardWhenFirstSent: 0, failed: '' };
+  const counts = { made: 0, sent: 0, analysedWhenFirstSent: 0, failed: '' };
   const listeners: NotingListener[] = [];
   const put = (key: string, details = '') =>
     queue.put(name, key, details, {
@@ -50,7 +50,7 @@ function listenIn(
           read,
           {
             all: () => {
-              if (counts.sent++ === 0) counts.heardWhenFirstSent = listener.order.length;
+              if (counts.sent++ === 0) counts.analysedWhenFirstSent = listener.order.length;
             },
           },
           influence,
@@ -75,7 +75,7 @@ describe('the queue of what listens', () => {
     put('a');
     await queue.complete('ear');
     const { order } = listeners[0]!;
-    expect(counts.heardWhenFirstSent).toBe(1);
+    expect(counts.analysedWhenFirstSent).toBe(1);
     expect(shared.length).toBeGreaterThan(3);
     const times = new Uint8Array(200);
     for (const [first, count] of [
@@ -94,9 +94,9 @@ describe('the queue of what listens', () => {
     const share = () => (lent++ === 0 ? new Promise<void>((resolve) => (back = resolve)) : undefined);
     const { put, listeners, counts } = listenIn(queue, 'ear', () => {}, share);
     put('a');
-    const heard = () => listeners[0]!.order.reduce((sum, [, count]) => sum + count, 0);
+    const analysed = () => listeners[0]!.order.reduce((sum, [, count]) => sum + count, 0);
     // All but the stretch of two seconds that is lent; the short first one is heard again.
-    await expect.poll(heard).toBeGreaterThan(181);
+    await expect.poll(analysed).toBeGreaterThan(181);
     await new Promise((resolve) => setTimeout(resolve, 30));
     expect(progress.every((share) => share < 1)).toBe(true);
     const sent = counts.sent;
@@ -120,7 +120,7 @@ describe('the queue of what listens', () => {
     expect(complete).toBe(false);
     arrive();
     await done;
-    expect(listeners[0]!.heard.every((heard) => heard === 1)).toBe(true);
+    expect(listeners[0]!.analysed.every((analysed) => analysed === 1)).toBe(true);
   });
 
   it('hears what is wished meanwhile, though all else is with another', async () => {
@@ -128,11 +128,11 @@ describe('the queue of what listens', () => {
     const share = () => new Promise<void>(() => {});
     const { put, listeners } = listenIn(queue, 'ear', () => {}, share);
     put('a');
-    await expect.poll(() => listeners[0]!.heard.filter((moment) => moment === 1).length).toBe(20);
+    await expect.poll(() => listeners[0]!.analysed.filter((moment) => moment === 1).length).toBe(20);
     const other = listenIn(queue, 'other');
     other.put('a');
     await queue.complete('other');
-    expect(other.listeners[0]!.heard.every((moment) => moment === 1)).toBe(true);
+    expect(other.listeners[0]!.analysed.every((moment) => moment === 1)).toBe(true);
   });
 
   it('hears by itself what the other could not, and does not ask it again', async () => {
@@ -145,7 +145,7 @@ describe('the queue of what listens', () => {
     const { put, listeners } = listenIn(queue, 'ear', () => {}, share);
     put('a');
     await queue.complete('ear');
-    expect(listeners[0]!.heard.every((moment) => moment === 1)).toBe(true);
+    expect(listeners[0]!.analysed.every((moment) => moment === 1)).toBe(true);
     await expect.poll(() => progress.at(-1)).toBe(1);
     expect(failures).toEqual([]);
     // As many as were given before the first came back.
@@ -158,14 +158,14 @@ describe('the queue of what listens', () => {
     const { put, listeners } = listenIn(queue, 'ear');
     put('a');
     await queue.complete('ear');
-    const { order, heard } = listeners[0]!;
+    const { order, analysed } = listeners[0]!;
     const [first, second] = order;
     expect(first![0]).toBeLessThanOrEqual(120);
     expect(first![0] + first![1]).toBeGreaterThanOrEqual(120);
     expect(first![1]).toBeLessThan(10);
     expect(second![0]).toBe(120);
     expect(order.at(-1)![0]).toBe(0);
-    expect(heard.every((moment) => moment === 1)).toBe(true);
+    expect(analysed.every((moment) => moment === 1)).toBe(true);
     await expect.poll(() => progress.at(-1)).toBe(1);
     for (let i = 1; i < progress.length; i++) expect(progress[i]!).toBeGreaterThanOrEqual(progress[i - 1]!);
   });
@@ -181,7 +181,7 @@ describe('the queue of what listens', () => {
     expect(first).toBeLessThanOrEqual(110);
     expect(first + count).toBeGreaterThan(125);
     expect(count).toBeLessThan(20);
-    expect(counts.heardWhenFirstSent).toBe(1);
+    expect(counts.analysedWhenFirstSent).toBe(1);
   });
 
   it('does not go back further than a few seconds', async () => {
@@ -201,11 +201,11 @@ describe('the queue of what listens', () => {
     const { put, listeners, counts } = listenIn(queue, 'ear', () => {}, undefined, influence);
     put('a');
     await queue.complete('ear');
-    expect(counts.heardWhenFirstSent).toBe(1);
+    expect(counts.analysedWhenFirstSent).toBe(1);
     counts.sent = 0;
     put('b');
     await queue.complete('ear');
-    const opening = listeners[1]!.order.slice(0, counts.heardWhenFirstSent);
+    const opening = listeners[1]!.order.slice(0, counts.analysedWhenFirstSent);
     const places = opening.map(([first]) => first);
     expect(opening.length).toBeGreaterThan(20);
     expect(Math.min(...places)).toBe(0);
@@ -222,7 +222,7 @@ describe('the queue of what listens', () => {
     put('a');
     await queue.complete('ear');
     await expect.poll(() => counts.sent).toBeGreaterThanOrEqual(2);
-    expect(counts.heardWhenFirstSent).toBe(1);
+    expect(counts.analysedWhenFirstSent).toBe(1);
   });
 
   describe('memory of what is not wanted any more', () => {
@@ -408,15 +408,15 @@ describe('the queue of what listens', () => {
 
   it('takes turns, so that no listener waits for the whole of another', async () => {
     const { queue } = setUp();
-    const heardBy: string[] = [];
-    const one = listenIn(queue, 'one', () => void heardBy.push('one'));
-    const two = listenIn(queue, 'two', () => void heardBy.push('two'));
+    const analysedBy: string[] = [];
+    const one = listenIn(queue, 'one', () => void analysedBy.push('one'));
+    const two = listenIn(queue, 'two', () => void analysedBy.push('two'));
     one.put('a');
     two.put('a');
     await Promise.all([queue.complete('one'), queue.complete('two')]);
-    const firstOfTwo = heardBy.indexOf('two');
+    const firstOfTwo = analysedBy.indexOf('two');
     expect(firstOfTwo).toBeLessThan(4);
-    expect(heardBy.filter((name) => name === 'one')).toHaveLength(one.listeners[0]!.order.length);
+    expect(analysedBy.filter((name) => name === 'one')).toHaveLength(one.listeners[0]!.order.length);
   });
 
   it('forgets what is not wanted any more', async () => {

@@ -43,11 +43,11 @@ function sourceOf(earId: string, { sources }: Knowledge): EarSource {
   return source;
 }
 
-const heardBy = async (earId: string, { queue }: Knowledge) =>
+const analysedBy = async (earId: string, { queue }: Knowledge) =>
   (await queue.complete(`ear ${earId}`)) as EarHearing;
 
 /** Whether the ear is still heard so: a changed one is heard anew, in the memory of the one before. */
-const isHeardBy = (hearing: EarHearing, earId: string, { queue }: Knowledge) =>
+const isAnalysedBy = (hearing: EarHearing, earId: string, { queue }: Knowledge) =>
   queue.get(`ear ${earId}`) === hearing;
 
 /** What bands do over the song, in turns with others; undefined when it did not go on to the end. */
@@ -80,10 +80,10 @@ const answers: Answers = {
 
   async statistics({ earId }, knowledge) {
     for (;;) {
-      const hearing = await heardBy(earId, knowledge);
+      const hearing = await analysedBy(earId, knowledge);
       // Its limits may be taken from the song; levels are not asked for.
       hearing.settle(sourceOf(earId, knowledge).ear, { first: 0, count: 0 });
-      const statistics = await statisticsOf(hearing, () => isHeardBy(hearing, earId, knowledge));
+      const statistics = await statisticsOf(hearing, () => isAnalysedBy(hearing, earId, knowledge));
       if (statistics) return statistics;
     }
   },
@@ -95,7 +95,7 @@ const answers: Answers = {
   },
 
   async traces({ earId, band, from, to, other }, knowledge) {
-    const hearing = await heardBy(earId, knowledge);
+    const hearing = await analysedBy(earId, knowledge);
     hearing.settle(sourceOf(earId, knowledge).ear);
     const width = hearing.shown.length;
     const column = (levels: Float32Array) => {

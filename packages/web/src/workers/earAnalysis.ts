@@ -154,10 +154,10 @@ export class EarAnalysis {
     const { waiting, lent } = this;
     while (waiting.length > 1) {
       const stretch = waiting.at(-1)!;
-      const heard = this.share(stretch);
-      if (!heard) break;
+      const analysed = this.share(stretch);
+      if (!analysed) break;
       waiting.pop();
-      const returned = heard.then(
+      const returned = analysed.then(
         () => {
           this.unsent = true;
         },

@@ -121,16 +121,16 @@ function setFilm(ears: EarSource[], followers: Follower[], waved: string[], samp
   followersNow = followers;
   length = samples;
   sounds.keepOnly(ears);
-  const heard = followers.filter(({ kind }) => kind !== 'beat');
+  const analysed = followers.filter(({ kind }) => kind !== 'beat');
   queue.keepOnly([
     ...ears.map(({ ear }) => `ear ${ear.id}`),
-    ...heard.map(({ id }) => `follower ${id}`),
+    ...analysed.map(({ id }) => `follower ${id}`),
     ...waved.map((id) => `waveform ${id}`),
     'spectrogram',
   ]);
   if (length === 0) return;
   for (const source of ears) listenWithEar(source);
-  for (const follower of heard) {
+  for (const follower of analysed) {
     const source = ears.find(({ ear }) => ear.id === follower.ear);
     if (source) listenWithFollower(follower, source);
   }

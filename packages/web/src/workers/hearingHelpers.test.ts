@@ -1,39 +1,53 @@
-import { BandListener, defaultEar, SpectrogramListener } from '@cyclogram/core';
+import { BandListener, defaultEar, SpectrogramListener, type Stretch } from '@cyclogram/core';
+import { expose } from 'comlink';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type {
-  FromHelper,
-  HelperTask,
-  Preparation,
-  SeparatedBlock,
-  StretchWish,
-  ToHelper,
-} from './helper.worker';
+import type { HelperApi, HelperTask, Preparation, SeparatedBlock, StretchLevels } from './helper.worker';
 import { HearingHelpers } from './hearingHelpers';
 
-/** A worker that notes its wishes, to be answered by hand. */
-class FakeWorker {
+interface Wish extends HelperTask {
+  stretch: Stretch;
+  resolve: (levels: StretchLevels) => void;
+  reject: (error: Error) => void;
+}
+
+/** A worker at the other end of a channel that notes its wishes, to be answered by hand. */
+class FakeWorker extends EventTarget {
   static all: FakeWorker[] = [];
-  wishes: StretchWish[] = [];
-  onmessage: (event: { data: FromHelper }) => void = () => {};
-  onerror: () => void = () => {};
-  constructor() {
-    FakeWorker.all.push(this);
-  }
+  wishes: Wish[] = [];
   preparations: Preparation[] = [];
   separated: SeparatedBlock[] = [];
   rests = 0;
-  postMessage(message: ToHelper): void {
-    if (message.say === 'hear') this.wishes.push(message);
-    else if (message.say === 'prepare') this.preparations.push(message);
-    else if (message.say === 'separated') this.separated.push(message);
-    else this.rests++;
+  /** Tells what it has separated. */
+  tell: (separated: SeparatedBlock) => void = () => {};
+  onerror: () => void = () => {};
+  private readonly port: MessagePort;
+  constructor() {
+    super();
+    FakeWorker.all.push(this);
+    const { port1, port2 } = new MessageChannel();
+    this.port = port1;
+    port1.onmessage = ({ data, ports }) =>
+      this.dispatchEvent(new MessageEvent('message', { data, ports: [...ports] }));
+    const api: HelperApi = {
+      connect: (tell) => void (this.tell = tell),
+      hear: (task, stretch) =>
+        new Promise((resolve, reject) => this.wishes.push({ ...task, stretch, resolve, reject })),
+      prepare: (preparation) => void this.preparations.push(preparation),
+      rest: () => void this.rests++,
+      putSeparated: (separated) => void this.separated.push(separated),
+    };
+    expose(api, port2 as never);
   }
-  answer(answer: FromHelper): void {
-    this.onmessage({ data: answer });
+  postMessage(message: unknown, moved: Transferable[] = []): void {
+    this.port.postMessage(message, moved);
   }
-  /** Answers the wish that has waited longest with levels of nothing. */
-  answerNext(): void {
-    this.answer({ id: this.wishes.shift()!.id, levels: new Float32Array(0) });
+  terminate(): void {
+    this.port.close();
+  }
+  /** The wish that has waited longest. */
+  async next(): Promise<Wish> {
+    await expect.poll(() => this.wishes.length).toBeGreaterThan(0);
+    return this.wishes.shift()!;
   }
 }
 
@@ -47,44 +61,46 @@ beforeEach(() => {
   FakeWorker.all = [];
   vi.stubGlobal('Worker', FakeWorker);
 });
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+  for (const worker of FakeWorker.all) worker.terminate();
+  vi.unstubAllGlobals();
+});
 
 describe('helpers that hear', () => {
   it('put what they have heard into the listener, where it belongs', async () => {
     const listener = listenerOf();
-    const heard = new HearingHelpers(2).hear(listener, task, stretch);
-    const [worker] = FakeWorker.all;
-    expect(worker!.wishes).toMatchObject([{ ...task, stretch }]);
-    worker!.answer({
-      id: worker!.wishes[0]!.id,
-      levels: Float32Array.from({ length: 16 }, (_, i) => -1 - i),
-    });
-    await heard;
+    const analysed = new HearingHelpers(2).hear(listener, task, stretch);
+    const wish = await FakeWorker.all[0]!.next();
+    expect(wish).toMatchObject({ ...task, stretch });
+    wish.resolve({ levels: Float32Array.from({ length: 16 }, (_, i) => -1 - i) });
+    await analysed;
     expect(Array.from(listener.db.subarray(60 * 8, 62 * 8))).toEqual(
       Array.from({ length: 16 }, (_, i) => -1 - i),
     );
-    expect([59, 60, 61, 62].map((moment) => listener.heard[moment])).toEqual([0, 1, 1, 0]);
+    expect([59, 60, 61, 62].map((moment) => listener.analysed[moment])).toEqual([0, 1, 1, 0]);
   });
 
   it('write into memory that is shared: nothing travels', async () => {
     const rows = (count: number) => new Float32Array(new SharedArrayBuffer(4 * count));
     const listener = new BandListener(ear, ear.channel, length, rows);
-    const heard = new HearingHelpers(2).hear(listener, task, stretch);
-    const [worker] = FakeWorker.all;
-    expect(worker!.wishes[0]!.table).toBe(listener.db);
-    worker!.answer({ id: worker!.wishes[0]!.id });
-    await heard;
-    expect([59, 60, 61, 62].map((moment) => listener.heard[moment])).toEqual([0, 1, 1, 0]);
+    const analysed = new HearingHelpers(2).hear(listener, task, stretch);
+    const { table, resolve } = await FakeWorker.all[0]!.next();
+    expect(table!.buffer).toBeInstanceOf(SharedArrayBuffer);
+    table![60 * 8] = -7;
+    expect(listener.db[60 * 8]).toBe(-7);
+    resolve({ levels: undefined });
+    await analysed;
+    expect([59, 60, 61, 62].map((moment) => listener.analysed[moment])).toEqual([0, 1, 1, 0]);
   });
 
   it('hear spectrograms too', async () => {
     const listener = new SpectrogramListener('mid', length);
-    const heard = new HearingHelpers(2).hear(listener, { ...task, what: 'spectrogram' }, stretch);
+    const analysed = new HearingHelpers(2).hear(listener, { ...task, what: 'spectrogram' }, stretch);
     const levels = new Uint8Array(220).fill(7);
-    FakeWorker.all[0]!.answer({ id: FakeWorker.all[0]!.wishes[0]!.id, levels });
-    await heard;
+    (await FakeWorker.all[0]!.next()).resolve({ levels });
+    await analysed;
     expect(listener.bytes.slice(60 * 110 - 1, 62 * 110 + 1)).toEqual(Uint8Array.of(0, ...levels, 0));
-    expect(listener.heard.slice(59, 63)).toEqual(Uint8Array.of(0, 1, 1, 0));
+    expect(listener.analysed.slice(59, 63)).toEqual(Uint8Array.of(0, 1, 1, 0));
   });
 
   it('keep several wishes apart', async () => {
@@ -93,9 +109,9 @@ describe('helpers that hear', () => {
     const both = [a, b].map((listener) => helpers.hear(listener, task, { first: 0, count: 1 }));
     expect(FakeWorker.all).toHaveLength(1);
     const [worker] = FakeWorker.all;
-    const [forA, forB] = worker!.wishes;
-    worker!.answer({ id: forB!.id, levels: new Float32Array(8).fill(-2) });
-    worker!.answer({ id: forA!.id, levels: new Float32Array(8).fill(-1) });
+    const [forA, forB] = [await worker!.next(), await worker!.next()];
+    forB.resolve({ levels: new Float32Array(8).fill(-2) });
+    forA.resolve({ levels: new Float32Array(8).fill(-1) });
     await Promise.all(both);
     expect([a.db[0], b.db[0]]).toEqual([-1, -2]);
   });
@@ -108,21 +124,26 @@ describe('helpers that hear', () => {
     [2, true, 0],
     [4, true, 1],
     [64, true, 3],
-  ])('of %i processors, playing: %s, are %i, each with two stretches', (processors, playing, expected) => {
-    const helpers = new HearingHelpers(processors);
-    helpers.playing = playing;
-    let given = 0;
-    while (helpers.hear(listenerOf(), task, stretch)) given++;
-    expect(given).toBe(2 * expected);
-    expect(FakeWorker.all.map(({ wishes }) => wishes.length)).toEqual(new Array(expected).fill(2));
-  });
+  ])(
+    'of %i processors, playing: %s, are %i, each with two stretches',
+    async (processors, playing, expected) => {
+      const helpers = new HearingHelpers(processors);
+      helpers.playing = playing;
+      let given = 0;
+      while (helpers.hear(listenerOf(), task, stretch)) given++;
+      expect(given).toBe(2 * expected);
+      await expect
+        .poll(() => FakeWorker.all.map(({ wishes }) => wishes.length))
+        .toEqual(new Array(expected).fill(2));
+    },
+  );
 
   it('are free again when they have answered', async () => {
     const helpers = new HearingHelpers(2);
     const first = helpers.hear(listenerOf(), task, stretch);
     void helpers.hear(listenerOf(), task, stretch);
     expect(helpers.hear(listenerOf(), task, stretch)).toBeUndefined();
-    FakeWorker.all[0]!.answerNext();
+    (await FakeWorker.all[0]!.next()).resolve({ levels: new Float32Array(0) });
     await first;
     expect(helpers.hear(listenerOf(), task, stretch)).toBeDefined();
     expect(FakeWorker.all).toHaveLength(1);
@@ -130,10 +151,10 @@ describe('helpers that hear', () => {
 
   it('say why they could not hear, and leave the listener as it was', async () => {
     const listener = listenerOf();
-    const heard = new HearingHelpers(2).hear(listener, task, { first: 0, count: 1 });
-    FakeWorker.all[0]!.answer({ id: FakeWorker.all[0]!.wishes[0]!.id, problem: 'the sound is gone' });
-    await expect(heard).rejects.toThrow('the sound is gone');
-    expect(listener.heard[0]).toBe(0);
+    const analysed = new HearingHelpers(2).hear(listener, task, { first: 0, count: 1 });
+    (await FakeWorker.all[0]!.next()).reject(new Error('the sound is gone'));
+    await expect(analysed).rejects.toThrow('the sound is gone');
+    expect(listener.analysed[0]).toBe(0);
   });
 
   it('hear songs of up to a quarter of an hour', () => {
@@ -142,61 +163,71 @@ describe('helpers that hear', () => {
     expect(helpers.hear(listenerOf(901), task, stretch)).toBeUndefined();
   });
 
-  it('are not asked again after they have died', async () => {
+  it('that stop tell who waits, and others take their place: three times', async () => {
     const helpers = new HearingHelpers(2);
-    const heard = helpers.hear(listenerOf(), task, stretch);
-    FakeWorker.all[0]!.onerror();
-    await expect(heard).rejects.toThrow('stopped');
+    for (let stopped = 0; stopped < 3; stopped++) {
+      const analysed = helpers.hear(listenerOf(), task, stretch);
+      FakeWorker.all[stopped]!.onerror();
+      await expect(analysed).rejects.toThrow('stopped');
+    }
+    expect(FakeWorker.all).toHaveLength(3);
     expect(helpers.hear(listenerOf(), task, stretch)).toBeUndefined();
   });
 
-  it('prepare only when they are there already, each a part of it', () => {
+  it('prepare only when they are there already, each a part of it', async () => {
     const helpers = new HearingHelpers(3);
     helpers.prepare([task.source], task.source, length);
     expect(FakeWorker.all).toHaveLength(0);
     while (helpers.hear(listenerOf(), task, stretch));
     helpers.prepare([task.source], task.source, length);
-    expect(FakeWorker.all.map(({ preparations }) => preparations)).toEqual(
-      [0, 1].map((first) => [
-        expect.objectContaining({
-          sources: [task.source],
-          open: task.source,
-          length,
-          share: { first, of: 2 },
-        }),
-      ]),
-    );
+    await expect
+      .poll(() => FakeWorker.all.map(({ preparations }) => preparations))
+      .toEqual(
+        [0, 1].map((first) => [
+          expect.objectContaining({
+            sources: [task.source],
+            open: task.source,
+            length,
+            share: { first, of: 2 },
+          }),
+        ]),
+      );
   });
 
-  it('separate nothing ahead while the song plays', () => {
+  it('separate nothing ahead while the song plays', async () => {
     const helpers = new HearingHelpers(2);
     void helpers.hear(listenerOf(), task, stretch);
     helpers.playing = true;
     helpers.prepare([task.source], task.source, length);
-    expect(FakeWorker.all[0]!.preparations).toMatchObject([{ sources: [task.source], open: undefined }]);
+    await expect
+      .poll(() => FakeWorker.all[0]!.preparations)
+      .toMatchObject([{ sources: [task.source], open: undefined }]);
   });
 
-  it('end together what they do ahead', () => {
+  it('end together what they do ahead', async () => {
     const helpers = new HearingHelpers(3);
     helpers.rest();
     while (helpers.hear(listenerOf(), task, stretch));
     helpers.rest();
-    expect(FakeWorker.all.map(({ rests }) => rests)).toEqual([1, 1]);
+    await expect.poll(() => FakeWorker.all.map(({ rests }) => rests)).toEqual([1, 1]);
   });
 
-  it('tell all but the one who has done it what has been separated', () => {
+  it('tell all but the one who has done it what has been separated', async () => {
     const told: SeparatedBlock[] = [];
     const helpers = new HearingHelpers(4, (name, block) => told.push({ name, block }));
     while (helpers.hear(listenerOf(), task, stretch));
     const [a, b, c] = FakeWorker.all;
+    const wished = () => [a, b, c].map((worker) => worker!.wishes.length);
+    await expect.poll(wished).toEqual([2, 2, 2]);
     const byHelper = { name: 'left 1', block: Float32Array.of(1) };
-    b!.answer(byHelper);
-    expect(told).toEqual([byHelper]);
-    helpers.tellSeparated('left 2', Float32Array.of(2));
-    const byUs = expect.objectContaining({ name: 'left 2', block: Float32Array.of(2) }) as unknown;
-    expect(b!.separated).toEqual([byUs]);
-    for (const other of [a!, c!]) expect(other.separated).toEqual([expect.objectContaining(byHelper), byUs]);
-    // What was asked is answered all the same.
-    expect([a, b, c].map((worker) => worker!.wishes.length)).toEqual([2, 2, 2]);
+    b!.tell(byHelper);
+    await expect.poll(() => told).toEqual([byHelper]);
+    const byUs = { name: 'left 2', block: Float32Array.of(2) };
+    helpers.tellSeparated(byUs.name, byUs.block);
+    await expect
+      .poll(() => [a, b, c].map((worker) => worker!.separated))
+      .toEqual([[byHelper, byUs], [byUs], [byHelper, byUs]]);
+    // What was asked waits for its answer all the same.
+    expect(wished()).toEqual([2, 2, 2]);
   });
 });

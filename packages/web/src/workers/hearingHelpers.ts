@@ -1,47 +1,47 @@
 import type { SharedListener, Stretch } from '@cyclogram/core';
-import type { FromHelper, HelperTask, SeparatedBlock, StretchAnswer, ToHelper } from './helper.worker';
+import { proxy, type Remote } from 'comlink';
+import type { HelperApi, HelperTask, Preparation, SeparatedBlock, StretchLevels } from './helper.worker';
 import type { EarSource } from './messages';
+import { SupervisedWorker } from './supervisedWorker';
 
 /** Longer songs are heard by one worker: each helper would keep their sound once more. */
 const mostSeconds = 15 * 60;
 const mostHelpers = 3;
 /** Stretches given to a helper at a time: it has the next one when it has heard one. */
 const atATime = 2;
+/** So many may stop before no more are started: who asks hears all by itself then. */
+const mostStopped = 3;
 
-interface Wish {
-  resolve: (answer: StretchAnswer) => void;
-  reject: (error: Error) => void;
-}
-
-/** A worker that hears stretches, and what it has been asked. */
+/** A worker that hears stretches. */
 class Helper {
-  readonly wishes = new Map<number, Wish>();
-  isBroken = false;
-  private readonly worker = new Worker(new URL('./helper.worker.ts', import.meta.url), { type: 'module' });
+  /** Stretches that it has been given and has not heard yet. */
+  pending = 0;
+  private readonly worker: SupervisedWorker<HelperApi>;
 
-  /** @param onSeparated is told what it has separated */
-  constructor(onSeparated: (separated: SeparatedBlock) => void) {
-    this.worker.onmessage = ({ data }: MessageEvent<FromHelper>) => {
-      if ('block' in data) return onSeparated(data);
-      this.wishes.get(data.id)?.resolve(data);
-      this.wishes.delete(data.id);
-    };
-    this.worker.onerror = () => {
-      this.isBroken = true;
-      for (const { reject } of this.wishes.values()) reject(new Error('a worker has stopped'));
-      this.wishes.clear();
-    };
+  /**
+   * @param onSeparated is told what it has separated
+   * @param onStopped is called when it has stopped; whoever waits for it has been told
+   */
+  constructor(onSeparated: (separated: SeparatedBlock) => void, onStopped: () => void) {
+    this.worker = new SupervisedWorker<HelperApi>(
+      () => new Worker(new URL('./helper.worker.ts', import.meta.url), { type: 'module' }),
+      onStopped,
+    );
+    this.tell((helper) => helper.connect(proxy(onSeparated)));
   }
 
-  ask(task: HelperTask, stretch: Stretch, id: number): Promise<StretchAnswer> {
-    return new Promise((resolve, reject) => {
-      this.wishes.set(id, { resolve, reject });
-      this.tell({ say: 'hear', ...task, id, stretch });
-    });
+  async hear(task: HelperTask, stretch: Stretch): Promise<StretchLevels> {
+    this.pending++;
+    try {
+      return await this.worker.ask((helper) => helper.hear(task, stretch));
+    } finally {
+      this.pending--;
+    }
   }
 
-  tell(message: ToHelper): void {
-    this.worker.postMessage(message);
+  /** Asks for what nobody waits for; who stops meanwhile has done it, or need not. */
+  tell(call: (helper: Remote<HelperApi>) => Promise<void>): void {
+    this.worker.ask(call).catch(() => undefined);
   }
 }
 
@@ -50,7 +50,7 @@ export class HearingHelpers {
   /** While the song plays, the picture needs a processor too. */
   playing = false;
   private readonly helpers: Helper[] = [];
-  private lastId = 0;
+  private stopped = 0;
 
   /**
    * @param processors how many there are
@@ -76,10 +76,9 @@ export class HearingHelpers {
   }
 
   private async hearBy(helper: Helper, listener: SharedListener, task: HelperTask, stretch: Stretch) {
-    const answer = await helper.ask({ ...task, table: listener.shared }, stretch, ++this.lastId);
-    if ('problem' in answer) throw new Error(answer.problem);
-    if (answer.levels) listener.putLevels(stretch.first, answer.levels);
-    else listener.noteHeard(stretch.first, stretch.count);
+    const { levels } = await helper.hear({ ...task, table: listener.shared }, stretch);
+    if (levels) listener.putLevels(stretch.first, levels);
+    else listener.noteAnalysed(stretch.first, stretch.count);
   }
 
   /**
@@ -87,46 +86,53 @@ export class HearingHelpers {
    * open one may listen to next unless the song plays.
    */
   prepare(sources: EarSource[], open: EarSource | undefined, length: number): void {
-    const working = this.helpers.filter(({ isBroken }) => !isBroken);
-    const of = working.length;
-    working.forEach((helper, first) =>
-      helper.tell({
-        say: 'prepare',
+    const of = this.helpers.length;
+    this.helpers.forEach((helper, first) => {
+      const preparation: Preparation = {
         sources,
         open: this.playing ? undefined : open,
         length,
         share: { first, of },
-      }),
-    );
+      };
+      helper.tell((api) => api.prepare(preparation));
+    });
   }
 
   /** Ends what is done ahead: something is wanted now, and processors are few. */
   rest(): void {
-    for (const helper of this.helpers) helper.tell({ say: 'rest' });
+    for (const helper of this.helpers) helper.tell((api) => api.rest());
   }
 
   /** Lets helpers know what has been separated elsewhere, so that nobody does it again. */
   tellSeparated(name: string, block: Float32Array, by?: Helper): void {
     for (const helper of this.helpers) {
-      if (helper !== by) helper.tell({ say: 'separated', name, block });
+      if (helper !== by) helper.tell((api) => api.putSeparated({ name, block }));
     }
   }
 
   /** The helper with the least to do; undefined when all have enough. */
   private free(): Helper | undefined {
     const { helpers } = this;
-    // One that has stopped is not started again: it would stop again.
-    const working = helpers.slice(0, Math.max(0, this.allowed)).filter(({ isBroken }) => !isBroken);
-    const least = working.sort((a, b) => a.wishes.size - b.wishes.size)[0];
-    if (least && least.wishes.size === 0) return least;
-    if (helpers.length < this.allowed) {
-      const helper: Helper = new Helper(({ name, block }) => {
+    const working = helpers.slice(0, Math.max(0, this.allowed));
+    const least = working.sort((a, b) => a.pending - b.pending)[0];
+    if (least && least.pending === 0) return least;
+    if (helpers.length < this.allowed && this.stopped < mostStopped) return this.add();
+    return least && least.pending < atATime ? least : undefined;
+  }
+
+  private add(): Helper {
+    const helper: Helper = new Helper(
+      ({ name, block }) => {
         this.onSeparated(name, block);
         this.tellSeparated(name, block, helper);
-      });
-      helpers.push(helper);
-      return helper;
-    }
-    return least && least.wishes.size < atATime ? least : undefined;
+      },
+      () => {
+        // Another one takes its place when it is needed next.
+        this.stopped++;
+        this.helpers.splice(this.helpers.indexOf(helper), 1);
+      },
+    );
+    this.helpers.push(helper);
+    return helper;
   }
 }

@@ -1,4 +1,5 @@
 import { BandLevels, LastUsed, readStretch, SpectrogramLevels, type Stretch } from '@cyclogram/core';
+import { expose, transfer } from 'comlink';
 import { EarSounds } from './earSounds';
 import type { EarSource } from './messages';
 
@@ -32,23 +33,27 @@ export interface SeparatedBlock {
   block: Float32Array;
 }
 
-/** What a helper is asked: the levels of one stretch, or to prepare; to let it be; or it is told what has been separated elsewhere. */
-export type ToHelper =
-  | ({ say: 'hear'; id: number; stretch: Stretch } & HelperTask)
-  | ({ say: 'prepare' } & Preparation)
-  | { say: 'rest' }
-  | ({ say: 'separated' } & SeparatedBlock);
-export type StretchWish = Extract<ToHelper, { say: 'hear' }>;
+/** Levels of a stretch: missing where they have been written into shared memory. */
+export interface StretchLevels {
+  levels: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> | undefined;
+}
 
-export type FromHelper = StretchAnswer | SeparatedBlock;
-export type StretchAnswer =
-  /** `levels` are missing where they have been written into shared memory. */
-  | { id: number; levels?: Float32Array<ArrayBuffer> | Uint8Array<ArrayBuffer> }
-  | { id: number; problem: string };
+/** What helpers are asked. */
+export interface HelperApi {
+  /** @param tell is told what it has separated */
+  connect(tell: (separated: SeparatedBlock) => void): void;
+  /** @throws Error when the sound cannot be read */
+  hear(task: HelperTask, stretch: Stretch): Promise<StretchLevels>;
+  /** Does ahead what it may, until it is asked to hear or to rest. */
+  prepare(preparation: Preparation): void;
+  rest(): void;
+  /** Says what has been separated elsewhere. */
+  putSeparated(separated: SeparatedBlock): void;
+}
 
 /** Hears stretches for the hearing worker, which has others meanwhile. */
 
-const tell = (message: FromHelper, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+let tell: (separated: SeparatedBlock) => void = () => {};
 
 /** Analyses that are kept: of those that take turns when several ears are changed at once. */
 const mostKept = 4;
@@ -73,23 +78,23 @@ function analysisFor({ what, key, source, length }: HelperTask): BandLevels | Sp
 /** Counts what has been asked. */
 let asked = 0;
 
-self.onmessage = ({ data }: MessageEvent<ToHelper>) => {
-  switch (data.say) {
-    case 'hear':
-      asked++;
-      void hear(data);
-      break;
-    case 'prepare':
-      void prepare(data, ++asked);
-      break;
-    case 'rest':
-      asked++;
-      break;
-    case 'separated':
-      sounds.putSeparated(data.name, data.block);
-      break;
-  }
+const api: HelperApi = {
+  connect(tellSeparated) {
+    tell = tellSeparated;
+  },
+  hear(task, stretch) {
+    asked++;
+    return hear(task, stretch);
+  },
+  prepare(preparation) {
+    void prepare(preparation, ++asked);
+  },
+  rest() {
+    asked++;
+  },
+  putSeparated: ({ name, block }) => sounds.putSeparated(name, block),
 };
+expose(api);
 
 async function prepare({ sources, open, length, share }: Preparation, now: number): Promise<void> {
   prepared = sources;
@@ -99,19 +104,14 @@ async function prepare({ sources, open, length, share }: Preparation, now: numbe
   if (open) await sounds.separateAhead(open, length, goesOn, share).catch(() => undefined);
 }
 
-async function hear(data: StretchWish): Promise<void> {
-  const { id, stretch, table } = data;
-  try {
-    const analysis = analysisFor(data);
-    const { first, count } = stretch;
-    const levels = await readStretch(analysis, sounds.reader(data.source), stretch, (signals, start) => {
-      if (!table || !(analysis instanceof BandLevels)) return analysis.measure(signals, start, first, count);
-      analysis.measureInto(table, signals, start, first, count);
-      return undefined;
-    });
-    if (levels) tell({ id, levels }, [levels.buffer]);
-    else tell({ id });
-  } catch (error) {
-    tell({ id, problem: (error as Error).message });
-  }
+async function hear(task: HelperTask, stretch: Stretch): Promise<StretchLevels> {
+  const { source, table } = task;
+  const analysis = analysisFor(task);
+  const { first, count } = stretch;
+  const levels = await readStretch(analysis, sounds.reader(source), stretch, (signals, start) => {
+    if (!table || !(analysis instanceof BandLevels)) return analysis.measure(signals, start, first, count);
+    analysis.measureInto(table, signals, start, first, count);
+    return undefined;
+  });
+  return transfer({ levels }, levels ? [levels.buffer] : []);
 }

@@ -18,7 +18,7 @@ const colours = Uint32Array.from({ length: 256 }, (_, i) => {
  * @param columns at most so many; fewer where there are not as many moments
  */
 export function paintSpectrogram(
-  { bytes, heard, moments, rate }: SpectrogramListener,
+  { bytes, analysed, moments, rate }: SpectrogramListener,
   from: number,
   to: number,
   columns: number,
@@ -33,7 +33,7 @@ export function paintSpectrogram(
   for (let x = 0; x < width; x++) {
     const start = first + Math.floor((x * (last - first)) / width);
     const end = Math.max(start + 1, first + Math.floor(((x + 1) * (last - first)) / width));
-    if (!heard[start]) continue;
+    if (!analysed[start]) continue;
     column.fill(0);
     for (let moment = start; moment < end; moment++) {
       for (let band = 0; band < height; band++) {

@@ -7,7 +7,7 @@ export const playedTracks = (film: Pick<Film, 'tracks'>): Track[] =>
   film.tracks.filter((track) => track.soundtrack);
 
 /** Tracks that an ear listens to: the ones it names, or else all that are listened to. */
-export function heardTracks(film: Film, ear: Ear): Track[] {
+export function tracksOfEar(film: Film, ear: Ear): Track[] {
   return film.tracks.filter((track) =>
     ear.tracks.length === 0 ? track.analysed : ear.tracks.includes(track.id),
   );

@@ -6,13 +6,13 @@ import { runTask } from '../work/runTask';
 import { filmSeconds, type FilmStore, type StoredFilm } from './filmStore';
 
 /** Width of a picture in the library, in pixels. */
-const pictureWidth = 640;
+const thumbnailWidth = 640;
 
 /** Where in the song the picture is taken, as a share of its length: past the intro, before the end (common practice). */
 const pictureShare = 0.4;
 
 /** Pictures of films for the library: made when first asked for, one at a time, kept until the film changes. */
-export class FilmPictures {
+export class FilmThumbnails {
   private queue: Promise<unknown> = Promise.resolve();
   private readonly making = new Map<string, Promise<string>>();
 
@@ -23,7 +23,7 @@ export class FilmPictures {
 
   /** Path of a PNG of the film as it is now. */
   get(film: StoredFilm): Promise<string> {
-    const path = join(this.folder.pictures, `${film.id}-${film.revision}.png`);
+    const path = join(this.folder.thumbnails, `${film.id}-${film.revision}.png`);
     let making = this.making.get(path);
     if (!making) {
       making = this.queue.then(() => this.make(film, path));
@@ -37,16 +37,16 @@ export class FilmPictures {
     if (await stat(path).catch(() => undefined)) return path;
     const tracks = await this.store.tracks(film).catch(() => ({}));
     const images = await this.store.images(film).catch(() => ({}));
-    const width = pictureWidth;
+    const width = thumbnailWidth;
     const height = Math.max(1, Math.round((width * film.height) / film.width));
     const at = filmSeconds(film, tracks) * pictureShare;
     const lit = { ...film, fades: fadesStandard };
     const shown = Object.keys(tracks).length > 0 ? lit : { ...lit, tracks: [], length: null };
     await runTask('picture', { film: shown, tracks, images, at, whole: false, width, height, out: path });
-    const older = (await readdir(this.folder.pictures)).filter(
-      (name) => name.startsWith(`${id}-`) && join(this.folder.pictures, name) !== path,
+    const older = (await readdir(this.folder.thumbnails)).filter(
+      (name) => name.startsWith(`${id}-`) && join(this.folder.thumbnails, name) !== path,
     );
-    await Promise.all(older.map((name) => rm(join(this.folder.pictures, name), { force: true })));
+    await Promise.all(older.map((name) => rm(join(this.folder.thumbnails, name), { force: true })));
     return path;
   }
 }
