@@ -13,7 +13,16 @@ import { asFigure, type FigureLayer } from '../packages/core/src/layer/figure';
 import { defaultPath } from '../packages/core/src/path/filmPath';
 import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
 import { defaultsOf } from '../packages/core/src/property/record';
-import { cyclogram, difference, folder, analysed, openFilm, save, screenPixels, settledPixels } from './support';
+import {
+  cyclogram,
+  difference,
+  folder,
+  analysed,
+  openFilm,
+  save,
+  screenPixels,
+  settledPixels,
+} from './support';
 
 /** The picture at a place on the Tape must be what the server renders at that frame. */
 async function comparePictures(page: Page, id: string, position: number): Promise<void> {

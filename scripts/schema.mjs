@@ -17,7 +17,11 @@ try {
   const { filmJsonSchema } = await import(join(out, 'jsonSchema.js'));
   const { exampleFilm } = await import(join(out, 'exampleFilm.js'));
   const { formatTables } = await import(join(out, 'formatTables.js'));
-  writeFileSync(join(root, 'docs/film.schema.json'), JSON.stringify(filmJsonSchema(), null, 2) + '\n');
+  const schema = JSON.stringify(filmJsonSchema(), null, 2);
+  writeFileSync(
+    join(root, 'docs/film.schema.json'),
+    await format(schema, { parser: 'json', printWidth: 110 }),
+  );
   const page = join(root, 'docs/film-format.md');
   const example = '```json\n' + JSON.stringify(exampleFilm(), null, 2) + '\n```';
   const text = readFileSync(page, 'utf8')

@@ -196,7 +196,11 @@ describe('a data folder below a directory whose name begins with a dot', () => {
       const asset = `/api/assets/${String(song['sha256'])}`;
       const document = smallFilm({ asset: String(song['sha256']) });
       const { body: film } = await api(hidden.url, 'POST', '/films', { document });
-      for (const path of [`${asset}/pcm`, `${asset}/overview`, `/api/films/${String(film['id'])}/thumbnail`]) {
+      for (const path of [
+        `${asset}/pcm`,
+        `${asset}/overview`,
+        `/api/films/${String(film['id'])}/thumbnail`,
+      ]) {
         expect([path, (await fetch(`${hidden.url}${path}`)).status]).toEqual([path, 200]);
       }
       expect(await readdir(folder)).toContain('cyclogram.sqlite');
