@@ -1,6 +1,10 @@
 import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
 import type { Layer } from '../layer/registry';
+import type { OwnerList } from './place';
+import { partValues, planOf, valueNow, type Driver } from './plan';
+import { withValueAt } from './property';
+import { sameValue } from './value';
 
 /**
  * A film as it is at a moment. What does not move is the same object as in the film itself, so that whoever
@@ -9,6 +13,10 @@ import type { Layer } from '../layer/registry';
 export interface ResolvedFilm {
   film: Film;
   layer(id: string): Layer | undefined;
+  /** Whether a property of a layer moves during the film. */
+  moves(layer: string, key: string): boolean;
+  /** The values of a number for each part of a layer; undefined where they are all the same. */
+  parts(layer: string, key: string, count: number): readonly number[] | undefined;
 }
 
 /** Layers of films by their ids: a film is never changed in place. */
@@ -20,8 +28,48 @@ function layersById(film: Film): ReadonlyMap<string, Layer> {
   return layers;
 }
 
-/** The film as it is at `t` seconds. Nothing moves by itself yet: everything is the film's own. */
-export function resolveFilm(film: Film, _hearing: Hearing, _t: number): ResolvedFilm {
+/** The film as it is at `t` seconds. */
+export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFilm {
   const layers = layersById(film);
-  return { film, layer: (id) => layers.get(id) };
+  if (film.cords.length === 0) {
+    return { film, layer: (id) => layers.get(id), moves: () => false, parts: () => undefined };
+  }
+  const plan = planOf(film);
+  const known = new Map<string, Layer | undefined>();
+  const resolve = <T extends object>(owner: T, drivers: readonly Driver[] | undefined): T => {
+    let now = owner;
+    for (const driver of drivers ?? []) {
+      const value = valueNow(driver, film, hearing, t);
+      if (!sameValue(value, driver.value)) now = withValueAt(now, driver.path, value);
+    }
+    return now;
+  };
+  const resolveList = <T extends { id: string }>(list: OwnerList, owners: T[]): T[] => {
+    const drivers = plan[list];
+    if (drivers.size === 0) return owners;
+    const resolved = owners.map((owner) => resolve(owner, drivers.get(owner.id)));
+    return resolved.every((owner, i) => owner === owners[i]) ? owners : resolved;
+  };
+  const paths = resolveList('paths', film.paths);
+  const palettes = resolveList('palettes', film.palettes);
+  const background = resolve(film.background, plan.background.get(''));
+  const moves = paths !== film.paths || palettes !== film.palettes || background !== film.background;
+  const driverOf = (layer: string, key: string) =>
+    plan.layers.get(layer)?.find(({ place }) => place.key === key && place.item === '');
+  return {
+    film: moves ? { ...film, paths, palettes, background } : film,
+    layer(id) {
+      if (!known.has(id)) {
+        const layer = layers.get(id);
+        known.set(id, layer && resolve(layer, plan.layers.get(id)));
+      }
+      return known.get(id);
+    },
+    moves: (layer, key) => driverOf(layer, key) !== undefined,
+    parts(layer, key, count) {
+      const driver = driverOf(layer, key);
+      const values = driver && partValues(driver, film, hearing, t, count);
+      return values?.every((value) => typeof value === 'number') ? values : undefined;
+    },
+  };
 }

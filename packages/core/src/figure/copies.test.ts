@@ -72,6 +72,7 @@ describe('a layer with copies', () => {
     levelsAt: (_ear, t) => new Float32Array(64).fill(t),
     peaksAt: () => undefined,
     followerAt: () => undefined,
+    followerTable: () => undefined,
     waveformOf: () => undefined,
   };
   const layer = {

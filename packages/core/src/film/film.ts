@@ -2,11 +2,13 @@ import { layerKinds } from '../layer/registry';
 import { pathRecord } from '../path/filmPath';
 import { paletteRecord } from '../property/palette';
 import { record, type ValueOf } from '../property/record';
+import { cordRecord } from '../drive/cord';
 import { beatsRecord } from './beats';
 import { earRecord } from './ear';
 import { fadesRecord, mostSeconds } from './fades';
 import { followerRecord } from './follower';
 import { frameRateRecord } from './frameRate';
+import { sectionRecord } from './section';
 import { imageRecord, trackRecord } from './track';
 
 /** Version of the film format that this code reads and writes. */
@@ -91,6 +93,7 @@ export const filmRecord = record('film', [
         of: beatsRecord,
         nullable: true,
       },
+      list('sections', 'Sections', sectionRecord, 200),
       list('images', 'Images', imageRecord, 64),
       list('palettes', 'Palettes', paletteRecord, 64),
       list('paths', 'Paths', pathRecord, 512),
@@ -102,6 +105,7 @@ export const filmRecord = record('film', [
         of: { kind: 'kinds', label: 'Layer', of: () => layerKinds },
         most: 256,
       },
+      list('cords', 'Cords', cordRecord, 4000),
     ],
   },
 ]);

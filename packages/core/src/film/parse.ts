@@ -104,8 +104,10 @@ function checkReferences(film: Film): void {
     palettes: 'palette',
     paths: 'path',
     layers: 'layer',
+    sections: 'section',
   };
-  const problems = referencesIn(filmRecord, film).flatMap(({ to, id, kinds, path }) => {
+  const problems = referencesIn(filmRecord, film).flatMap(({ to, id, kinds, soft, path }) => {
+    if (soft) return [];
     const found = (film[to] as readonly { id: string; kind?: string }[]).find((item) => item.id === id);
     if (found && (!kinds || kinds.includes(found.kind ?? ''))) return [];
     return [`${path}: there is no ${kinds ? kinds.join(' or ') : names[to]} "${id}"`];

@@ -122,6 +122,6 @@ export class FollowerHearing implements SongListener {
 
   /** Values as they travel between threads: a copy. */
   toTable(): FollowerTable {
-    return { rate: this.rate, values: this.values.slice(), delay: this.follower.delay };
+    return { rate: this.rate, values: this.values.slice(), delay: this.follower.delay, fires: this.fires };
   }
 }

@@ -11,6 +11,8 @@ export interface Hearing {
   peaksAt(earId: string, t: number): Float32Array | undefined;
   /** Value (0..1) of a follower at `t` seconds; undefined when there is no such follower. */
   followerAt(followerId: string, t: number): number | undefined;
+  /** All values of a follower; undefined when there is no such follower, and for those that follow the beat. */
+  followerTable(followerId: string): FollowerTable | undefined;
   /** The waveform that an ear listens to; undefined while it is not known, or no figure shows it. */
   waveformOf(earId: string): Waveform | undefined;
 }
@@ -44,4 +46,6 @@ export interface FollowerTable {
   values: Float32Array;
   /** Seconds by which the values are late. */
   delay: number;
+  /** Times in seconds at which it fires, without the delay. */
+  fires: readonly number[];
 }

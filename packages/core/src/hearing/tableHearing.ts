@@ -52,6 +52,10 @@ export class TableHearing implements Hearing {
     return table && interpolateRows(table.values, 1, (t - table.delay) * table.rate, this.one)[0];
   }
 
+  followerTable(followerId: string) {
+    return this.tables.followers.get(followerId);
+  }
+
   waveformOf(earId: string): Waveform | undefined {
     return this.tables.waveforms.get(earId);
   }

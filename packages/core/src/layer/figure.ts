@@ -138,5 +138,6 @@ export const figureLayer: LayerKind<'figure', typeof figureLayerRecord> = {
     };
   },
   shows: () => [],
+  parts: ({ copies }) => copies.count,
   figures: ({ copies }) => copies.count,
 };

@@ -40,6 +40,9 @@ export const usedEars = (film: Film): string[] => {
   return film.ears.map(({ id }) => id).filter((id) => used.has(id));
 };
 
+/** How many parts a layer has that a cord may spread over. */
+export const partCount = (layer: Layer): number => kindOfLayer(layer)?.parts?.(layer as never) ?? 1;
+
 /** The ear that something of a layer follows first: its own, or that of what it shows. */
 export function earOf(film: Film, layer: Layer): string | undefined {
   const own = layerReferences(layer).find(({ to }) => to === 'ears')?.id;

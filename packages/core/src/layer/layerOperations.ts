@@ -30,15 +30,20 @@ export function layerOperations(id: string, moment: Moment): GroupOp[] {
       ...placed(layer, moment),
       opacity,
       blend,
-      isolated: isIsolated(layer),
+      isolated: isIsolated(layer, moment),
       passes: passes.length > 0 ? passes : undefined,
     }),
   ];
 }
 
 /** Whether a layer needs a surface of its own at some time: it has one throughout then. */
-const isIsolated = ({ blend, place, span, passes }: Layer): boolean =>
-  blend !== 'normal' || place.opacity !== 1 || span.fadeIn > 0 || span.fadeOut > 0 || passes.length > 0;
+const isIsolated = ({ id, blend, place, span, passes }: Layer, moment: Moment): boolean =>
+  blend !== 'normal' ||
+  place.opacity !== 1 ||
+  moment.moves(id, 'place.opacity') ||
+  span.fadeIn > 0 ||
+  span.fadeOut > 0 ||
+  passes.length > 0;
 
 /** What a layer's content goes through. */
 export const placed = ({ place }: Layer, { film }: Moment): Pick<GroupOp, 'matrix'> =>

@@ -3,8 +3,21 @@ import { figureLayer } from './figure';
 import { groupLayer } from './group';
 import { linkedLayer } from './linked';
 
-/** Every kind of layer there is. A new one is a file beside linked.ts and a line here. */
-export const layerKinds = { figure: figureLayer, group: groupLayer, linked: linkedLayer };
+/**
+ * Every kind of layer there is. A new one is a file beside linked.ts and a line here. They are got when they are asked
+ * for: kinds that show other layers need this list themselves.
+ */
+export const layerKinds = {
+  get figure() {
+    return figureLayer;
+  },
+  get group() {
+    return groupLayer;
+  },
+  get linked() {
+    return linkedLayer;
+  },
+};
 
 export type LayerKindName = keyof typeof layerKinds;
 export type Layer = ValueOfKinds<typeof layerKinds>;

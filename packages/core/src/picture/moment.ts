@@ -30,8 +30,10 @@ export interface Moment {
   at(t: number): Moment;
   /** The layer as it is at `t`, resolved when first asked for and kept for the picture. */
   layer(id: string): Layer | undefined;
-  /** The values of a property for each of so many parts of its owner; undefined where they are all the same. */
-  parts(owner: string, key: string, count: number): readonly number[] | undefined;
+  /** Whether a property of a layer moves during the film, now or at another time. */
+  moves(layer: string, key: string): boolean;
+  /** The values of a number for each of so many parts of a layer; undefined where they are all the same. */
+  parts(layer: string, key: string, count: number): readonly number[] | undefined;
 }
 
 /** What whoever draws brings along. */
@@ -43,12 +45,23 @@ export interface MomentOptions {
 
 /** A moment of a film. @param t seconds */
 export const momentOf = (film: Film, hearing: Hearing, t: number, options: MomentOptions): Moment =>
-  makeMoment(film, hearing, t, 0, options);
+  makeMoment(film, hearing, t, 0, options, lazily(film, hearing, t));
 
-function makeMoment(whole: Film, hearing: Hearing, t: number, depth: number, options: MomentOptions): Moment {
-  const { cache, assets = noAssets, withoutBackground = false } = options;
+/** A film resolved when it is first asked for. */
+function lazily(film: Film, hearing: Hearing, t: number): () => ResolvedFilm {
   let resolved: ResolvedFilm | undefined;
-  const now = () => (resolved ??= resolveFilm(whole, hearing, t));
+  return () => (resolved ??= resolveFilm(film, hearing, t));
+}
+
+function makeMoment(
+  whole: Film,
+  hearing: Hearing,
+  t: number,
+  depth: number,
+  options: MomentOptions,
+  now: () => ResolvedFilm,
+): Moment {
+  const { cache, assets = noAssets, withoutBackground = false } = options;
   return {
     get film() {
       return now().film;
@@ -59,9 +72,17 @@ function makeMoment(whole: Film, hearing: Hearing, t: number, depth: number, opt
     assets,
     cache,
     withoutBackground,
-    at: (other) => makeMoment(whole, hearing, other, depth + 1, options),
+    at: (other) =>
+      makeMoment(
+        whole,
+        hearing,
+        other,
+        depth + 1,
+        options,
+        other === t ? now : lazily(whole, hearing, other),
+      ),
     layer: (id) => now().layer(id),
-    // Nothing spreads a value over parts yet.
-    parts: () => undefined,
+    moves: (layer, key) => now().moves(layer, key),
+    parts: (layer, key, count) => now().parts(layer, key, count),
   };
 }

@@ -14,6 +14,7 @@ export type Field =
   | PointField
   | ScaleField
   | ReferenceField
+  | ValueField
   | IdField
   | MadeField
   | RecordField
@@ -127,7 +128,8 @@ export interface ScaleField extends FieldBase<Point> {
 }
 
 /** The film's lists that other things refer to. */
-export type ListName = 'tracks' | 'ears' | 'followers' | 'images' | 'palettes' | 'paths' | 'layers';
+export type ListName =
+  'tracks' | 'ears' | 'followers' | 'images' | 'palettes' | 'paths' | 'layers' | 'sections';
 
 /** Id of something else in the film. */
 export interface ReferenceField extends FieldBase<string | null> {
@@ -135,6 +137,13 @@ export interface ReferenceField extends FieldBase<string | null> {
   to: ListName;
   /** Kinds of what may be referred to; all when left out. */
   kinds?: readonly string[];
+  /** Whether it may be gone: it is kept then, and has no effect. */
+  soft?: true;
+}
+
+/** A value of a property that can move, whatever its kind. */
+export interface ValueField extends FieldBase<unknown> {
+  kind: 'value';
 }
 
 /** What others refer to it by; never used again for something else. */
@@ -162,6 +171,7 @@ export interface RecordField extends FieldBase<object | null> {
 export type ItemField =
   | Omit<NumberField, 'key'>
   | Omit<TextField, 'key'>
+  | Omit<ValueField, 'key'>
   | Omit<ReferenceField, 'key'>
   | Omit<RecordField, 'key'>
   | Omit<KindsField, 'key'>;

@@ -79,7 +79,9 @@ function plainValuesOf(field: Field | ItemField): string {
     case 'id':
       return 'text of up to 64';
     case 'reference':
-      return `id of one of \`${field.to}\``;
+      return `id of one of \`${field.to}\`${field.soft ? ', which may be gone' : ''}`;
+    case 'value':
+      return 'a value of the property';
     case 'record':
       return `a record: ${field.label}`;
     case 'kinds':

@@ -86,6 +86,11 @@ function valueJson(field: Field | ItemField, definitions: Definitions): Json {
       const axis = { type: 'number', minimum: field.min, maximum: field.max };
       return { type: 'object', properties: { x: axis, y: axis }, required: ['x', 'y'] };
     }
+    case 'value': {
+      const axis = { type: 'number' };
+      const point = { type: 'object', properties: { x: axis, y: axis }, required: ['x', 'y'] };
+      return { anyOf: [{ type: ['number', 'string', 'boolean'] }, point] };
+    }
     case 'record':
       return recordJson(field.of, definitions);
     case 'kinds':

@@ -1,3 +1,4 @@
+import type { MovingValue } from '../drive/value';
 import type { Field, FieldGroup, ItemField, Kinds, Point, Size } from './field';
 
 /** Something of a film that is made of fields: a layer, an ear, a gradient's stop. */
@@ -45,17 +46,19 @@ export type ValueOfField<F> = F extends { kind: 'number' }
     ? Value
     : F extends { kind: 'switch' }
       ? boolean
-      : F extends { kind: 'point' | 'scale' }
-        ? Point
-        : F extends { kind: 'reference' }
-          ? string | OrNull<F>
-          : F extends { kind: 'record'; of: RecordType<infer Groups> }
-            ? ValueOfGroups<Groups> | OrNull<F>
-            : F extends { kind: 'list'; of: infer Item }
-              ? ValueOfField<Item>[]
-              : F extends { kind: 'kinds'; of: () => infer All }
-                ? ValueOfKinds<All> | OrNull<F>
-                : string;
+      : F extends { kind: 'value' }
+        ? MovingValue | OrNull<F>
+        : F extends { kind: 'point' | 'scale' }
+          ? Point
+          : F extends { kind: 'reference' }
+            ? string | OrNull<F>
+            : F extends { kind: 'record'; of: RecordType<infer Groups> }
+              ? ValueOfGroups<Groups> | OrNull<F>
+              : F extends { kind: 'list'; of: infer Item }
+                ? ValueOfField<Item>[]
+                : F extends { kind: 'kinds'; of: () => infer All }
+                  ? ValueOfKinds<All> | OrNull<F>
+                  : string;
 
 /** The type of what some groups of fields describe. */
 export type ValueOfGroups<Groups> = Groups extends readonly { fields: readonly (infer F)[] }[]

@@ -9,6 +9,8 @@ export interface Reference {
   kinds: readonly string[] | undefined;
   /** Whether there must be something: it cannot be null. */
   needed: boolean;
+  /** Whether it may be gone. */
+  soft: boolean;
   /** Where it stands, as in an error. */
   path: string;
 }
@@ -17,8 +19,8 @@ export interface Reference {
 export function referencesIn(type: AnyRecord, values: object, path = ''): Reference[] {
   return [...eachField(type, values, path)].flatMap(({ field, value, path: at }) => {
     if (field.kind !== 'reference' || typeof value !== 'string') return [];
-    const { to, kinds, nullable } = field as ReferenceField;
-    return [{ to, id: value, kinds, needed: !nullable, path: at }];
+    const { to, kinds, nullable, soft } = field as ReferenceField;
+    return [{ to, id: value, kinds, needed: !nullable && !soft, soft: soft === true, path: at }];
   });
 }
 

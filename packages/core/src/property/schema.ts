@@ -22,6 +22,15 @@ const pointSchema = ({ min, max }: { min: number; max: number }) =>
     })
     .required();
 
+/** Whether it could be the value of some property. */
+function isValue(value: unknown): boolean {
+  if (value === null || typeof value === 'boolean') return true;
+  if (typeof value === 'number') return Number.isFinite(value);
+  if (typeof value === 'string') return value.length <= 2000;
+  const { x, y } = (value ?? {}) as { x?: unknown; y?: unknown };
+  return Number.isFinite(x) && Number.isFinite(y);
+}
+
 /** The Yup schema of one field. */
 export function fieldSchema(field: Field | ItemField): yup.Schema {
   const schema = valueSchema(field);
@@ -56,6 +65,12 @@ function valueSchema(field: Field | ItemField): yup.Schema {
     case 'point':
     case 'scale':
       return pointSchema(field);
+    case 'value': {
+      const value = yup
+        .mixed()
+        .test('value', '${path} must be a number, a text, a switch, or a point of two numbers', isValue);
+      return field.nullable ? value.nullable().defined() : value.required();
+    }
     case 'record': {
       const schema = recordSchema(field.of);
       return field.nullable ? schema.nullable().defined() : schema;

@@ -4,12 +4,15 @@ import {
   hearStretch,
   PartReader,
   pcmSampleRate,
+  sliceEars,
   stretchesFrom,
+  usedFollowers,
   usedEars,
   waveformEars,
   WaveformListener,
   type Ear,
   type Film,
+  type FollowerTable,
   type HearingTables,
   type LevelTable,
   type ReadSignal,
@@ -66,11 +69,11 @@ function shared(values: Float32Array): Float32Array {
 export async function hearEars(
   film: Film,
   tracks: FilmTracks,
-  earIds: string[] = usedEars(film),
+  earIds: string[] = heardEars(film),
   part?: [number, number],
 ): Promise<Map<string, LevelTable>> {
   const tables = new Map<string, LevelTable>();
-  for (const ear of film.ears.filter(({ id }) => earIds.includes(id))) {
+  for (const ear of [...film.ears, ...sliceEars(film)].filter(({ id }) => earIds.includes(id))) {
     const hearing = await hearEar(film, ear, tracks, part);
     const { shown, rate, levels, peaks } = hearing;
     tables.set(ear.id, {
@@ -92,11 +95,15 @@ export async function hearEar(film: Film, ear: Ear, tracks: FilmTracks, part?: [
   return hearing;
 }
 
-/** What a film's followers hear, settled; those that follow the beat hear nothing. */
-export async function hearFollowers(film: Film, tracks: FilmTracks): Promise<Map<string, FollowerHearing>> {
+/** What a film's followers hear, or some of them, settled; those that follow the beat hear nothing. */
+export async function hearFollowers(
+  film: Film,
+  tracks: FilmTracks,
+  ids: readonly string[] = film.followers.map(({ id }) => id),
+): Promise<Map<string, FollowerHearing>> {
   const analysed = new Map<string, FollowerHearing>();
   for (const follower of film.followers) {
-    if (follower.kind === 'beat') continue;
+    if (follower.kind === 'beat' || !ids.includes(follower.id)) continue;
     const ear = film.ears.find(({ id }) => id === follower.ear)!;
     const hearing = new FollowerHearing(follower, ear, filmLength(film, tracks));
     await withEarSound(film, ear, tracks, (read) => hearAll(hearing, read));
@@ -104,6 +111,27 @@ export async function hearFollowers(film: Film, tracks: FilmTracks): Promise<Map
     analysed.set(follower.id, hearing);
   }
   return analysed;
+}
+
+/** Ids of the ears that a picture depends on, those that stand in for slices of followers included. */
+export const heardEars = (film: Film): string[] => [
+  ...usedEars(film),
+  ...sliceEars(film).map(({ id }) => id),
+];
+
+/** The values of followers, in memory that threads share. */
+export async function followerTables(
+  film: Film,
+  tracks: FilmTracks,
+  ids: readonly string[],
+): Promise<Map<string, FollowerTable>> {
+  const analysed = await hearFollowers(film, tracks, ids);
+  return new Map(
+    [...analysed].map(([id, hearing]) => {
+      const table = hearing.toTable();
+      return [id, { ...table, values: shared(table.values) }];
+    }),
+  );
 }
 
 /** The waveforms of those of these ears whose figures show them. */
@@ -146,5 +174,6 @@ export async function hearFilm(
   part?: [number, number],
 ): Promise<HearingTables> {
   const end = filmLength(film, tracks) / pcmSampleRate;
-  return { ...(await hearPicture(film, tracks, usedEars(film), part)), followers: new Map(), end };
+  const followers = await followerTables(film, tracks, usedFollowers(film));
+  return { ...(await hearPicture(film, tracks, heardEars(film), part)), followers, end };
 }

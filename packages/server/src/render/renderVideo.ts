@@ -1,10 +1,11 @@
-import { pcmSampleRate, usedEars, type Film, type HearingTables } from '@cyclogram/core';
+import { pcmSampleRate, usedFollowers, type Film, type HearingTables } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { rm, stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { filmLength, playedFiles, type FilmTracks } from '../hearing/filmTracks';
+import { heardEars } from '../hearing/hearFilm';
 import { Problem, toProblem } from '../http/problem';
 import type { FilmImages } from '../images/filmImages';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
@@ -100,23 +101,30 @@ async function removeBroken(segments: readonly Segment[]): Promise<void> {
   }
 }
 
-/** Hears a film's ears side by side. */
+/** Hears a film's ears, and the followers that something moves with, side by side. */
 async function hearOnAllProcessors(
   film: Film,
   tracks: FilmTracks,
   signal?: AbortSignal,
 ): Promise<HearingTables> {
-  const ears = usedEars(film);
-  const shares = Array.from({ length: Math.min(threadCount(), ears.length) }, (_, thread) =>
-    ears.filter((_id, i) => i % threadCount() === thread),
+  const wanted = [
+    ...heardEars(film).map((ear) => ({ ear })),
+    ...usedFollowers(film).map((follower) => ({ follower })),
+  ];
+  const shares = Array.from({ length: Math.min(threadCount(), wanted.length) }, (_, thread) =>
+    wanted.filter((_one, i) => i % threadCount() === thread),
   );
   const analysed = await Promise.all(
-    shares.map((earIds) => runTask('hear', { film, tracks, earIds }, { signal })),
+    shares.map((share) => {
+      const earIds = share.flatMap((one) => ('ear' in one ? [one.ear] : []));
+      const followerIds = share.flatMap((one) => ('follower' in one ? [one.follower] : []));
+      return runTask('hear', { film, tracks, earIds, followerIds }, { signal });
+    }),
   );
   return {
     ears: new Map(analysed.flatMap(({ ears: tables }) => [...tables])),
     waveforms: new Map(analysed.flatMap(({ waveforms }) => [...waveforms])),
-    followers: new Map(),
+    followers: new Map(analysed.flatMap(({ followers }) => [...followers])),
     end: filmLength(film, tracks) / pcmSampleRate,
   };
 }

@@ -7,8 +7,8 @@ import type { FilmImages } from '../images/filmImages';
 export interface Tasks {
   overview: { given: { pcmPath: string; shape: PcmShape; out: string }; answer: void };
   hear: {
-    given: { film: Film; tracks: FilmTracks; earIds: string[] };
-    answer: Pick<HearingTables, 'ears' | 'waveforms'>;
+    given: { film: Film; tracks: FilmTracks; earIds: string[]; followerIds: string[] };
+    answer: Pick<HearingTables, 'ears' | 'waveforms' | 'followers'>;
   };
   export: { given: { film: Film; tracks: FilmTracks; wish: ExportWish }; answer: string | Uint8Array };
   /** Decodes an image and writes it anew as PNG; the answer is its size. */

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { synthesise } from '../synthesise';
 import { exportFilm } from '../export/exportFilm';
-import { hearPicture } from '../hearing/hearFilm';
+import { followerTables, hearPicture } from '../hearing/hearFilm';
 import { toProblem } from '../http/problem';
 import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
@@ -18,7 +18,10 @@ const progress = (value: unknown) => say({ say: 'progress', progress: value });
 
 const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tasks[Name]['answer']> } = {
   overview: ({ pcmPath, shape, out }) => writeOverview(pcmPath, shape, out),
-  hear: ({ film, tracks, earIds }) => hearPicture(film, tracks, earIds),
+  hear: async ({ film, tracks, earIds, followerIds }) => ({
+    ...(await hearPicture(film, tracks, earIds)),
+    followers: await followerTables(film, tracks, followerIds),
+  }),
   export: ({ film, tracks, wish }) => exportFilm(film, tracks, wish),
   image: ({ path, out }) => rewriteImage(path, out),
   picture: (given) => writePicture(given),

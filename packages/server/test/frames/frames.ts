@@ -39,6 +39,7 @@ function madeUpHearing(film: Film): Hearing {
     end: 8,
     levelsAt: (id, t) => row(id, t, 0),
     peaksAt: (id, t) => (film.ears.find((ear) => ear.id === id)?.peaks ? row(id, t, 0.08) : undefined),
+    followerTable: () => undefined,
     followerAt: () => 0.5,
     waveformOf: () => ({ rate: 12000, samples }),
   };

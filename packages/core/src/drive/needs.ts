@@ -1,0 +1,34 @@
+import type { Ear } from '../film/ear';
+import type { Film } from '../film/film';
+import { partCount } from '../layer/layerGraph';
+import { kindOf } from '../property/record';
+import { problemOf } from './plan';
+import { slicesOf } from './slices';
+import { sourceKinds } from './source/registry';
+import type { SourceKind } from './source/sourceKind';
+
+/** Ids of the followers that something of a film's picture moves with. */
+export function usedFollowers(film: Film): string[] {
+  const used = new Set(
+    film.cords
+      .filter((cord) => problemOf(film, cord) === undefined)
+      .flatMap((cord) => {
+        const kind = kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined;
+        return kind?.needs(cord.source as never).followers ?? [];
+      }),
+  );
+  return film.followers.map(({ id }) => id).filter((id) => used.has(id));
+}
+
+/** Ears that stand in for followers where each part of a layer listens to its own slice of their range. */
+export function sliceEars(film: Film): Ear[] {
+  const ears = new Map<string, Ear>();
+  for (const cord of film.cords) {
+    const { spread, target, source } = cord;
+    if (!spread?.slices || target.list !== 'layers' || problemOf(film, cord)) continue;
+    const layer = film.layers.find(({ id }) => id === target.id);
+    const ear = layer && slicesOf(film, source, partCount(layer));
+    if (ear) ears.set(ear.id, ear);
+  }
+  return [...ears.values()];
+}

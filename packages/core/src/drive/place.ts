@@ -1,0 +1,19 @@
+/** What of a film has properties that can move: its lists of such things, and the background, of which there is one. */
+export const ownerLists = {
+  layers: 'Layer',
+  paths: 'Path',
+  palettes: 'Palette',
+  background: 'Background',
+} as const;
+export type OwnerList = keyof typeof ownerLists;
+
+/** Which property: of what, under which key, and of which item where the key leads into a list. */
+export interface PropertyPlace {
+  list: OwnerList;
+  /** Id of the layer, path or palette; empty for the background. */
+  id: string;
+  /** `place.opacity`, `figure.reach`, `color.stops.color` */
+  key: string;
+  /** Id of the item of the list that the key leads into; empty where it leads into none. */
+  item: string;
+}

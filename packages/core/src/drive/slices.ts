@@ -1,0 +1,41 @@
+import type { Ear } from '../film/ear';
+import type { Film } from '../film/film';
+import { maxParts } from './source/sourceKind';
+
+/**
+ * Slices of a follower's range: an ear of as many bands, derived from the follower's own ear, so that one analysis serves
+ * all parts. Its levels are measured as the follower measures its own.
+ */
+export function slicesOf(
+  film: Pick<Film, 'followers' | 'ears'>,
+  source: object,
+  count: number,
+): Ear | undefined {
+  const id = 'follower' in source ? source.follower : 'amountBy' in source ? source.amountBy : undefined;
+  const follower = film.followers.find((one) => one.id === id);
+  const ear = follower && film.ears.find((one) => one.id === follower.ear);
+  if (!ear || follower.kind === 'beat') return undefined;
+  const whole = follower.kind === 'loudness';
+  return {
+    ...ear,
+    id: `slices ${follower.id} ${count}`,
+    name: follower.name,
+    fromHz: whole ? ear.fromHz : follower.fromHz,
+    toHz: whole ? ear.toHz : follower.toHz,
+    bands: Math.min(Math.max(count, 1), maxParts),
+    scale: 'log',
+    edges: [],
+    bandNames: [],
+    mutes: [],
+    limits: follower.unit === 'percent' || follower.kind !== 'range' ? 'fitted' : 'set',
+    floorPercent: follower.gatePercent,
+    ceilingPercent: follower.ceilingPercent,
+    floorDb: follower.gateDb,
+    ceilingDb: follower.ceilingDb,
+    smoothing: 'attackRelease',
+    attack: follower.attack,
+    release: follower.release,
+    acrossBands: 0,
+    peaks: false,
+  };
+}

@@ -1,0 +1,176 @@
+import { choicesOf, type Field } from '../../property/field';
+import { record } from '../../property/record';
+import { followerValue, isOn } from '../signals';
+import { isContinuous, isPoint, mixValues, zip, type MovingValue } from '../value';
+import { followerReference, type SourceKind, type SourceContext } from './sourceKind';
+import { pow } from '../../math/math';
+
+const axes = {
+  apart: 'Both, apart',
+  proportion: 'Both, in proportion',
+  x: 'Horizontal only',
+  y: 'Vertical only',
+} as const;
+
+const followerSourceRecord = record('source.follower', [
+  {
+    heading: 'Follower',
+    fields: [
+      { ...followerReference, key: 'follower', label: 'Follower', help: 'What it follows.' },
+      {
+        kind: 'choice',
+        key: 'how',
+        label: 'Peak as',
+        help: 'A value of its own, or by what the value at rest grows: then it keeps its effect when that changes.',
+        choices: choicesOf({ to: 'Value', by: 'Increase', times: 'Factor' }),
+        default: 'to',
+      },
+      {
+        kind: 'value',
+        key: 'rest',
+        label: 'Rest',
+        help: 'Value in silence; unless set, the property’s own.',
+        nullable: true,
+      },
+      { kind: 'value', key: 'peak', label: 'Peak', help: 'Value at full level.' },
+      {
+        kind: 'number',
+        key: 'curve',
+        label: 'Response curve',
+        help: 'The level to this power: above 1 only strong hits show, below 1 weak ones too.',
+        min: 0.1,
+        max: 10,
+        step: 0.1,
+        unit: '',
+        default: 1,
+      },
+      {
+        kind: 'number',
+        key: 'delay',
+        label: 'Delay',
+        help: 'Less than 0 is ahead of the hit.',
+        min: -5,
+        max: 5,
+        step: 10,
+        unit: 'ms',
+        shownPer: 1000,
+        default: 0,
+      },
+      {
+        kind: 'choice',
+        key: 'axes',
+        label: 'Axes',
+        help: 'Of properties with two directions.',
+        choices: choicesOf(axes),
+        default: 'apart',
+      },
+      {
+        kind: 'number',
+        key: 'onAbove',
+        label: 'On above',
+        help: 'Of switches: the level above which it turns on.',
+        min: 0,
+        max: 1,
+        step: 5,
+        unit: '%',
+        shownPer: 100,
+        default: 0.6,
+      },
+      {
+        kind: 'number',
+        key: 'offBelow',
+        label: 'Off below',
+        help: 'Of switches: the level below which it turns off again.',
+        min: 0,
+        max: 1,
+        step: 5,
+        unit: '%',
+        shownPer: 100,
+        default: 0.4,
+      },
+    ],
+  },
+]);
+
+interface FollowerSource {
+  follower: string | null;
+  how: 'to' | 'by' | 'times';
+  rest: MovingValue | null;
+  peak: MovingValue;
+  curve: number;
+  delay: number;
+  axes: keyof typeof axes;
+}
+
+/** Level of the follower as the cord responds to it; undefined while there is none. */
+function levelOf(
+  { follower, curve, delay }: FollowerSource,
+  { film, hearing, t, slice }: SourceContext,
+): number | undefined {
+  if (follower === null) return undefined;
+  const level = slice ?? followerValue(film, hearing, follower, t - delay);
+  if (level === undefined) return undefined;
+  return curve === 1 ? level : pow(Math.max(level, 0), curve);
+}
+
+/** The value at peak, on the axes that move. */
+function peakOf(source: FollowerSource, rest: MovingValue): MovingValue {
+  const { how, peak } = source;
+  const reached = how === 'to' ? peak : zip([rest, peak], how === 'by' ? (a, b) => a + b : (a, b) => a * b);
+  if (reached === undefined || !isPoint(rest)) return reached ?? peak;
+  const full = isPoint(reached) ? reached : { x: Number(reached), y: Number(reached) };
+  if (source.axes === 'x') return { x: full.x, y: rest.y };
+  if (source.axes === 'y') return { x: rest.x, y: full.y };
+  if (source.axes === 'apart') return full;
+  // Both grow as the first does; where that is nothing, by as much.
+  return { x: full.x, y: rest.x === 0 ? rest.y + full.x : rest.y * (full.x / rest.x) };
+}
+
+export const followerSource: SourceKind<'follower', typeof followerSourceRecord> = {
+  kind: 'follower',
+  label: 'Follower',
+  about: 'Moves between a value at rest and one at peak, as a follower does.',
+  record: followerSourceRecord,
+  isBase: false,
+  moves: (field: Field) => isContinuous(field) || field.kind === 'switch',
+  value(source, context) {
+    const { field, base, film, hearing, t } = context;
+    const given = source as FollowerSource;
+    if (field.kind === 'switch') {
+      if (source.follower === null) return undefined;
+      const on = isOn(
+        film,
+        hearing,
+        source.follower,
+        { on: source.onAbove, off: source.offBelow },
+        t - source.delay,
+      );
+      return on === undefined ? undefined : on ? given.peak : (given.rest ?? base);
+    }
+    const level = levelOf(given, context);
+    if (level === undefined) return undefined;
+    const rest = given.rest ?? base;
+    return mixValues(field, rest, peakOf(given, rest), level);
+  },
+  factor(source, context) {
+    const given = source as FollowerSource;
+    if (given.how !== 'times' || typeof given.peak !== 'number') return undefined;
+    const level = levelOf(given, context);
+    return level === undefined ? undefined : 1 + level * (given.peak - 1);
+  },
+  needs: ({ follower }) => ({ followers: follower === null ? [] : [follower] }),
+  begin(field, value) {
+    if (field.kind === 'switch') return { peak: value !== true };
+    if (field.kind === 'color') return { peak: value === '#ffffff' ? '#ffb347' : '#ffffff' };
+    if (field.kind === 'scale') return { how: 'times', peak: 1.15, axes: 'proportion' };
+    if (field.kind === 'point') return { how: 'by', peak: { x: 0, y: field.unit === 'px' ? -40 : -0.05 } };
+    // What begins large enough grows by a part of itself; else there is nothing to multiply.
+    if (field.kind === 'number' && typeof value === 'number' && value > 0 && value * 1.2 <= field.max)
+      return { how: 'times', peak: 1.2 };
+    if (field.kind === 'number' && typeof value === 'number') {
+      const room = value + Math.min(field.max - field.min, 100) * 0.5;
+      return { how: 'to', peak: room <= field.max ? room : field.min };
+    }
+    return { peak: value };
+  },
+};

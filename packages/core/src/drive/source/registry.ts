@@ -1,0 +1,24 @@
+import type { ValueOfKinds } from '../../property/record';
+import { flickerSource } from './flicker';
+import { followerSource } from './follower';
+import { keyframesSource } from './keyframes';
+import { sectionsSource } from './sections';
+import { stepsSource } from './steps';
+import { swingSource } from './swing';
+import { turnSource } from './turn';
+import { wanderSource } from './wander';
+
+/** Every source of motion there is. A new one is a file beside this one and a line here. */
+export const sourceKinds = {
+  follower: followerSource,
+  keyframes: keyframesSource,
+  wander: wanderSource,
+  turn: turnSource,
+  swing: swingSource,
+  flicker: flickerSource,
+  steps: stepsSource,
+  sections: sectionsSource,
+};
+
+export type SourceKindName = keyof typeof sourceKinds;
+export type CordSource = ValueOfKinds<typeof sourceKinds>;

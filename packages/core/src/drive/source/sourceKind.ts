@@ -1,0 +1,117 @@
+import type { Film } from '../../film/film';
+import type { Hearing } from '../../hearing/hearing';
+import type { Field } from '../../property/field';
+import { fields, type AnyRecord, type ValueOf } from '../../property/record';
+import { followerIntegral, followerValue } from '../signals';
+import type { MovingValue } from '../value';
+
+/** One of the parts that a cord spreads over: letters, copies, or selected layers. */
+export interface Part {
+  index: number;
+  count: number;
+}
+
+/** Parts that can be told apart at most. */
+export const maxParts = 256;
+
+/** What a source is asked at. */
+export interface SourceContext {
+  film: Film;
+  hearing: Hearing;
+  /** Seconds. */
+  t: number;
+  field: Field;
+  /** What it moves around: the property's own value, or what keyframes and sections make of it. */
+  base: MovingValue;
+  /** Value (0..1) that stands for a follower, where a part listens to its own slice. */
+  slice?: number | undefined;
+}
+
+/** What a source needs of the sound. */
+export interface SourceNeeds {
+  /** Ids of followers; those that are gone are left out by who hears. */
+  followers: readonly string[];
+}
+
+/** A source of motion. A new one is a file in this folder and a line in registry.ts. */
+export interface SourceKind<Kind extends string = string, R extends AnyRecord = AnyRecord> {
+  kind: Kind;
+  label: string;
+  /** One sentence for those who choose. */
+  about: string;
+  record: R;
+  /** Whether it sets the value that others move around. */
+  isBase: boolean;
+  /** Whether it can move such a property. */
+  moves(field: Field): boolean;
+  /** The property's value by this source alone; undefined where it has none now: then it is without effect. */
+  value(source: ValueOf<R>, context: SourceContext): MovingValue | undefined;
+  /** By what the base is multiplied, of sources that can say so. */
+  factor?(source: ValueOf<R>, context: SourceContext): number | undefined;
+  needs(source: ValueOf<R>): SourceNeeds;
+  /** What a new one sets for a property with such a value. */
+  begin(field: Field, value: MovingValue): Partial<ValueOf<R>>;
+}
+
+/** A reference to a follower that may be gone. */
+export const followerReference = {
+  kind: 'reference',
+  to: 'followers',
+  soft: true,
+  nullable: true,
+} as const;
+
+/** Amount and speed of a motion by itself, which may follow a follower. */
+export const motionFields = fields([
+  {
+    ...followerReference,
+    key: 'amountBy',
+    label: 'Amount follows',
+    help: 'The follower whose level the amount is multiplied by.',
+  },
+  {
+    ...followerReference,
+    key: 'speedBy',
+    label: 'Speed follows',
+    help: 'The follower whose level the speed is multiplied by.',
+  },
+]);
+
+interface Motion {
+  amountBy: string | null;
+  speedBy: string | null;
+}
+
+/** What an amount is multiplied by now. */
+export const amountNow = ({ amountBy }: Motion, { film, hearing, t, slice }: SourceContext): number =>
+  amountBy === null ? 1 : (slice ?? followerValue(film, hearing, amountBy, t) ?? 0);
+
+/** Seconds that have gone at a motion's own speed: the integral of what drives the speed. */
+export const motionTime = ({ speedBy }: Motion, { film, hearing, t }: SourceContext): number =>
+  speedBy === null ? t : (followerIntegral(film, hearing, speedBy, t) ?? 0);
+
+export const motionNeeds = ({ amountBy, speedBy }: Motion): SourceNeeds => ({
+  followers: [amountBy, speedBy].filter((id) => id !== null),
+});
+
+/** A number in the unit of a property, and for both axes of a point. */
+export const isNumeric = ({ kind }: Field): boolean =>
+  kind === 'number' || kind === 'point' || kind === 'scale';
+
+/** An amount to begin with: a tenth of the value, or of what its limits allow where that is nothing. */
+export function someAmount(field: Field, value: MovingValue): MovingValue {
+  if (typeof value === 'number') return tidy(Math.abs(value) * 0.1) || spanOf(field) * 0.1;
+  if (typeof value === 'object') {
+    if (field.kind === 'scale') return { x: tidy(value.x * 0.1), y: tidy(value.y * 0.1) };
+    const amount = field.kind === 'point' && field.unit === 'px' ? 20 : spanOf(field) * 0.02;
+    return { x: amount, y: amount };
+  }
+  return value;
+}
+
+const tidy = (value: number) => Number(value.toPrecision(3));
+
+function spanOf(field: Field): number {
+  if (field.kind !== 'number' && field.kind !== 'point' && field.kind !== 'scale') return 1;
+  return Math.min(field.max - field.min, 1000);
+}

@@ -1,0 +1,80 @@
+import { layeredNoise } from '../../math/noise';
+import { fields, record } from '../../property/record';
+import { isPoint, zip } from '../value';
+import {
+  amountNow,
+  isNumeric,
+  motionFields,
+  motionNeeds,
+  motionTime,
+  someAmount,
+  type SourceKind,
+} from './sourceKind';
+
+export const seedField = fields([
+  {
+    kind: 'number',
+    key: 'seed',
+    label: 'Seed',
+    help: 'Another one gives another course.',
+    min: 0,
+    max: 999999,
+    step: 1,
+    unit: '',
+    whole: true,
+    default: 1,
+  },
+])[0];
+
+const wanderRecord = record('source.wander', [
+  {
+    heading: 'Wander',
+    fields: [
+      { kind: 'value', key: 'amount', label: 'Amount', help: 'How far it goes at most, to both sides.' },
+      {
+        kind: 'number',
+        key: 'speed',
+        label: 'Speed',
+        help: 'Turns of its course in a second.',
+        min: 0,
+        max: 60,
+        step: 0.1,
+        unit: '/s',
+        default: 0.5,
+      },
+      {
+        kind: 'number',
+        key: 'detail',
+        label: 'Detail',
+        help: 'Layers of finer and finer motion.',
+        min: 1,
+        max: 6,
+        step: 1,
+        unit: '',
+        whole: true,
+        default: 2,
+      },
+      seedField,
+      ...motionFields,
+    ],
+  },
+]);
+
+export const wanderSource: SourceKind<'wander', typeof wanderRecord> = {
+  kind: 'wander',
+  label: 'Wander',
+  about: 'Drifts smoothly around its value, never the same way twice.',
+  record: wanderRecord,
+  isBase: false,
+  moves: isNumeric,
+  value(source, context) {
+    const { amount, speed, detail, seed } = source;
+    const x = motionTime(source, context) * speed;
+    const share = amountNow(source, context);
+    const course = (axis: number) => layeredNoise(seed + 7919 * axis, x, detail) * share;
+    const way = isPoint(context.base) ? { x: course(0), y: course(1) } : course(0);
+    return zip([context.base, amount, way], (base, most, part) => base + most * part);
+  },
+  needs: motionNeeds,
+  begin: (field, value) => ({ amount: someAmount(field, value) }),
+};
