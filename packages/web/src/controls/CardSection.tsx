@@ -1,7 +1,10 @@
 import { clsx } from 'clsx';
 import { ChevronRight } from 'lucide-react';
 import { Collapsible } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import type { OwnerList } from '@cyclogram/core';
+import { useContext, useState, type ReactNode } from 'react';
+import { FilterContext } from '../cords/filter';
+import { useMovingNote } from '../cords/useMovingNote';
 
 interface CardSectionProps {
   heading: string;
@@ -12,12 +15,26 @@ interface CardSectionProps {
   open?: boolean;
   /** Said beside the heading while it is closed. */
   note?: string | undefined;
+  /** Keys of its properties, or what they begin with, for saying what moves them while it is closed. */
+  keys?: readonly string[];
+  /** Whose properties they are, where it is not the owner around. */
+  list?: OwnerList;
 }
 
 const storageKey = (heading: string) => `section ${heading}`;
 
 /** A part of a property card under a heading that folds it away; remembered for all cards. */
-export function CardSection({ heading, children, tools, open: openAtFirst = true, note }: CardSectionProps) {
+export function CardSection({
+  heading,
+  children,
+  tools,
+  open: openAtFirst = true,
+  note,
+  keys,
+  list,
+}: CardSectionProps) {
+  const filter = useContext(FilterContext);
+  const moving = useMovingNote(keys, list);
   const [open, setOpen] = useState(() => {
     const kept = localStorage.getItem(storageKey(heading));
     return kept === null ? openAtFirst : kept === 'open';
@@ -27,13 +44,18 @@ export function CardSection({ heading, children, tools, open: openAtFirst = true
     localStorage.setItem(storageKey(heading), next ? 'open' : 'closed');
   };
   return (
-    <Collapsible.Root open={open} onOpenChange={toggle} asChild>
-      <section className="mt-3" aria-label={heading}>
+    <Collapsible.Root open={open || filter.active} onOpenChange={toggle} asChild>
+      <section className={clsx('mt-3', filter.active && 'not-has-[[data-row]]:hidden')} aria-label={heading}>
         <div className="mb-0.5 flex h-6 items-center border-b border-rule text-xs text-dim">
           <Collapsible.Trigger className="flex grow items-center gap-1 text-left hover:text-paper">
             <ChevronRight size={12} className={clsx('-ml-0.5 transition-transform', open && 'rotate-90')} />
             {heading}
-            {!open && note && <span className="ml-auto truncate pl-2 text-paper/80">{note}</span>}
+            {!open && (note || moving) && (
+              <span className="ml-auto truncate pl-2 text-paper/80">
+                {note}
+                {moving && <span className="text-glass">{note ? `, ${moving}` : moving}</span>}
+              </span>
+            )}
           </Collapsible.Trigger>
           {tools}
         </div>

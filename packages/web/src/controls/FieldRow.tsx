@@ -1,6 +1,7 @@
 import type { ShownField } from '@cyclogram/core';
-import type { ReactNode } from 'react';
+import { useContext, type ReactNode } from 'react';
 import { helpProps } from './helpLine';
+import { RowTool } from './rowTool';
 
 /** What the control of a property is given. */
 export interface ControlProps<F extends ShownField, V> {
@@ -23,6 +24,7 @@ export function FieldRow({ id, field, children }: FieldRowProps) {
       <label htmlFor={id} className="grow truncate text-dim">
         {field.label}
       </label>
+      {useContext(RowTool)}
       {children}
       <FieldHelp id={id} text={field.help} />
     </div>

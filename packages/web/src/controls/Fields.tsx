@@ -9,8 +9,10 @@ import {
   type TextField,
 } from '@cyclogram/core';
 import { Popover, Switch } from 'radix-ui';
-import { memo, useId } from 'react';
+import { memo, useContext, useId } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { FilterContext } from '../cords/filter';
+import { PropertyRow } from '../cords/PropertyRow';
 import { ChoiceInput } from './ChoiceInput';
 import { FieldRow, type ControlProps } from './FieldRow';
 import { FontInput } from './FontInput';
@@ -33,11 +35,18 @@ interface FieldsProps {
 }
 
 /** The properties of something, under their headings; those without effect are not shown. */
-export function Fields({ groups, values, defaults, onChange }: FieldsProps) {
+export function Fields({ groups, values, defaults, onChange, at, item }: FieldsProps & MovingProps) {
   return shownFields(groups, values).map(({ heading, fields }) => (
     <section key={heading} className="mt-3">
       <h4 className="mb-0.5 border-b border-rule text-xs text-dim">{heading}</h4>
-      <FieldRows fields={fields} values={values} defaults={defaults} onChange={onChange} />
+      <FieldRows
+        fields={fields}
+        values={values}
+        defaults={defaults}
+        onChange={onChange}
+        at={at}
+        item={item}
+      />
     </section>
   ));
 }
@@ -46,19 +55,25 @@ interface FieldRowsProps extends Omit<FieldsProps, 'groups'> {
   fields: readonly Field[];
 }
 
+interface MovingProps {
+  /** Key of the record that the properties are in, from their owner on; undefined where nothing moves. */
+  at?: string | undefined;
+  /** Id of the item of the list that they are in. */
+  item?: string | undefined;
+}
+
 /** The same without headings. */
-export function FieldRows({ fields, values, defaults, onChange }: FieldRowsProps) {
+export function FieldRows({ fields, values, defaults, onChange, at, item }: FieldRowsProps & MovingProps) {
+  const filter = useContext(FilterContext);
   const change = useSteady(onChange);
   return shownFields([{ heading: '', fields }], values).flatMap(({ fields: shown }) =>
-    shown.map((field) => (
-      <OneField
-        key={field.key}
-        field={field}
-        value={values[field.key]}
-        resetTo={defaults[field.key]}
-        onChange={change}
-      />
-    )),
+    shown
+      .filter((field) => filter.shows(field, values[field.key], defaults[field.key], at, item))
+      .map((field) => (
+        <PropertyRow key={field.key} at={at} item={item} field={field}>
+          <OneField field={field} value={values[field.key]} resetTo={defaults[field.key]} onChange={change} />
+        </PropertyRow>
+      )),
   );
 }
 
@@ -71,8 +86,18 @@ interface OneFieldProps {
 }
 
 /** Rendered again only when its own value changes: cards have many. */
-const OneField = memo(function OneField({ field, value, resetTo, onChange: change }: OneFieldProps) {
-  const onChange = (next: unknown) => change(field.key, next);
+const OneField = memo(function OneField({ field, value, resetTo, onChange }: OneFieldProps) {
+  return (
+    <ControlOf field={field} value={value} resetTo={resetTo} onChange={(next) => onChange(field.key, next)} />
+  );
+});
+
+interface ControlOfProps extends Omit<OneFieldProps, 'onChange'> {
+  onChange: (value: unknown) => void;
+}
+
+/** The control of a property, whatever its kind. */
+export function ControlOf({ field, value, resetTo, onChange }: ControlOfProps) {
   switch (field.kind) {
     case 'number':
       return (
@@ -99,7 +124,7 @@ const OneField = memo(function OneField({ field, value, resetTo, onChange: chang
     case 'reference':
       return <ReferenceInput field={field} value={value as string | null} onChange={onChange} />;
   }
-});
+}
 
 /** A colour with its picker, and the film's own colours to choose from. */
 export function ColorInput({ field, value, onChange }: ControlProps<ColorField, string>) {

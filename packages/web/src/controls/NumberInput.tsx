@@ -1,9 +1,18 @@
 import type { NumberField } from '@cyclogram/core';
 import { clsx } from 'clsx';
-import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import {
+  useContext,
+  useId,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type ReactNode,
+} from 'react';
 import { calculate } from './arithmetic';
 import { FieldHelp } from './FieldRow';
 import { helpProps } from './helpLine';
+import { RowTool } from './rowTool';
 
 interface NumberInputProps {
   field: NumberField;
@@ -28,6 +37,7 @@ const tidy = (value: number) => Number(value.toFixed(6));
 export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInputProps) {
   const { shownPer = 1, step, unit, min, max, whole, label, help } = field;
   const id = useId();
+  const rowTool = useContext(RowTool);
   const [draft, setDraft] = useState<string>();
   const drag = useRef<{ x: number; start: number; moved: boolean }>(undefined);
   const shown = value * shownPer;
@@ -88,6 +98,7 @@ export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInp
       >
         {label}
       </label>
+      {rowTool}
       {tool}
       <span className="flex h-6 w-28 items-center border-b border-rule focus-within:border-paper hover:border-edge">
         <input

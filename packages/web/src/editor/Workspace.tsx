@@ -5,6 +5,7 @@ import { Outlet, useMatch } from 'react-router';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { toast } from 'sonner';
 import { useAssets, type Asset } from '../api/assets';
+import { CordLines } from '../cords/CordLines';
 import { HelpLine } from '../controls/HelpLine';
 import { footHeight } from '../tape/lanes';
 import { Tape } from '../tape/Tape';
@@ -60,6 +61,7 @@ export function Workspace() {
           </Panel>
         </Group>
       </main>
+      <CordLines />
       <HelpLine>
         <FilmFacts />
       </HelpLine>

@@ -2,6 +2,7 @@ import {
   filmSamples,
   frameAt,
   frameMoment,
+  sliceEars,
   tracksOfEar,
   pcmSampleRate,
   placeTrack,
@@ -101,7 +102,7 @@ export class Preview {
     muted: [],
   }));
   /** What is heard at the last painted frame. */
-  live: LiveLevels = { time: 0, ears: new Map(), peaks: new Map(), followers: new Map() };
+  live: LiveLevels = { time: 0, ears: new Map(), peaks: new Map(), followers: new Map(), values: new Map() };
   private clock: ClockState;
   private readonly listeners = new Set<() => void>();
   private readonly hearing: Asked<HearingApi>;
@@ -197,7 +198,10 @@ export class Preview {
     const length = Math.round(this.filmSeconds * pcmSampleRate);
     this.tellPainting((painting) => painting.setFilm(film, this.filmSeconds));
     this.tellImages(film);
-    const ears = film.ears.map((ear) => ({ ear, tracks: this.sources(tracksOfEar(film, ear)) }));
+    const ears = [...film.ears, ...sliceEars(film)].map((ear) => ({
+      ear,
+      tracks: this.sources(tracksOfEar(film, ear)),
+    }));
     const waved = [...new Set([...waveformEars(film), ...this.waved])];
     this.tellHearing((hearing) => hearing.setFilm(ears, film.followers, waved, length));
     this.updateTracks();

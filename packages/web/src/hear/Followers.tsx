@@ -4,6 +4,7 @@ import { Button, IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { FollowerCard } from './FollowerCard';
+import { FollowerPort } from '../cords/FollowerPort';
 import { FollowerMeter } from './FollowerMeter';
 import { Disclosure, SectionHeading } from './Section';
 
@@ -50,7 +51,7 @@ export function Followers() {
         const { id, name } = follower;
         return (
           <article key={id} className="border-b border-rule/60">
-            <div className="flex items-center gap-2 pr-3 pl-1.5">
+            <div className="flex items-center gap-2 pr-1.5 pl-1.5">
               <Disclosure
                 open={openFollower === id}
                 onToggle={() => open(openFollower === id ? undefined : id)}
@@ -58,6 +59,7 @@ export function Followers() {
                 <span className="truncate">{name}</span>
               </Disclosure>
               <FollowerMeter followerId={id} />
+              <FollowerPort follower={id} name={name} />
             </div>
             {openFollower === id && <FollowerCard follower={follower} />}
           </article>

@@ -9,9 +9,11 @@ import {
   type FigureLayer,
   type Palette,
 } from '@cyclogram/core';
-import { useId } from 'react';
+import { useContext, useId } from 'react';
 import { Button } from '../controls/Button';
 import { ColorInput, FieldRows } from '../controls/Fields';
+import { OwnerContext } from '../cords/owner';
+import { PropertyRow } from '../cords/PropertyRow';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { GradientInput } from './GradientInput';
@@ -28,6 +30,7 @@ export function ColorSection({ layer, edits }: { layer: FigureLayer; edits: Laye
   const palettes = useEditor((state) => state.film.palettes);
   const change = useEditor((state) => state.change);
   const { color } = layer;
+  const owner = useContext(OwnerContext);
   const palette = palettes.find(({ id }) => id === color.palette);
   const gradient = palette ?? color;
   const setPalette = (label: string, part: Partial<Palette>) =>
@@ -60,6 +63,7 @@ export function ColorSection({ layer, edits }: { layer: FigureLayer; edits: Laye
   };
   const rows = (some: typeof fields) => (
     <FieldRows
+      at="color"
       fields={some.filter(({ key }) => key !== 'palette' || palettes.length > 0)}
       values={{ ...color, mix: gradient.mix }}
       defaults={{ ...standard }}
@@ -73,15 +77,21 @@ export function ColorSection({ layer, edits }: { layer: FigureLayer; edits: Laye
         <PaletteName palette={palette} onChange={(name) => setPalette('name of the palette', { name })} />
       )}
       {color.by === 'one' ? (
-        <ColorInput
-          field={colorField}
-          value={gradient.stops[0]!.color}
-          onChange={(value) =>
-            setStops([{ ...gradient.stops[0]!, color: value }, ...gradient.stops.slice(1)])
-          }
-        />
+        <OwnerContext.Provider value={palette ? { list: 'palettes', id: palette.id } : owner}>
+          <PropertyRow at={palette ? 'stops' : 'color.stops'} item={gradient.stops[0]!.id} field={colorField}>
+            <ColorInput
+              field={colorField}
+              value={gradient.stops[0]!.color}
+              onChange={(value) =>
+                setStops([{ ...gradient.stops[0]!, color: value }, ...gradient.stops.slice(1)])
+              }
+            />
+          </PropertyRow>
+        </OwnerContext.Provider>
       ) : (
-        <GradientInput gradient={gradient} onChange={setStops} />
+        <OwnerContext.Provider value={palette ? { list: 'palettes', id: palette.id } : owner}>
+          <GradientInput at={palette ? 'stops' : 'color.stops'} gradient={gradient} onChange={setStops} />
+        </OwnerContext.Provider>
       )}
       {rows(after)}
       {!palette && (

@@ -39,6 +39,8 @@ export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: La
             </IconButton>
           </div>
           <FieldRows
+            at="falloffs"
+            item={falloff.id}
             fields={i === 0 ? firstFields : fields}
             values={{ ...falloff }}
             defaults={{ ...standard }}

@@ -20,12 +20,13 @@ import {
 import { CardSection } from '../controls/CardSection';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
-import { findEar, useEditor } from '../editor/editorStore';
+import { findEar, findPath, useEditor } from '../editor/editorStore';
 import { ColorSection } from './ColorSection';
 import { DataProblem } from './DataProblem';
 import { FalloffSection } from './FalloffSection';
 import type { Part } from './layerClipboard';
 import { PartMenu } from './PartMenu';
+import { colorNote, pathWords, sizeNote } from './notes';
 import { PathSection } from './PathSection';
 import { SvgFileButton } from './SvgFileButton';
 import type { LayerEdits } from './useLayerEdits';
@@ -54,6 +55,8 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
   const defaults = { ...kind?.defaults({ width, height }) };
   const menu = (part: Part) => <PartMenu layer={layer} part={part} edits={edits} />;
   const { count } = copies;
+  const path = useEditor((state) => findPath(state.film, layer.path));
+  const pathNote = path ? pathWords(path) : undefined;
   const setKind = (next: string) =>
     edits.eachFigure('kind of figure', '', (target, film) => {
       target.figure = figureAs(target.figure, next as FigureKindName, film);
@@ -61,6 +64,7 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
   return (
     <>
       <FieldRows
+        at=""
         fields={[earField]}
         values={{ ear: layer.ear }}
         defaults={{}}
@@ -68,13 +72,25 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
           edits.eachFigure('ear', 'ear', (target) => void (target.ear = ear as string))
         }
       />
-      <CardSection heading="Path" tools={menu('path')}>
+      <CardSection heading="Path" list="paths" tools={menu('path')} note={pathNote}>
         <PathSection layer={layer} edits={edits} />
       </CardSection>
       {groups.map(({ heading, fields }, i) => (
-        <CardSection key={heading} heading={heading} tools={i === 0 ? menu('figure') : undefined}>
+        <CardSection
+          key={heading}
+          heading={heading}
+          keys={fields.map(({ key }) => `figure.${key}`)}
+          tools={i === 0 ? menu('figure') : undefined}
+          note={i === 0 ? kind?.label : sizeNote(figure)}
+        >
           {i === 0 && <ChoiceInput field={figureField} value={figure.kind} onChange={setKind} />}
-          <FieldRows fields={fields} values={{ ...figure }} defaults={defaults} onChange={edits.setFigure} />
+          <FieldRows
+            at="figure"
+            fields={fields}
+            values={{ ...figure }}
+            defaults={defaults}
+            onChange={edits.setFigure}
+          />
           {i === 0 && (
             <>
               <ShapeTools figure={figure} onChange={edits.setFigure} />
@@ -83,11 +99,12 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
           )}
         </CardSection>
       ))}
-      <CardSection heading="Colour" tools={menu('color')}>
+      <CardSection heading="Colour" keys={['color.']} tools={menu('color')} note={colorNote(layer.color)}>
         <ColorSection layer={layer} edits={edits} />
       </CardSection>
       <CardSection
         heading="Falloff"
+        keys={['falloffs.']}
         open={false}
         tools={menu('falloffs')}
         note={layer.falloffs.length > 0 ? String(layer.falloffs.length) : undefined}
@@ -96,11 +113,13 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
       </CardSection>
       <CardSection
         heading="Copies"
+        keys={['copies.']}
         open={false}
         tools={menu('copies')}
         note={count > 1 ? String(count) : undefined}
       >
         <FieldRows
+          at="copies"
           fields={copiesFields}
           values={{ ...copies }}
           defaults={copiesDefaults}
@@ -109,11 +128,13 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
       </CardSection>
       <CardSection
         heading="Symmetry"
+        keys={['symmetry.']}
         open={false}
         tools={menu('symmetry')}
         note={symmetry.kind === symmetryDefaults.kind ? undefined : symmetryLabels[symmetry.kind]}
       >
         <FieldRows
+          at="symmetry"
           fields={symmetryFields}
           values={{ ...symmetry }}
           defaults={symmetryDefaults}

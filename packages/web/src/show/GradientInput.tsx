@@ -13,9 +13,12 @@ import { useRef, useState, type KeyboardEvent } from 'react';
 import { IconButton } from '../controls/Button';
 import { ColorInput } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
+import { PropertyRow } from '../cords/PropertyRow';
 import { addStop, moveStop, moveTo, removeStop } from './gradientStops';
 
 interface GradientInputProps {
+  /** Key of the list of its stops, from their owner on; undefined where nothing moves. */
+  at?: string;
   gradient: Gradient;
   onChange: (stops: ColorStop[]) => void;
 }
@@ -24,7 +27,7 @@ const placeField = fieldOf(stopRecord, 'at') as NumberField;
 const colorField = fieldOf(stopRecord, 'color') as ColorField;
 
 /** A gradient as a bar with its stops under it; a double click on the bar adds one. */
-export function GradientInput({ gradient, onChange }: GradientInputProps) {
+export function GradientInput({ at, gradient, onChange }: GradientInputProps) {
   const { stops } = gradient;
   const [chosen, setChosen] = useState(0);
   const bar = useRef<HTMLDivElement>(null);
@@ -94,17 +97,21 @@ export function GradientInput({ gradient, onChange }: GradientInputProps) {
           <Minus size={13} />
         </IconButton>
       </div>
-      <ColorInput
-        field={colorField}
-        value={stop.color}
-        onChange={(color) => onChange(stops.map((other, i) => (i === index ? { ...other, color } : other)))}
-      />
-      {stops.length > 1 && (
-        <NumberInput
-          field={placeField}
-          value={stop.at}
-          onChange={(at) => change(moveStop(stops, index, at))}
+      <PropertyRow key={`${stop.id} color`} at={at} item={stop.id} field={colorField}>
+        <ColorInput
+          field={colorField}
+          value={stop.color}
+          onChange={(color) => onChange(stops.map((other, i) => (i === index ? { ...other, color } : other)))}
         />
+      </PropertyRow>
+      {stops.length > 1 && (
+        <PropertyRow key={`${stop.id} at`} at={at} item={stop.id} field={placeField}>
+          <NumberInput
+            field={placeField}
+            value={stop.at}
+            onChange={(at) => change(moveStop(stops, index, at))}
+          />
+        </PropertyRow>
       )}
     </div>
   );

@@ -13,6 +13,7 @@ import {
 import { CardSection } from '../controls/CardSection';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
+import { OwnerContext } from '../cords/owner';
 import { findLayer, findPath, useEditor } from '../editor/editorStore';
 import { addCircle, dropUnusedPaths } from './layerChanges';
 
@@ -64,19 +65,21 @@ function ClipFields({ path }: { path: FilmPath }) {
   const set = (key: string, edit: (target: FilmPath) => void) =>
     change(key, (film) => edit(findPath(film, path.id)!), `${path.id} ${key}`);
   return (
-    <>
+    <OwnerContext.Provider value={{ list: 'paths', id: path.id }}>
       <FieldRows
+        at="shape"
         fields={kind ? fieldsOf(kind.record) : []}
         values={{ ...path.shape }}
         defaults={{}}
         onChange={(key, value) => set(key, ({ shape }) => void Object.assign(shape, { [key]: value }))}
       />
       <FieldRows
+        at=""
         fields={pathPlaceFields}
         values={{ ...path }}
         defaults={{}}
         onChange={(key, value) => set(key, (target) => void Object.assign(target, { [key]: value }))}
       />
-    </>
+    </OwnerContext.Provider>
   );
 }

@@ -4,17 +4,22 @@ import {
   fieldsOf,
   isContainer,
   layerFields,
+  layerReferences,
   placeRecord,
   placeStandard,
   type Layer,
 } from '@cyclogram/core';
+import { useState } from 'react';
 import { BoxSelect, Copy, Link2, LockKeyhole, Trash2, Ungroup, Unlink } from 'lucide-react';
 import { Button, IconButton } from '../controls/Button';
 import { CardSection } from '../controls/CardSection';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
 import { shortcut } from '../controls/shortcut';
+import { FilterContext } from '../cords/filter';
+import { OwnerContext } from '../cords/owner';
 import { useEditor } from '../editor/editorStore';
+import { allWanted, CardFilterBar, cardFilter } from './CardFilterBar';
 import { KindCard } from './cards';
 import { TimingSection } from './TimingSection';
 import { useLayerActions } from './useLayerActions';
@@ -28,6 +33,8 @@ const ownFields = layerFields.filter(({ key }) => key === 'blend');
 export function LayerCard({ layer }: { layer: Layer }) {
   const edits = useLayerEdits(layer);
   const { set, count } = edits;
+  const cords = useEditor((state) => state.film.cords);
+  const [wanted, setWanted] = useState(allWanted);
   if (layer.locked) {
     return (
       <p className="flex items-center gap-2 px-3 pb-3 text-dim">
@@ -43,34 +50,47 @@ export function LayerCard({ layer }: { layer: Layer }) {
       </p>
     );
   }
+  const owners = [
+    { list: 'layers', id: layer.id } as const,
+    ...layerReferences(layer).flatMap(({ to, id }) =>
+      to === 'paths' || to === 'palettes' ? [{ list: to, id }] : [],
+    ),
+  ];
   return (
-    <div className="px-3 pb-3">
-      {count > 1 && (
-        <p role="status" className="mb-1 border-l-2 border-glass pl-2 text-xs text-glass">
-          {count} layers are selected: changes go to all that have the property.
-        </p>
-      )}
-      <Name layer={layer} />
-      <KindCard layer={layer} edits={edits} />
-      <PlaceSection layer={layer} edits={edits} />
-      <TimingSection layer={layer} edits={edits} />
-      <CardSection heading="Blending" note={blendingNote(layer)}>
-        <FieldRows
-          fields={[opacityField]}
-          values={{ ...layer.place }}
-          defaults={{ ...placeStandard }}
-          onChange={(key, value) => edits.setPlace(key, { [key]: value })}
-        />
-        <FieldRows
-          fields={ownFields}
-          values={{ ...layer }}
-          defaults={{}}
-          onChange={(key, value) => set(key, { [key]: value })}
-        />
-        <GroupChoice layer={layer} />
-      </CardSection>
-      <Actions layer={layer} />
-    </div>
+    <OwnerContext.Provider value={owners[0]}>
+      <FilterContext.Provider value={cardFilter(wanted, cords, owners)}>
+        <div className="px-3 pb-3">
+          {count > 1 && (
+            <p role="status" className="mb-1 border-l-2 border-glass pl-2 text-xs text-glass">
+              {count} layers are selected: changes go to all that have the property.
+            </p>
+          )}
+          <Name layer={layer} />
+          <CardFilterBar wanted={wanted} onChange={setWanted} />
+          <KindCard layer={layer} edits={edits} />
+          <PlaceSection layer={layer} edits={edits} />
+          <TimingSection layer={layer} edits={edits} />
+          <CardSection heading="Blending" keys={['place.opacity', 'blend']} note={blendingNote(layer)}>
+            <FieldRows
+              at="place"
+              fields={[opacityField]}
+              values={{ ...layer.place }}
+              defaults={{ ...placeStandard }}
+              onChange={(key, value) => edits.setPlace(key, { [key]: value })}
+            />
+            <FieldRows
+              at=""
+              fields={ownFields}
+              values={{ ...layer }}
+              defaults={{}}
+              onChange={(key, value) => set(key, { [key]: value })}
+            />
+            <GroupChoice layer={layer} />
+          </CardSection>
+          <Actions layer={layer} />
+        </div>
+      </FilterContext.Provider>
+    </OwnerContext.Provider>
   );
 }
 
@@ -87,10 +107,12 @@ function PlaceSection({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
   return (
     <CardSection
       heading="Position"
+      keys={['place.position', 'place.rotation', 'place.scale', 'place.anchor']}
       open={isContainer(layer) || asLinked(layer) !== undefined}
       note={notes.join(', ')}
     >
       <FieldRows
+        at="place"
         fields={placeFields}
         values={{ ...layer.place }}
         defaults={{ ...placeStandard }}

@@ -15,6 +15,7 @@ import {
 import { Split } from 'lucide-react';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
+import { OwnerContext } from '../cords/owner';
 import { findPath, useEditor } from '../editor/editorStore';
 import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
 import { DataProblem } from './DataProblem';
@@ -57,7 +58,7 @@ function PathFields({ layer, edits, film, path }: PathFieldsProps) {
   const defaults = kind ? defaultPath(kind.kind, path.id, path.name, film) : path;
   const trim = trimFields.filter(({ key }) => key !== 'startOffset' || isClosedShape(shape));
   return (
-    <>
+    <OwnerContext.Provider value={{ list: 'paths', id: path.id }}>
       <SharedPath layer={layer} film={film} path={path} edits={edits} />
       <ChoiceInput
         field={kindField}
@@ -65,12 +66,14 @@ function PathFields({ layer, edits, film, path }: PathFieldsProps) {
         onChange={(next) => setPath('kind of path', pathAs(path, next as PathKind, film))}
       />
       <FieldRows
+        at="shape"
         fields={kind ? fieldsOf(kind.record) : []}
         values={{ ...shape }}
         defaults={{ ...defaults.shape }}
         onChange={(key, value) => edits.setShape(key, { [key]: value })}
       />
       <FieldRows
+        at=""
         fields={[...pathPlaceFields, ...trim]}
         values={{ ...path }}
         defaults={{ ...defaults }}
@@ -86,7 +89,7 @@ function PathFields({ layer, edits, film, path }: PathFieldsProps) {
         </p>
       )}
       <PathTools layer={layer} film={film} path={path} setPath={setPath} />
-    </>
+    </OwnerContext.Provider>
   );
 }
 

@@ -29,6 +29,7 @@ import { Button, IconButton } from '../controls/Button';
 import { Fields } from '../controls/Fields';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { NumberInput } from '../controls/NumberInput';
+import { OwnerContext } from '../cords/owner';
 import { useEditor } from '../editor/editorStore';
 import { usePreviewState } from '../editor/previewContext';
 import { Gallery } from './Gallery';
@@ -160,12 +161,15 @@ function PictureCard() {
       />
       <RateInput />
       <LengthInput />
-      <Fields
-        groups={backgroundRecord.groups}
-        values={{ ...background }}
-        defaults={{ ...backgroundStandard }}
-        onChange={set((film) => film.background)}
-      />
+      <OwnerContext.Provider value={{ list: 'background', id: '' }}>
+        <Fields
+          at=""
+          groups={backgroundRecord.groups}
+          values={{ ...background }}
+          defaults={{ ...backgroundStandard }}
+          onChange={set((film) => film.background)}
+        />
+      </OwnerContext.Provider>
       <Fields
         groups={pictureFadeRecord.groups}
         values={{ ...fade }}

@@ -11,11 +11,13 @@ import {
   placeStandard,
   spanStandard,
   structuredCopy,
+  type Cord,
   type FigureLayer,
   type Film,
   type FilmPath,
   type Layer,
 } from '@cyclogram/core';
+import { copyCords, removeCordsOf } from '../cords/cordChanges';
 import { newId } from '../editor/newId';
 
 /** What is done to layers, each on a draft of the film. */
@@ -27,7 +29,9 @@ const referredTo = (layers: readonly Layer[], list: 'paths' | 'images' | 'palett
 /** Removes paths that no layer refers to. */
 export function dropUnusedPaths(film: Film): void {
   const used = referredTo(film.layers, 'paths');
-  film.paths = film.paths.filter(({ id }) => used.has(id));
+  const gone = new Set(film.paths.filter(({ id }) => !used.has(id)).map(({ id }) => id));
+  film.paths = film.paths.filter(({ id }) => !gone.has(id));
+  removeCordsOf(film, 'paths', gone);
 }
 
 /** The layers that stand along a path, or are cut by it. */
@@ -79,6 +83,7 @@ export function deleteLayers(film: Film, ids: readonly string[]): void {
     for (const layer of film.layers) if (lacks(layer)) gone.add(layer.id);
   }
   film.layers = film.layers.filter(({ id }) => !gone.has(id));
+  removeCordsOf(film, 'layers', gone);
   dropUnusedPaths(film);
 }
 
@@ -90,7 +95,13 @@ export function duplicateLayers(film: Film, ids: readonly string[]): string[] {
   return ids.map((id) => {
     const content = withContent(film, id);
     const at = Math.max(...content.map((layer) => film.layers.indexOf(layer)));
-    const copies = insertLayers(film, structuredCopy(content), structuredCopy(film.paths), at + 1);
+    const copies = insertLayers(
+      film,
+      structuredCopy(content),
+      structuredCopy(film.paths),
+      film.cords,
+      at + 1,
+    );
     const own = copies.find((copy) => copy.from === id)!.layer;
     own.name = `${own.name} copy`;
     own.group = film.layers.find((layer) => layer.id === id)!.group;
@@ -99,13 +110,14 @@ export function duplicateLayers(film: Film, ids: readonly string[]): string[] {
 }
 
 /**
- * Puts layers with their paths into a film under new ids; what they refer to of each other is named anew.
+ * Puts layers with their paths, and the cords on both, into a film under new ids; what they refer to of each other is named anew.
  * What else they refer to has to be there.
  */
 export function insertLayers(
   film: Film,
   layers: readonly Layer[],
   paths: readonly FilmPath[],
+  cords: readonly Cord[],
   at = film.layers.length,
 ): { from: string; layer: Layer }[] {
   const layerIds = new Map(layers.map(({ id }) => [id, newId('layer')]));
@@ -132,6 +144,10 @@ export function insertLayers(
     return { from: layer.id, layer: copy };
   });
   film.layers.splice(at, 0, ...inserted.map(({ layer }) => layer));
+  // A list of its own: it grows meanwhile.
+  const known = [...cords];
+  copyCords(film, known, 'layers', layerIds);
+  copyCords(film, known, 'paths', pathIds);
   return inserted;
 }
 
@@ -163,6 +179,7 @@ export function unlinkLayer(film: Film, id: string): void {
     film,
     structuredCopy(withContent(film, source)),
     structuredCopy(film.paths),
+    film.cords,
     at,
   );
   // A linked copy shows its source whether and however that is shown itself.

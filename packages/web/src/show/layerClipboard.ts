@@ -2,6 +2,7 @@ import {
   changeLayerReferences,
   changeReferences,
   colorRecord,
+  cordRecord,
   copiesRecord,
   falloffRecord,
   figureAs,
@@ -15,11 +16,13 @@ import {
   structuredCopy,
   symmetryRecord,
   type AnyRecord,
+  type Cord,
   type Ear,
   type FigureLayer,
   type Film,
   type FilmImage,
   type FilmPath,
+  type Follower,
   type Layer,
   type ListName,
   type Palette,
@@ -37,11 +40,14 @@ interface Belongings {
   palettes: Palette[];
   images: FilmImage[];
   ears: Ear[];
+  followers: Follower[];
 }
 
 interface CopiedLayers extends Belongings {
   cyclogram: 'layers 5';
   layers: Layer[];
+  /** Those on the layers and on their paths. */
+  cords: Cord[];
 }
 
 /** Groups of properties that can be copied by themselves. */
@@ -91,12 +97,14 @@ function belongings(
     new Set(all.flatMap(({ to, id }) => (to === list ? [id] : [])));
   const paths = film.paths.filter(({ id }) => used('paths').has(id));
   const all = [...references, ...paths.flatMap((path) => referencesIn(pathRecord, path))];
+  const followers = film.followers.filter(({ id }) => used('followers').has(id));
   return {
     film: filmId,
     paths,
     palettes: film.palettes.filter(({ id }) => used('palettes', all).has(id)),
     images: film.images.filter(({ id }) => used('images', all).has(id)),
-    ears: film.ears.filter(({ id }) => used('ears', all).has(id)),
+    ears: film.ears.filter(({ id }) => used('ears', all).has(id) || followers.some(({ ear }) => ear === id)),
+    followers,
   };
 }
 
@@ -104,7 +112,15 @@ function belongings(
 export function copyLayers(film: Film, filmId: string, ids: readonly string[]): CopiedLayers {
   const wanted = new Set(ids.flatMap((id) => withContent(film, id).map((layer) => layer.id)));
   const layers = film.layers.filter(({ id }) => wanted.has(id));
-  return { cyclogram: 'layers 5', layers, ...belongings(film, filmId, layers.flatMap(layerReferences)) };
+  const references = layers.flatMap(layerReferences);
+  const paths = new Set(references.flatMap(({ to, id }) => (to === 'paths' ? [id] : [])));
+  const cords = film.cords.filter(
+    ({ target }) =>
+      (target.list === 'layers' && wanted.has(target.id)) ||
+      (target.list === 'paths' && paths.has(target.id)),
+  );
+  const ofCords = cords.flatMap((cord) => referencesIn(cordRecord, cord));
+  return { cyclogram: 'layers 5', layers, cords, ...belongings(film, filmId, [...references, ...ofCords]) };
 }
 
 /** Records that hold one group of properties under the key `value`, whatever that is made of. */
@@ -158,10 +174,23 @@ function bring(film: Film, filmId: string, copied: Belongings): (to: ListName, i
   const resolve = (to: ListName, id: string): string | null => {
     if (to === 'palettes') return take(film.palettes, copied.palettes, id, 'palette');
     if (to === 'images') return take(film.images, copied.images, id, 'image');
+    if (to === 'followers') return bringFollower(id);
     if (to !== 'ears') return id;
     const known = find(film.ears, copied.ears, id) ?? film.ears[0];
     return known?.id ?? take(film.ears, copied.ears, id, 'ear');
   };
+  /** A follower comes along with its ear, unless the same one is there; what is gone stays gone. */
+  function bringFollower(id: string): string {
+    const known = find(film.followers, copied.followers, id);
+    if (known) return known.id;
+    const source = copied.followers.find((item) => item.id === id);
+    if (!source) return id;
+    const ear = take(film.ears, copied.ears, source.ear, 'ear') ?? film.ears[0]?.id;
+    if (ear === undefined) return id;
+    const own = { ...source, id: newId('follower'), ear };
+    film.followers.push(own);
+    return own.id;
+  }
   return (to, id) => {
     const key = `${to} ${id}`;
     if (!brought.has(key)) brought.set(key, resolve(to, id));
@@ -174,20 +203,21 @@ function bring(film: Film, filmId: string, copied: Belongings): (to: ListName, i
  * @throws FilmError when what was copied does not fit this version
  */
 export function pasteLayers(film: Film, filmId: string, copied: CopiedLayers): string[] {
-  const { layers, paths } = structuredCopy(copied);
+  const { layers, paths, cords = [] } = structuredCopy(copied);
   const outermost = new Set(
     layers.filter(({ group }) => !layers.some(({ id }) => id === group)).map(({ id }) => id),
   );
   const given = bring(film, filmId, copied);
   for (const layer of layers) changeLayerReferences(layer, given);
   for (const path of paths) changeReferences(pathRecord, path, given);
+  for (const cord of cords) changeReferences(cordRecord, cord, given);
   const isHere = (id: string) =>
     layers.some((layer) => layer.id === id) ||
     (copied.film === filmId && film.layers.some((layer) => layer.id === id));
   const kept = layers.filter((layer) =>
     layerReferences(layer).every(({ to, id, needed }) => to !== 'layers' || !needed || isHere(id)),
   );
-  const inserted = insertLayers(film, kept, paths);
+  const inserted = insertLayers(film, kept, paths, cords);
   // What does not fit is found now, before it is in the film.
   parseFilm(structuredCopy(film));
   return inserted.filter(({ from }) => outermost.has(from)).map(({ layer }) => layer.id);

@@ -6,7 +6,9 @@ import type {
   Follower,
   FollowerTable,
   LevelTable,
+  MovingValue,
   Placement,
+  PropertyPlace,
   Smoothing,
   SongFit,
   Waveform,
@@ -172,6 +174,10 @@ export interface Requests {
   };
   /** The box around everything that a layer draws in the song: left, top, right, bottom; null when nothing. */
   extent: { given: { layer: string }; answer: [number, number, number, number] | null };
+  /** For what share of the film the properties that move run into one of their limits, by their places. */
+  limits: { given: object; answer: Map<string, number> };
+  /** A property's value at moments equally far apart, for a curve of it; empty where it does not move, or is no number. */
+  course: { given: { place: PropertyPlace; from: number; to: number; count: number }; answer: number[] };
 }
 export type RequestName = keyof Requests;
 
@@ -193,6 +199,8 @@ export interface LiveLevels {
   peaks: Map<string, Float32Array>;
   /** Values by follower. */
   followers: Map<string, number>;
+  /** Values of the properties that move, by their places. */
+  values: Map<string, MovingValue>;
 }
 
 export type PaintingReport = { say: 'levels'; live: LiveLevels } | { say: 'stats'; stats: PaintStats };

@@ -3,7 +3,10 @@ import {
   emptyTables,
   momentOf,
   pictureAt,
+  placeKey,
+  planOf,
   TableHearing,
+  valueNow,
   type Film,
   type LevelTable,
 } from '@cyclogram/core';
@@ -146,7 +149,13 @@ function report(time: number): void {
   const now = wallClock();
   if (!film || (clock.playing && now - lastLevels <= levelsInterval)) return;
   lastLevels = now;
-  const live: LiveLevels = { time, ears: new Map(), peaks: new Map(), followers: new Map() };
+  const live: LiveLevels = {
+    time,
+    ears: new Map(),
+    peaks: new Map(),
+    followers: new Map(),
+    values: new Map(),
+  };
   for (const { id } of film.ears) {
     const levels = hearing.levelsAt(id, time);
     const peaks = hearing.peaksAt(id, time);
@@ -156,6 +165,12 @@ function report(time: number): void {
   for (const { id } of film.followers) {
     const value = hearing.followerAt(id, time);
     if (value !== undefined) live.followers.set(id, value);
+  }
+  for (const owners of Object.values(planOf(film))) {
+    for (const drivers of owners.values()) {
+      for (const driver of drivers)
+        live.values.set(placeKey(driver.place), valueNow(driver, film, hearing, time));
+    }
   }
   say({ say: 'levels', live });
 }

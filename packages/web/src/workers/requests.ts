@@ -4,9 +4,13 @@ import {
   emptyBox,
   group,
   layerOperations,
+  limitShare,
   momentOf,
   pictureAt,
+  placeKey,
+  planOf,
   TableHearing,
+  valueNow,
   withoutFades,
   type DrawCache,
   type Film,
@@ -117,6 +121,31 @@ const answers: Answers = {
     for (const t of loudMoments(ear, mostMoments))
       boundsOf(layerOperations(id, momentIn(film, knowledge, t)), box);
     return { answer: Number.isFinite(box[0]) ? box : null, transfer: [] };
+  },
+
+  limits(_given, { film, tables }) {
+    const hearing = new TableHearing(tables, film);
+    const shares = new Map<string, number>();
+    for (const owners of Object.values(planOf(film)))
+      for (const drivers of owners.values())
+        for (const driver of drivers) shares.set(placeKey(driver.place), limitShare(driver, film, hearing));
+    return Promise.resolve({ answer: shares, transfer: [] });
+  },
+
+  course({ place, from, to, count }, { film, tables }) {
+    const hearing = new TableHearing(tables, film);
+    const driver = planOf(film)
+      [place.list].get(place.id)
+      ?.find((one) => placeKey(one.place) === placeKey(place));
+    const values = driver
+      ? Array.from({ length: count }, (_, n) =>
+          valueNow(driver, film, hearing, from + ((to - from) * n) / Math.max(1, count - 1)),
+        )
+      : [];
+    return Promise.resolve({
+      answer: values.every((value) => typeof value === 'number') ? values : [],
+      transfer: [],
+    });
   },
 };
 

@@ -5,6 +5,7 @@ import { beatsAt, countAt, type Count } from '../signals';
 import { isPoint, zip } from '../value';
 import {
   amountNow,
+  aroundBase,
   followerReference,
   isNumeric,
   motionFields,
@@ -121,5 +122,6 @@ export const flickerSource: SourceKind<'flicker', typeof flickerRecord> = {
       ...(source.at === 'hit' && source.follower !== null ? [source.follower] : []),
     ],
   }),
+  range: ({ amount }, _field, base) => aroundBase(base, amount),
   begin: (field, value) => ({ amount: someAmount(field, value) }),
 };

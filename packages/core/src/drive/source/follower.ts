@@ -159,6 +159,11 @@ export const followerSource: SourceKind<'follower', typeof followerSourceRecord>
     return level === undefined ? undefined : 1 + level * (given.peak - 1);
   },
   needs: ({ follower }) => ({ followers: follower === null ? [] : [follower] }),
+  range(source, field, base) {
+    const given = source as FollowerSource;
+    const rest = given.rest ?? base;
+    return [rest, field.kind === 'switch' ? given.peak : peakOf(given, rest)];
+  },
   begin(field, value) {
     if (field.kind === 'switch') return { peak: value !== true };
     if (field.kind === 'color') return { peak: value === '#ffffff' ? '#ffb347' : '#ffffff' };

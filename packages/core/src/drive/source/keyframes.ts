@@ -5,7 +5,7 @@ import { record, type ValueOf } from '../../property/record';
 import { ease, easingFields } from '../easing';
 import { beatTime } from '../signals';
 import { isContinuous, mixValues } from '../value';
-import type { SourceKind } from './sourceKind';
+import { extremes, type SourceKind } from './sourceKind';
 
 /** A value at a time, and how it goes on to the next. */
 export const keyframeRecord = record('keyframe', [
@@ -126,6 +126,7 @@ export const keyframesSource: SourceKind<'keyframes', typeof keyframesRecord> = 
     return mixValues(field, from.value, to.value, ease(from, seconds / (end! - start!), seconds));
   },
   needs: () => ({ followers: [] }),
+  range: ({ keys }) => extremes(keysInOrder(keys).map(({ value }) => value)),
   begin: (_field, value) => ({
     keys: [
       {

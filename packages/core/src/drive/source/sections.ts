@@ -1,6 +1,6 @@
 import { sectionAt } from '../../film/section';
 import { record } from '../../property/record';
-import type { SourceKind } from './sourceKind';
+import { extremes, type SourceKind } from './sourceKind';
 
 /** A value in one section. */
 const sectionValueRecord = record('sectionValue', [
@@ -42,5 +42,6 @@ export const sectionsSource: SourceKind<'sections', typeof sectionsRecord> = {
     return values.find(({ section }) => section === now)?.value;
   },
   needs: () => ({ followers: [] }),
+  range: ({ values }, _field, base) => extremes([base, ...values.map(({ value }) => value)]),
   begin: () => ({ values: [] }),
 };

@@ -3,7 +3,7 @@ import type { Hearing } from '../../hearing/hearing';
 import type { Field } from '../../property/field';
 import { fields, type AnyRecord, type ValueOf } from '../../property/record';
 import { followerIntegral, followerValue } from '../signals';
-import type { MovingValue } from '../value';
+import { zip, type MovingValue } from '../value';
 
 /** One of the parts that a cord spreads over: letters, copies, or selected layers. */
 export interface Part {
@@ -49,6 +49,8 @@ export interface SourceKind<Kind extends string = string, R extends AnyRecord = 
   /** By what the base is multiplied, of sources that can say so. */
   factor?(source: ValueOf<R>, context: SourceContext): number | undefined;
   needs(source: ValueOf<R>): SourceNeeds;
+  /** The values between which it moves the property: at rest and at peak, or lowest and highest; undefined where there are none. */
+  range(source: ValueOf<R>, field: Field, base: MovingValue): readonly [MovingValue, MovingValue] | undefined;
   /** What a new one sets for a property with such a value. */
   begin(field: Field, value: MovingValue): Partial<ValueOf<R>>;
 }
@@ -114,4 +116,20 @@ const tidy = (value: number) => Number(value.toPrecision(3));
 function spanOf(field: Field): number {
   if (field.kind !== 'number' && field.kind !== 'point' && field.kind !== 'scale') return 1;
   return Math.min(field.max - field.min, 1000);
+}
+
+/** The values to both sides of a property's own. */
+export function aroundBase(
+  base: MovingValue,
+  amount: MovingValue,
+): readonly [MovingValue, MovingValue] | undefined {
+  const [low, high] = [-1, 1].map((sign) => zip([base, amount], (middle, most) => middle + sign * most));
+  return low === undefined || high === undefined ? undefined : [low, high];
+}
+
+/** The lowest and the highest of some numbers; of other values the first and the last. */
+export function extremes(values: readonly MovingValue[]): readonly [MovingValue, MovingValue] | undefined {
+  if (values.length === 0) return undefined;
+  if (values.every((value) => typeof value === 'number')) return [Math.min(...values), Math.max(...values)];
+  return [values[0]!, values.at(-1)!];
 }

@@ -2,7 +2,7 @@ import { seeded } from '../../math/noise';
 import { choicesOf } from '../../property/field';
 import { record } from '../../property/record';
 import { countAt } from '../signals';
-import { followerReference, type SourceKind } from './sourceKind';
+import { extremes, followerReference, type SourceKind } from './sourceKind';
 import { seedField } from './wander';
 
 const stepsRecord = record('source.steps', [
@@ -79,5 +79,6 @@ export const stepsSource: SourceKind<'steps', typeof stepsRecord> = {
     return values[order === 'listed' ? ((step % length) + length) % length : pick(seed, step, length)];
   },
   needs: ({ at, follower }) => ({ followers: at === 'hit' && follower !== null ? [follower] : [] }),
+  range: ({ values }) => extremes(values),
   begin: (_field, value) => ({ values: [value, value] }),
 };

@@ -5,6 +5,7 @@ import { beatsAt } from '../signals';
 import { zip } from '../value';
 import {
   amountNow,
+  aroundBase,
   isNumeric,
   motionFields,
   motionNeeds,
@@ -83,5 +84,6 @@ export const swingSource: SourceKind<'swing', typeof swingRecord> = {
     return zip([base, amount], (middle, most) => middle + most * level);
   },
   needs: motionNeeds,
+  range: ({ amount }, _field, base) => aroundBase(base, amount),
   begin: (field, value) => ({ amount: someAmount(field, value) }),
 };

@@ -48,6 +48,7 @@ export const turnSource: SourceKind<'turn', typeof turnRecord> = {
       : turned;
   },
   needs: ({ speedBy }) => ({ followers: speedBy === null ? [] : [speedBy] }),
+  range: () => undefined,
   begin: (field, value) => ({
     amount: field.kind === 'number' && field.unit === '°' ? 10 : someAmount(field, value),
   }),

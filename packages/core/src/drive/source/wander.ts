@@ -3,6 +3,7 @@ import { fields, record } from '../../property/record';
 import { isPoint, zip } from '../value';
 import {
   amountNow,
+  aroundBase,
   isNumeric,
   motionFields,
   motionNeeds,
@@ -76,5 +77,6 @@ export const wanderSource: SourceKind<'wander', typeof wanderRecord> = {
     return zip([context.base, amount, way], (base, most, part) => base + most * part);
   },
   needs: motionNeeds,
+  range: ({ amount }, _field, base) => aroundBase(base, amount),
   begin: (field, value) => ({ amount: someAmount(field, value) }),
 };

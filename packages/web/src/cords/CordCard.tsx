@@ -1,0 +1,336 @@
+import {
+  cordRecord,
+  defaultsOf,
+  fieldOf,
+  fieldsOf,
+  findProperty,
+  isShown,
+  kindOf,
+  problemOf,
+  sourceKinds,
+  spreadRecord,
+  type ChoiceField,
+  type Cord,
+  type CordSource,
+  type Field,
+  type Film,
+  type FoundProperty,
+  type ListField,
+  type MovingValue,
+  type NumberField,
+  type ShownField,
+  type SourceKind,
+  type ValueField,
+} from '@cyclogram/core';
+import { Ellipsis, Power, Trash2 } from 'lucide-react';
+import { DropdownMenu, Slot, Toggle } from 'radix-ui';
+import { useState, type ReactNode } from 'react';
+import { IconButton } from '../controls/Button';
+import { ControlOf } from '../controls/Fields';
+import { menuRow, menuSheet } from '../controls/menu';
+import { useEditor } from '../editor/editorStore';
+import { findCord, keepCord, onlyThisCord, peakSaidAs, removeCord } from './cordChanges';
+import { KeyframeList } from './KeyframeList';
+import { SectionValues } from './SectionValues';
+import { sourceIcons } from './sourceIcons';
+import { StepValues } from './StepValues';
+import { differenceField, factorField, sameField } from './valueFields';
+import { problemTexts, sourceName } from './words';
+
+const nowhere = { width: 0, height: 0 };
+const strengthField = fieldOf(cordRecord, 'strength') as NumberField;
+const combineField = fieldOf(cordRecord, 'combine') as ChoiceField;
+const peaksField = fieldOf(spreadRecord, 'peaks') as ListField;
+const spreadDefaults = defaultsOf(spreadRecord, nowhere);
+
+/** Everything about one cord, in place under the property that it moves. */
+export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
+  const film = useEditor((state) => state.film);
+  const change = useEditor((state) => state.change);
+  const { id, source } = cord;
+  const kind = kindOf(sourceKinds, source) as unknown as SourceKind | undefined;
+  const found = findProperty(film, cord.target);
+  const problem = problemOf(film, cord);
+  const Icon = kind ? sourceIcons[source.kind] : Slot.Root;
+  const edit = (label: string, change_: (target: Cord, draft: Film) => void, key = label) =>
+    change(
+      label,
+      (draft) => {
+        const target = findCord(draft, id);
+        if (target) change_(target, draft);
+      },
+      `cord ${id} ${key}`,
+    );
+  const setSource = (key: string, value: unknown) =>
+    edit(`cord ${key}`, (target) => void Object.assign(target.source, { [key]: value }));
+  return (
+    <article className="border-b border-rule/60 py-1 last-of-type:border-0" data-testid="cord-card">
+      <header className="flex h-7 items-center gap-1">
+        {kind && <Icon size={13} className="shrink-0 text-dim" />}
+        <span className="grow truncate font-semibold">{sourceName(film, cord)}</span>
+        <Toggle.Root
+          pressed={cord.on}
+          onPressedChange={(on) => edit('cord on', (target) => void (target.on = on))}
+          aria-label="On"
+          className="grid size-6 place-items-center text-dim data-[state=on]:text-glass"
+        >
+          <Power size={13} />
+        </Toggle.Root>
+        <CordMenu cord={cord} single={single} />
+        <IconButton
+          label="Remove the cord"
+          className="size-6"
+          onClick={() => change('remove cord', (draft) => removeCord(draft, id))}
+        >
+          <Trash2 size={12} />
+        </IconButton>
+      </header>
+      {problem && problem !== 'off' && (
+        <p role="status" className="text-xs text-alarm">
+          {problemTexts[problem]}
+        </p>
+      )}
+      {kind && found && (
+        <SourceFields kind={kind} cord={cord} found={found} onChange={setSource} edit={edit} />
+      )}
+      {found && !kind?.isBase && !single && (
+        <ControlOf
+          field={combineField}
+          value={cord.combine}
+          resetTo="sum"
+          onChange={(value) =>
+            edit('combination', (target) => void (target.combine = value as Cord['combine']))
+          }
+        />
+      )}
+      {found && (
+        <ControlOf
+          field={strengthField}
+          value={cord.strength}
+          resetTo={1}
+          onChange={(value) => edit('strength', (target) => void (target.strength = value as number))}
+        />
+      )}
+      {cord.spread && (
+        <SpreadFields
+          spread={cord.spread}
+          onChange={(key, value) =>
+            edit(`spread ${key}`, ({ spread }) => void (spread && Object.assign(spread, { [key]: value })))
+          }
+        />
+      )}
+    </article>
+  );
+}
+
+type Edit = (label: string, change: (target: Cord, draft: Film) => void, key?: string) => void;
+
+interface SourceFieldsProps {
+  kind: SourceKind;
+  cord: Cord;
+  found: FoundProperty;
+  onChange: (key: string, value: unknown) => void;
+  edit: Edit;
+}
+
+/** The properties of a source, those that are values of the property with controls of its kind. */
+function SourceFields({ kind, cord, found, onChange, edit }: SourceFieldsProps) {
+  const { source } = cord;
+  const { field, value: own } = found;
+  const values = source as unknown as Record<string, unknown>;
+  const defaults = defaultsOf(kind.record, nowhere) as Record<string, unknown>;
+  if (source.kind === 'keyframes')
+    return <KeyframeList cord={cord} field={field} source={source} onChange={onChange} />;
+  if (source.kind === 'sections')
+    return <SectionValues field={field} source={source} own={own} onChange={onChange} />;
+  const rows: ReactNode[] = [];
+  for (const one of fieldsOf(kind.record)) {
+    if (!isShown(one as ShownField, values) || !isFor(one, field)) continue;
+    if (one.kind === 'value') {
+      rows.push(<ValueRow key={one.key} one={one} source={source} found={found} onChange={onChange} />);
+    } else if (one.key === 'values' && source.kind === 'steps') {
+      rows.push(
+        <StepValues
+          key={one.key}
+          field={field}
+          values={source.values}
+          onChange={(next) => onChange('values', next)}
+        />,
+      );
+    } else if (one.key === 'how' && source.kind === 'follower') {
+      rows.push(
+        <ControlOf
+          key={one.key}
+          field={one as ChoiceField}
+          value={source.how}
+          resetTo="to"
+          onChange={(how) =>
+            edit('peak as', (target) => {
+              if (target.source.kind !== 'follower') return;
+              const rest = target.source.rest ?? own;
+              target.source.peak = peakSaidAs(how as 'to', target.source.how, rest, target.source.peak);
+              target.source.how = how as 'to';
+            })
+          }
+        />,
+      );
+    } else {
+      rows.push(
+        <ControlOf
+          key={one.key}
+          field={one as ShownField}
+          value={values[one.key]}
+          resetTo={defaults[one.key]}
+          onChange={(value) => onChange(one.key, value)}
+        />,
+      );
+    }
+  }
+  return rows;
+}
+
+/** Whether a field of a source has an effect on such a property. */
+function isFor({ key }: Field, { kind }: Field): boolean {
+  if (key === 'onAbove' || key === 'offBelow') return kind === 'switch';
+  if (key === 'curve') return kind !== 'switch';
+  if (key === 'how') return kind === 'number' || kind === 'point' || kind === 'scale';
+  if (key === 'axes') return kind === 'point' || kind === 'scale';
+  return true;
+}
+
+interface ValueRowProps {
+  one: ValueField;
+  source: CordSource;
+  found: FoundProperty;
+  onChange: (key: string, value: unknown) => void;
+}
+
+/** A value of the property, or a difference or a factor of its values. */
+function ValueRow({ one, source, found, onChange }: ValueRowProps) {
+  const { field, value: own } = found;
+  const given = (source as unknown as Record<string, MovingValue | null>)[one.key] ?? own;
+  const isPeak = source.kind === 'follower' && one.key === 'peak';
+  const shown =
+    isPeak && source.how === 'times'
+      ? factorField(one, given)
+      : one.key === 'amount' || (isPeak && source.how === 'by')
+        ? differenceField(field, one, given)
+        : sameField(field, one);
+  return (
+    <ControlOf
+      field={shown}
+      value={given}
+      // At rest it has the property's own value unless it is given another one.
+      resetTo={one.nullable ? own : undefined}
+      onChange={(value) => onChange(one.key, one.nullable && value === own ? null : value)}
+    />
+  );
+}
+
+/** How a cord differs from part to part. */
+function SpreadFields({
+  spread,
+  onChange,
+}: {
+  spread: NonNullable<Cord['spread']>;
+  onChange: (key: string, value: unknown) => void;
+}) {
+  const values = spread as unknown as Record<string, unknown>;
+  const defaults = spreadDefaults as unknown as Record<string, unknown>;
+  return (
+    <section aria-label="Spread" className="mt-1">
+      <h5 className="border-b border-rule text-xs text-dim">Spread over parts</h5>
+      {fieldsOf(spreadRecord).map((field) => {
+        if (field.kind === 'list') {
+          return spread.by === 'hand' ? (
+            <HandPeaks key={field.key} peaks={spread.peaks} onChange={(peaks) => onChange('peaks', peaks)} />
+          ) : null;
+        }
+        return isShown(field as ShownField, values) ? (
+          <ControlOf
+            key={field.key}
+            field={field as ShownField}
+            value={values[field.key]}
+            resetTo={defaults[field.key]}
+            onChange={(value) => onChange(field.key, value)}
+          />
+        ) : null;
+      })}
+    </section>
+  );
+}
+
+/** Peaks of each part, typed one after the other. */
+function HandPeaks({ peaks, onChange }: { peaks: readonly number[]; onChange: (peaks: number[]) => void }) {
+  const [draft, setDraft] = useState<string>();
+  const finish = () => {
+    if (draft === undefined) return;
+    const numbers = draft
+      .split(/[\s,;]+/)
+      .filter(Boolean)
+      .map(Number);
+    const { min, max } = peaksField.of as { min: number; max: number };
+    if (numbers.every(Number.isFinite))
+      onChange(
+        numbers.slice(0, peaksField.most).map((percent) => Math.min(Math.max(percent / 100, min), max)),
+      );
+    setDraft(undefined);
+  };
+  return (
+    <label className="flex h-7 items-center gap-2 text-dim">
+      <span className="grow">Peaks, %</span>
+      <input
+        value={draft ?? peaks.map((peak) => Math.round(peak * 100)).join(' ')}
+        placeholder="100 80 60"
+        onChange={({ target }) => setDraft(target.value)}
+        onBlur={finish}
+        onKeyDown={(event) => event.key === 'Enter' && finish()}
+        className="figures h-6 w-40 border-b border-rule bg-transparent text-paper hover:border-edge"
+      />
+    </label>
+  );
+}
+
+/** What else can be done with a cord. */
+function CordMenu({ cord, single }: { cord: Cord; single: boolean }) {
+  const change = useEditor((state) => state.change);
+  const { id, target, spread } = cord;
+  const isMotion = !(kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined)?.isBase;
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label="More for this cord"
+        className="grid size-6 place-items-center rounded-sm hover:bg-raised"
+      >
+        <Ellipsis size={13} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className={menuSheet}>
+          <DropdownMenu.Item className={menuRow} onSelect={() => keepCord(cord)}>
+            Copy the cord
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={menuRow}
+            disabled={single}
+            onSelect={() => change('only this cord', (film) => onlyThisCord(film, id))}
+          >
+            Only this one
+          </DropdownMenu.Item>
+          {target.list === 'layers' && isMotion && (
+            <DropdownMenu.Item
+              className={menuRow}
+              onSelect={() =>
+                change('spread', (film) => {
+                  const own = findCord(film, id);
+                  if (own) own.spread = spread ? null : spreadDefaults;
+                })
+              }
+            >
+              {spread ? 'Same for all parts' : 'Spread over letters or copies'}
+            </DropdownMenu.Item>
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

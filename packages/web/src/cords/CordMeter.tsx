@@ -1,0 +1,60 @@
+import {
+  findProperty,
+  isPoint,
+  kindOf,
+  sourceKinds,
+  type Cord,
+  type MovingValue,
+  type PropertyPlace,
+  type SourceKind,
+} from '@cyclogram/core';
+import { useEffect, useRef } from 'react';
+import { useEditor } from '../editor/editorStore';
+import { usePreview } from '../editor/previewContext';
+import { rangeText } from './words';
+
+interface CordMeterProps {
+  place: PropertyPlace;
+  placeKey: string;
+  cords: readonly Cord[];
+}
+
+const numberOf = (value: MovingValue): number | undefined =>
+  typeof value === 'number' ? value : isPoint(value) ? value.x : undefined;
+
+/** A property that moves: its values at rest and at peak, and the live one between them. */
+export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
+  const preview = usePreview();
+  const dot = useRef<HTMLSpanElement>(null);
+  const film = useEditor((state) => state.film);
+  const found = findProperty(film, place);
+  const first = cords.find(({ on }) => on) ?? cords[0]!;
+  const kind = kindOf(sourceKinds, first.source) as unknown as SourceKind | undefined;
+  const range = found && kind?.range(first.source as never, found.field, found.value);
+  const [from, to] = range ? range.map(numberOf) : [];
+  useEffect(() => {
+    const write = () => {
+      const value = preview.live.values.get(placeKey);
+      if (!dot.current || value === undefined) return;
+      if (typeof value === 'string' && value.startsWith('#')) dot.current.style.background = value;
+      const now = numberOf(value);
+      if (now === undefined || from === undefined || to === undefined || from === to) return;
+      dot.current.style.left = `${Math.min(Math.max((now - from) / (to - from), 0), 1) * 100}%`;
+    };
+    write();
+    return preview.onFrame(write);
+  }, [preview, placeKey, from, to]);
+  const text = range ? rangeText(found.field, range[0], range[1]) : (kind?.label ?? '');
+  return (
+    <span
+      className={`flex w-18 shrink-0 flex-col justify-center ${cords.some(({ on }) => on) ? '' : 'opacity-40'}`}
+      title={`${cords.length > 1 ? `${cords.length} cords: ` : ''}${text}`}
+      data-testid="cord-meter"
+    >
+      <span className="figures truncate text-[10px] leading-3 text-glass">{text}</span>
+      <span className="relative mt-0.5 block h-0.5 bg-rule">
+        <span ref={dot} className="absolute top-1/2 size-1.5 -translate-1/2 rounded-full bg-glass" />
+      </span>
+    </span>
+  );
+}

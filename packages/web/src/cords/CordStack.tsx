@@ -1,0 +1,44 @@
+import { type Cord, type PropertyPlace } from '@cyclogram/core';
+import { Plus } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import { Button } from '../controls/Button';
+import { popoverSheet } from '../controls/menu';
+import { CordCard } from './CordCard';
+import { CordPicker } from './CordPicker';
+
+interface CordStackProps {
+  place: PropertyPlace;
+  cords: readonly Cord[];
+  label: string;
+}
+
+/** All cords on a property, one after the other, and a way to add another one. */
+export function CordStack({ place, cords, label }: CordStackProps) {
+  const [picking, setPicking] = useState(false);
+  return (
+    <section aria-label={`Cords of ${label}`} className="mb-2 border-l-2 border-glass/60 pl-2">
+      {cords.map((cord) => (
+        <CordCard key={cord.id} cord={cord} single={cords.length === 1} />
+      ))}
+      <Popover.Root open={picking} onOpenChange={setPicking}>
+        <Popover.Trigger asChild>
+          <Button className="mt-1 h-6 px-1.5 text-xs">
+            <Plus size={12} /> Another cord
+          </Button>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            side="left"
+            align="start"
+            sideOffset={10}
+            collisionPadding={8}
+            className={`${popoverSheet} w-64`}
+          >
+            <CordPicker place={place} label={label} onDone={() => setPicking(false)} />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </section>
+  );
+}

@@ -1,0 +1,67 @@
+import { type PropertyPlace } from '@cyclogram/core';
+import { clsx } from 'clsx';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import { CordPicker } from './CordPicker';
+import { popoverSheet } from '../controls/menu';
+import { useCordView } from './cordView';
+
+interface PortProps {
+  place: PropertyPlace;
+  placeKey: string;
+  label: string;
+  driven: boolean;
+}
+
+/** The place on a property where a cord ends: pressed, it offers sources; on a property that moves, it opens its cords. */
+export function Port({ place, placeKey, label, driven }: PortProps) {
+  const [picking, setPicking] = useState(false);
+  const toggle = useCordView((state) => state.toggle);
+  const show = useCordView((state) => state.show);
+  const open = useCordView((state) => state.open === placeKey);
+  const dot = (
+    <button
+      type="button"
+      aria-label={driven ? `Cords of ${label}` : `Drive ${label}`}
+      aria-expanded={driven ? open : picking}
+      data-port={placeKey}
+      onClick={() => (driven ? toggle(placeKey) : setPicking(true))}
+      className={clsx(
+        'absolute top-1.5 -left-3.5 grid size-4 place-items-center rounded-full outline-offset-0',
+        !driven &&
+          'opacity-0 group-hover/row:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100',
+      )}
+    >
+      <span
+        className={clsx(
+          'block size-2 rounded-full border',
+          driven ? 'border-glass bg-glass' : 'border-edge hover:border-glass',
+        )}
+      />
+    </button>
+  );
+  if (driven) return dot;
+  return (
+    <Popover.Root open={picking} onOpenChange={setPicking}>
+      <Popover.Trigger asChild>{dot}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="left"
+          align="start"
+          sideOffset={10}
+          collisionPadding={8}
+          className={`${popoverSheet} w-64`}
+        >
+          <CordPicker
+            place={place}
+            label={label}
+            onDone={() => {
+              setPicking(false);
+              show(placeKey);
+            }}
+          />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,67 @@
+import { placeKey, type Field, type PropertyPlace } from '@cyclogram/core';
+import type { ReactNode } from 'react';
+import { RowTool } from '../controls/rowTool';
+import { useEditor } from '../editor/editorStore';
+import { cordsOn } from './cordChanges';
+import { CordMeter } from './CordMeter';
+import { CordStack } from './CordStack';
+import { useCordView } from './cordView';
+import { usePlace } from './owner';
+import { Port } from './Port';
+
+interface PropertyRowProps {
+  /** Key of the record that the property is in; undefined where it cannot move. */
+  at: string | undefined;
+  /** Id of the item of the list that it is in. */
+  item?: string | undefined;
+  field: Field & { label: string };
+  children: ReactNode;
+}
+
+/** The row of a property: its control, and where it can move, its port and the cords on it. */
+export function PropertyRow({ at, item, field, children }: PropertyRowProps) {
+  const place = usePlace(field, at, item);
+  if (!place) return <div data-row>{children}</div>;
+  return (
+    <MovingRow place={place} field={field}>
+      {children}
+    </MovingRow>
+  );
+}
+
+function MovingRow({
+  place,
+  field,
+  children,
+}: {
+  place: PropertyPlace;
+  field: Field & { label: string };
+  children: ReactNode;
+}) {
+  const key = placeKey(place);
+  const cords = useEditor((state) => cordsOn(state.film.cords, key));
+  const open = useCordView((state) => state.open === key);
+  const pointAt = useCordView((state) => state.pointAt);
+  const lit = useCordView(
+    ({ pointedAt }) =>
+      pointedAt !== undefined &&
+      'follower' in pointedAt &&
+      cords.some((cord) => 'follower' in cord.source && cord.source.follower === pointedAt.follower),
+  );
+  const driven = cords.length > 0;
+  return (
+    <div
+      data-row
+      data-place={key}
+      className={`group/row relative ${lit ? 'bg-glass/10' : ''}`}
+      onPointerEnter={driven ? () => pointAt({ place: key }) : undefined}
+      onPointerLeave={driven ? () => pointAt(undefined) : undefined}
+    >
+      <Port place={place} placeKey={key} label={field.label} driven={driven} />
+      <RowTool.Provider value={driven ? <CordMeter place={place} placeKey={key} cords={cords} /> : undefined}>
+        {children}
+      </RowTool.Provider>
+      {open && driven && <CordStack place={place} cords={cords} label={field.label} />}
+    </div>
+  );
+}

@@ -1,0 +1,179 @@
+import {
+  cordRecord,
+  defaultsOf,
+  findProperty,
+  isOnProperty,
+  placeKey,
+  sourceKinds,
+  structuredCopy,
+  zip,
+  type Cord,
+  type CordSource,
+  type Film,
+  type MovingValue,
+  type OwnerList,
+  type PropertyPlace,
+  type SourceKind,
+  type SourceKindName,
+} from '@cyclogram/core';
+import { newId } from '../editor/newId';
+
+/** What is done to cords, each on a draft of the film. */
+
+const nowhere = { width: 0, height: 0 };
+
+const known = new WeakMap<readonly Cord[], ReadonlyMap<string, readonly Cord[]>>();
+const none: readonly Cord[] = [];
+
+/** The cords on a property, always the same list for the same cords of a film. */
+export function cordsOn(cords: readonly Cord[], key: string): readonly Cord[] {
+  let byPlace = known.get(cords);
+  if (!byPlace) {
+    const made = new Map<string, Cord[]>();
+    for (const cord of cords) {
+      const place = placeKey(cord.target);
+      made.set(place, [...(made.get(place) ?? []), cord]);
+    }
+    known.set(cords, (byPlace = made));
+  }
+  return byPlace.get(key) ?? none;
+}
+
+/** Ids in the lists of a new source: those of its record are the same in each. */
+function withOwnIds<T>(value: T): T {
+  if (Array.isArray(value)) return value.map((item: unknown) => withOwnIds(item)) as T;
+  if (typeof value !== 'object' || value === null) return value;
+  const copy = Object.fromEntries(
+    Object.entries(value).map(([key, own]) => [key, withOwnIds(own as unknown)]),
+  );
+  if (typeof copy['id'] === 'string') copy['id'] = newId('key');
+  return copy as T;
+}
+
+/** A source of a kind for a property, with what suits its value. */
+export function newSource(
+  film: Film,
+  place: PropertyPlace,
+  kind: SourceKindName,
+  part: object = {},
+): CordSource | undefined {
+  const found = findProperty(film, place);
+  const source = sourceKinds[kind] as unknown as SourceKind;
+  if (!found || !source.moves(found.field)) return undefined;
+  const begin = withOwnIds(source.begin(found.field, found.value));
+  return { ...defaultsOf(source.record, nowhere), kind, ...begin, ...part } as unknown as CordSource;
+}
+
+/** Ties a property to a source. Gives the id of the cord back; undefined where the source cannot move it. */
+export function addCord(
+  film: Film,
+  place: PropertyPlace,
+  kind: SourceKindName,
+  part: object = {},
+): string | undefined {
+  const source = newSource(film, place, kind, part);
+  if (!source) return undefined;
+  const id = newId('cord');
+  film.cords.push({ ...defaultsOf(cordRecord, nowhere), id, target: { ...place }, source });
+  return id;
+}
+
+/** The same property of each of some layers, or of the paths that these stand along: those that have it. */
+export function samePlaces(film: Film, place: PropertyPlace, layers: readonly string[]): PropertyPlace[] {
+  const owners =
+    place.list === 'layers'
+      ? layers
+      : place.list === 'paths'
+        ? film.layers.flatMap((layer) => (layers.includes(layer.id) && 'path' in layer ? [layer.path] : []))
+        : [];
+  const places = owners.includes(place.id) ? [...new Set(owners)].map((id) => ({ ...place, id })) : [place];
+  return places.filter((one) => findProperty(film, one));
+}
+
+export const findCord = (film: Film, id: string): Cord | undefined =>
+  film.cords.find((cord) => cord.id === id);
+
+export function removeCord(film: Film, id: string): void {
+  film.cords = film.cords.filter((cord) => cord.id !== id);
+}
+
+/** Turns the other cords on the same property off; or all on, where they are off already. */
+export function onlyThisCord(film: Film, id: string): void {
+  const cord = findCord(film, id);
+  if (!cord) return;
+  const others = film.cords.filter((other) => other.id !== id && isOnProperty(other, cord.target));
+  const areOff = others.every(({ on }) => !on);
+  for (const other of others) other.on = areOff;
+  cord.on = true;
+}
+
+/** Removes the cords on things that are gone. */
+export function removeCordsOf(film: Film, list: OwnerList, ids: ReadonlySet<string>): void {
+  film.cords = film.cords.filter(({ target }) => target.list !== list || !ids.has(target.id));
+}
+
+/** Cords of some things, for copies of these. @param ids of the copies by those of what they are copies of */
+export function copyCords(
+  film: Film,
+  cords: readonly Cord[],
+  list: OwnerList,
+  ids: ReadonlyMap<string, string>,
+): void {
+  for (const cord of cords) {
+    const id = cord.target.list === list ? ids.get(cord.target.id) : undefined;
+    if (id === undefined) continue;
+    film.cords.push({ ...structuredCopy(cord), id: newId('cord'), target: { ...cord.target, id } });
+  }
+}
+
+/** The peak of a follower's cord said in another way, so that it keeps its effect. */
+export function peakSaidAs(
+  how: 'to' | 'by' | 'times',
+  was: 'to' | 'by' | 'times',
+  rest: MovingValue,
+  peak: MovingValue,
+): MovingValue {
+  const full = was === 'to' ? peak : zip([rest, peak], was === 'by' ? (a, b) => a + b : (a, b) => a * b);
+  if (full === undefined) return peak;
+  if (how === 'to') return full;
+  const tidy = (value: number) => Number(value.toPrecision(6));
+  return (
+    zip([rest, full], how === 'by' ? (a, b) => tidy(b - a) : (a, b) => (a === 0 ? 1 : tidy(b / a))) ?? peak
+  );
+}
+
+const copiedKey = 'copied-cord';
+
+/** A cord that was copied, for pasting it onto other properties. */
+export function keepCord({ source, combine, strength, spread }: Cord): void {
+  localStorage.setItem(copiedKey, JSON.stringify({ source, combine, strength, spread }));
+}
+
+type CopiedCord = Pick<Cord, 'source' | 'combine' | 'strength' | 'spread'>;
+
+export function keptCord(): CopiedCord | undefined {
+  try {
+    const copied = JSON.parse(localStorage.getItem(copiedKey) ?? 'null') as CopiedCord | null;
+    return copied && typeof copied.source?.kind === 'string' ? copied : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Puts a copied cord on a property, if it can move it. What does not fit there is as in a new one. */
+export function pasteCord(film: Film, place: PropertyPlace, copied: CopiedCord): string | undefined {
+  const found = findProperty(film, place);
+  const kind = Object.hasOwn(sourceKinds, copied.source.kind)
+    ? (sourceKinds[copied.source.kind] as unknown as SourceKind)
+    : undefined;
+  if (!found || !kind?.moves(found.field)) return undefined;
+  const id = newId('cord');
+  film.cords.push({
+    ...defaultsOf(cordRecord, nowhere),
+    ...structuredCopy(copied),
+    source: withOwnIds(copied.source),
+    id,
+    target: { ...place },
+  });
+  return id;
+}

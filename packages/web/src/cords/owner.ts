@@ -1,0 +1,19 @@
+import { canMove, type Field, type OwnerList, type PropertyPlace } from '@cyclogram/core';
+import { createContext, useContext } from 'react';
+
+/** Whose properties are shown. */
+export const OwnerContext = createContext<{ list: OwnerList; id: string } | undefined>(undefined);
+
+/**
+ * Where a property stands that is shown here; undefined where it cannot move.
+ * @param at key of the record that it is in, from its owner on: empty for the owner itself; undefined where nothing moves
+ */
+export function usePlace(
+  field: Pick<Field, 'kind'> & { key: string },
+  at: string | undefined,
+  item = '',
+): PropertyPlace | undefined {
+  const owner = useContext(OwnerContext);
+  if (!owner || at === undefined || !canMove(field as Field)) return undefined;
+  return { ...owner, key: at === '' ? field.key : `${at}.${field.key}`, item };
+}
