@@ -41,7 +41,7 @@ test('the workspace has nothing that keeps people out: everything open, dialogs,
   await expect(page.getByRole('dialog')).toBeVisible();
   expect(await serious(page)).toEqual([]);
   await page.keyboard.press('Escape');
-  await show(page).getByRole('button', { name: 'Add a figure' }).first().click();
+  await show(page).getByRole('button', { name: 'Add a layer' }).first().click();
   await expect(page.getByRole('dialog')).toBeVisible();
   expect(await serious(page)).toEqual([]);
   await page.keyboard.press('Escape');

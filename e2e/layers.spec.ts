@@ -6,7 +6,7 @@ test('layers: from the gallery, picked on the picture, several at once, grouped,
   page,
 }) => {
   await newFilm(page);
-  await show(page).getByRole('button', { name: 'Add a figure' }).first().click();
+  await show(page).getByRole('button', { name: 'Add a layer' }).first().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Bars on a floor' }).click();
   await expect(show(page).getByRole('listitem')).toHaveCount(2);
   await set(page, 'Rest', '60');

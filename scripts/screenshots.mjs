@@ -51,7 +51,7 @@ const views = {
     await page.getByTitle(/^Lamps\. /).click();
   },
   async gallery() {
-    await button('Add a figure').click();
+    await button('Add a layer').click();
     await page.getByRole('dialog').waitFor();
   },
   async follower() {

@@ -1,3 +1,3 @@
 export * from './context';
-export * from './imageAssets';
+export * from './filmAssets';
 export * from './painter';

@@ -33,7 +33,7 @@ export class Painter {
   /** Size of what is painted on now: the picture, or a surface for a group. */
   private room = { width: 0, height: 0 };
 
-  constructor(createSurface: CreateSurface) {
+  constructor(private readonly createSurface: CreateSurface) {
     this.surfaces = new Surfaces(createSurface);
     this.backdrop = new BackdropPainter(createSurface);
   }
@@ -71,14 +71,20 @@ export class Painter {
   }
 
   private paintDrawn(context: PaintContext, operation: DrawOp, matrix: Matrix): void {
-    if (operation.op !== 'images' && operation.soft > 0 && operation.color.length > 7) {
+    if ('soft' in operation && operation.soft > 0 && operation.color.length > 7) {
       // The steps of a soft edge must not shine through each other: the opacity comes last.
       const opacity = parseInt(operation.color.slice(7), 16) / 255;
       const opaque = { ...operation, color: operation.color.slice(0, 7) };
       this.paintGroup(context, makeGroup([opaque], { opacity }), matrix);
       return;
     }
-    this.drawCalls += drawOperation(operation, { context, matrix, images: this.images });
+    this.drawCalls += drawOperation(operation, {
+      context,
+      matrix,
+      images: this.images,
+      room: this.room,
+      createSurface: this.createSurface,
+    });
   }
 
   private paintGroup(context: PaintContext, group: GroupOp, outer: Matrix): void {
@@ -139,7 +145,11 @@ function needsSurface({ operations, opacity, blend, isolated, clipPath, passes }
 function isSingle(operations: readonly Operation[]): boolean {
   const [only] = operations;
   if (operations.length !== 1 || !only || only.op === 'group' || only.op === 'images') return false;
-  return only.op === 'backdrop' || only.soft <= 0;
+  if (only.op === 'backdrop') return true;
+  // The pieces of an image's edges lie under it, and so does noise; a line lies over what it surrounds.
+  if (only.op === 'image') return only.edges <= 0;
+  if (only.op === 'shape') return only.grain <= 0 && (only.fill === null || only.stroke === null);
+  return only.soft <= 0;
 }
 
 /** Keeps what lies within outlines, by the even-odd rule. A canvas's own clipping differs between machines. */

@@ -12,6 +12,7 @@ import { fromData } from './http/fromData';
 import { localOnly } from './http/localOnly';
 import { noSuchRoute, sendProblem } from './http/problem';
 import { imageRoutes } from './images/imageRoutes';
+import { typefaceRoutes } from './typefaces/typefaceRoutes';
 import { ffmpegVersion } from './media/ffmpeg';
 import { renderRoutes } from './render/renderRoutes';
 import type { Services } from './services';
@@ -52,7 +53,7 @@ export function createApp(services: Services, log: Logger, webFolder: string): E
   return app;
 }
 
-function apiRoutes({ assets, images, films, thumbnails, renders }: Services): Router {
+function apiRoutes({ assets, images, typefaces, films, thumbnails, renders }: Services): Router {
   const api = Router();
   api.get('/health', async (_request, response) => {
     const ffmpeg = await ffmpegVersion();
@@ -60,6 +61,7 @@ function apiRoutes({ assets, images, films, thumbnails, renders }: Services): Ro
   });
   api.use('/assets', assetRoutes(assets));
   api.use('/images', imageRoutes(images));
+  api.use('/typefaces', typefaceRoutes(typefaces));
   api.use(express.json({ limit: limits.filmBytes }));
   api.use('/films/:id/exports', exportRoutes(films));
   api.use('/films', filmRoutes(films, thumbnails));

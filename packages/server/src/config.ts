@@ -7,6 +7,7 @@ export const limits = {
   songSeconds: 2 * 3600,
   filmBytes: 8 * 1024 * 1024,
   imageBytes: 30 * 1024 * 1024,
+  typefaceBytes: 20 * 1024 * 1024,
 };
 
 /** Where everything is kept. All files live under one folder. */
@@ -19,6 +20,8 @@ export interface DataFolder {
   incoming: string;
   /** Uploaded images, decoded and written anew as PNG, by SHA-256. */
   images: string;
+  /** Uploaded typefaces, by SHA-256. */
+  typefaces: string;
   /** Pictures of films for the library. */
   thumbnails: string;
   /** Render segments while they are made, finished videos afterwards. */
@@ -33,10 +36,18 @@ export function openDataFolder(root: string): DataFolder {
     assets: resolve(root, 'assets'),
     incoming: resolve(root, 'incoming'),
     images: resolve(root, 'images'),
+    typefaces: resolve(root, 'typefaces'),
     thumbnails: resolve(root, 'thumbnails'),
     renders: resolve(root, 'renders'),
   };
-  for (const path of [folder.assets, folder.incoming, folder.images, folder.thumbnails, folder.renders]) {
+  for (const path of [
+    folder.assets,
+    folder.incoming,
+    folder.images,
+    folder.typefaces,
+    folder.thumbnails,
+    folder.renders,
+  ]) {
     mkdirSync(path, { recursive: true });
   }
   return folder;

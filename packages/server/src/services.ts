@@ -6,6 +6,7 @@ import { openDatabase } from './db/openDatabase';
 import { FilmThumbnails } from './films/filmThumbnails';
 import { FilmStore } from './films/filmStore';
 import { ImageStore } from './images/imageStore';
+import { TypefaceStore } from './typefaces/typefaceStore';
 import { RenderQueue } from './render/renderQueue';
 
 /** Everything that works on one data folder; the web server and the command line share it. */
@@ -14,6 +15,7 @@ export interface Services {
   database: DataSource;
   assets: AssetStore;
   images: ImageStore;
+  typefaces: TypefaceStore;
   films: FilmStore;
   thumbnails: FilmThumbnails;
   renders: RenderQueue;
@@ -26,13 +28,15 @@ export async function openServices(root: string, log: Logger): Promise<Services>
   const database = await openDatabase(folder.database);
   const assets = new AssetStore(database, folder);
   const images = new ImageStore(folder);
-  const films = new FilmStore(database, assets, images, folder);
+  const typefaces = new TypefaceStore(folder);
+  const films = new FilmStore(database, assets, images, typefaces, folder);
   const renders = new RenderQueue(database, films, folder, log);
   return {
     folder,
     database,
     assets,
     images,
+    typefaces,
     films,
     thumbnails: new FilmThumbnails(films, folder),
     renders,

@@ -9,6 +9,7 @@ import { caps } from './caps';
 import { dots } from './dots';
 import type { FigureNeeds } from './figureKind';
 import { images } from './imageMarks';
+import { letters } from './letters';
 import { line } from './line';
 import { needles } from './needles';
 import type { MarkScene } from './scene';
@@ -30,6 +31,7 @@ export const figureKinds = {
   waveform,
   spectrogram,
   images,
+  letters,
 };
 
 export type FigureKindName = keyof typeof figureKinds;

@@ -1,6 +1,7 @@
 import type { DrawCache } from '../cache/drawCache';
 import type { Waveform } from '../hearing/hearing';
 import type { Path } from '../path/path';
+import type { Typefaces } from '../typeface/typeface';
 import type { Ink } from './ink';
 
 /** What a figure makes its marks of, at one moment. */
@@ -19,6 +20,8 @@ export interface MarkScene {
   waveform?: Waveform | undefined;
   /** What becomes of a level at a place of the picture, `along` the path (0..1): the falloff. */
   weigh: Weigh;
+  /** Typefaces that are at hand. */
+  typefaces: Typefaces;
   /** What was worked out before. */
   cache: Pick<DrawCache, 'outlines'>;
 }

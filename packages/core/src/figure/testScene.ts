@@ -19,6 +19,7 @@ export function sceneOf(
     t: 0,
     levelsAt: () => levels,
     weigh: (level) => level,
+    typefaces: new Map(),
     cache: new DrawCache(),
     ...part,
   };

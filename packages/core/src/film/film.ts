@@ -9,7 +9,7 @@ import { fadesRecord, mostSeconds } from './fades';
 import { followerRecord } from './follower';
 import { frameRateRecord } from './frameRate';
 import { sectionRecord } from './section';
-import { imageRecord, trackRecord } from './track';
+import { imageRecord, trackRecord, typefaceRecord } from './track';
 
 /** Version of the film format that this code reads and writes. */
 export const filmVersion = 5;
@@ -54,6 +54,16 @@ export const filmRecord = record('film', [
       },
       { kind: 'text', key: 'title', label: 'Title', maxLength: 200, line: true, default: '', hidden: true },
       {
+        kind: 'text',
+        key: 'artist',
+        label: 'Artist',
+        help: 'For readouts in lettering.',
+        maxLength: 200,
+        line: true,
+        default: '',
+        driven: false,
+      },
+      {
         ...side,
         key: 'width',
         label: 'Width',
@@ -95,6 +105,7 @@ export const filmRecord = record('film', [
       },
       list('sections', 'Sections', sectionRecord, 200),
       list('images', 'Images', imageRecord, 64),
+      list('typefaces', 'Typefaces', typefaceRecord, 32),
       list('palettes', 'Palettes', paletteRecord, 64),
       list('paths', 'Paths', pathRecord, 512),
       {

@@ -134,3 +134,16 @@ export const imageRecord = record('image', [
   },
 ]);
 export type FilmImage = ValueOf<typeof imageRecord>;
+
+/** A typeface that was brought in as a file; layers name it by its name. */
+export const typefaceRecord = record('typeface', [
+  {
+    heading: 'Typeface',
+    fields: [
+      { kind: 'id', key: 'id' },
+      { kind: 'text', key: 'name', label: 'Name', maxLength: 100, line: true, default: '', hidden: true },
+      { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
+    ],
+  },
+]);
+export type FilmTypeface = ValueOf<typeof typefaceRecord>;

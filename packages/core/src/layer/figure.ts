@@ -107,6 +107,7 @@ function drawOnce(layer: FigureLayer, moment: Moment, bands: number, each: boole
       levelsAt: (at: number) => fitting(hearing.levelsAt(ear, at)) ?? silence,
       waveform: hearing.waveformOf(ear),
       weigh,
+      typefaces: moment.assets.typefaces,
       cache,
     };
     const reached = withReach(figure, reach);

@@ -1,5 +1,5 @@
 import type { Film } from '../film/film';
-import { kindOf } from '../property/record';
+import { eachField, kindOf } from '../property/record';
 import { changeReferences, referencesIn, type Reference } from '../property/references';
 import type { ListName } from '../property/field';
 import { asGroup } from './group';
@@ -42,6 +42,18 @@ export const usedEars = (film: Film): string[] => {
 
 /** How many parts a layer has that a cord may spread over. */
 export const partCount = (layer: Layer): number => kindOfLayer(layer)?.parts?.(layer as never) ?? 1;
+
+/** Names of the typefaces that a film's layers are set in. */
+export function usedTypefaces(film: Film): string[] {
+  const names = film.layers.flatMap((layer) => {
+    const kind = kindOfLayer(layer);
+    if (!kind) return [];
+    return [...eachField(kind.record, layer)].flatMap(({ field, value }) =>
+      field.kind === 'font' && typeof value === 'string' && value !== '' ? [value] : [],
+    );
+  });
+  return [...new Set(names)];
+}
 
 /** The ear that something of a layer follows first: its own, or that of what it shows. */
 export function earOf(film: Film, layer: Layer): string | undefined {

@@ -1,7 +1,12 @@
 import type { ValueOfKinds } from '../property/record';
 import { figureLayer } from './figure';
+import { fillLayer } from './fill';
 import { groupLayer } from './group';
+import { imageLayer } from './image';
+import { letteringLayer } from './lettering';
 import { linkedLayer } from './linked';
+import { progressLayer } from './progress';
+import { shapeLayer } from './shape';
 
 /**
  * Every kind of layer there is. A new one is a file beside linked.ts and a line here. They are got when they are asked
@@ -16,6 +21,21 @@ export const layerKinds = {
   },
   get linked() {
     return linkedLayer;
+  },
+  get fill() {
+    return fillLayer;
+  },
+  get image() {
+    return imageLayer;
+  },
+  get shape() {
+    return shapeLayer;
+  },
+  get progress() {
+    return progressLayer;
+  },
+  get lettering() {
+    return letteringLayer;
   },
 };
 

@@ -4,9 +4,11 @@ import type { DotsOp } from './operation/dots';
 import type { FillOp } from './operation/fill';
 import type { GroupOp } from './operation/group';
 import type { ImagesOp } from './operation/images';
+import type { ImageOp } from './operation/image';
+import type { ShapeOp } from './operation/shape';
 import type { StrokesOp } from './operation/strokes';
 
-export type { BackdropOp, CurveOp, DotsOp, FillOp, GroupOp, ImagesOp, StrokesOp };
+export type { BackdropOp, CurveOp, DotsOp, FillOp, GroupOp, ImageOp, ImagesOp, ShapeOp, StrokesOp };
 
 /**
  * A picture as a list of drawing operations, back to front: plain data, in
@@ -20,7 +22,7 @@ export interface Picture {
 
 export type Operation = BackdropOp | DrawOp | GroupOp;
 /** What is drawn itself. */
-export type DrawOp = StrokesOp | DotsOp | CurveOp | FillOp | ImagesOp;
+export type DrawOp = StrokesOp | DotsOp | CurveOp | FillOp | ImagesOp | ImageOp | ShapeOp;
 
 /** a, b, c, d, e, f: x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = readonly [number, number, number, number, number, number];

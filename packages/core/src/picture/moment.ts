@@ -4,14 +4,17 @@ import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
 import type { Layer } from '../layer/registry';
 import type { Size } from '../property/field';
+import type { Typefaces } from '../typeface/typeface';
 
 /** What drawing needs and a film only names. */
 export interface Assets {
   /** Sizes of images in pixels by their ids; those that are not here yet are missing. */
   images: ReadonlyMap<string, Size>;
+  /** Typefaces by their names; those that are not here yet are missing. */
+  typefaces: Typefaces;
 }
 
-export const noAssets: Assets = { images: new Map() };
+export const noAssets: Assets = { images: new Map(), typefaces: new Map() };
 
 /** The context a picture is drawn in. */
 export interface Moment {

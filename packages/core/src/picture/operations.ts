@@ -5,8 +5,10 @@ import { curve } from './operation/curve';
 import { dots } from './operation/dots';
 import { fill } from './operation/fill';
 import { groupKind } from './operation/group';
+import { image } from './operation/image';
 import { images } from './operation/images';
 import type { OperationKind } from './operation/operationKind';
+import { shape } from './operation/shape';
 import { strokes } from './operation/strokes';
 
 export { group } from './operation/group';
@@ -22,6 +24,8 @@ const operationKinds: { [Op in Operation['op']]: OperationKind<Extract<Operation
   curve,
   fill,
   images,
+  image,
+  shape,
   group: groupKind,
 };
 

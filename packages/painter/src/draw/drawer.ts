@@ -1,5 +1,5 @@
 import type { Matrix } from '@cyclogram/core';
-import type { PaintContext, PaintImages } from '../context';
+import type { CreateSurface, PaintContext, PaintImages } from '../context';
 
 /** What a drawer draws on and with. */
 export interface Drawing {
@@ -7,6 +7,9 @@ export interface Drawing {
   /** Picture units to pixels. */
   matrix: Matrix;
   images: PaintImages;
+  /** Size of what is painted on, in pixels. */
+  room: { width: number; height: number };
+  createSurface: CreateSurface;
 }
 
 /** Draws one kind of operation. Gives back how many shapes and images it drew. */

@@ -3,7 +3,9 @@ import { drawCurve } from './curve';
 import { drawDots } from './dots';
 import type { Drawer, Drawing } from './drawer';
 import { drawFill } from './fill';
+import { drawImage } from './image';
 import { drawImages } from './images';
+import { drawShape } from './shape';
 import { drawStrokes } from './strokes';
 
 const drawers: { [Op in DrawOp['op']]: Drawer<Extract<DrawOp, { op: Op }>> } = {
@@ -12,6 +14,8 @@ const drawers: { [Op in DrawOp['op']]: Drawer<Extract<DrawOp, { op: Op }>> } = {
   curve: drawCurve,
   fill: drawFill,
   images: drawImages,
+  image: drawImage,
+  shape: drawShape,
 };
 
 /** Draws one operation. Gives back how many shapes and images that took. */

@@ -19,7 +19,7 @@ export async function drawFrame(
 ): Promise<void> {
   const film = await openFilm(services, filmName);
   const tracks = await services.films.tracks(film);
-  const images = await services.films.images(film);
+  const files = await services.films.files(film);
   const rate = options.fps ?? film.fps;
   const fps = fpsOf(rate);
   const { width, height } = options.size ?? film;
@@ -27,7 +27,7 @@ export async function drawFrame(
   await runTask('picture', {
     film,
     tracks,
-    images,
+    files,
     at,
     whole: true,
     width,

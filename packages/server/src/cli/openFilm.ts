@@ -26,6 +26,11 @@ export async function openFilm(services: Services, film: string): Promise<Film> 
     const asset = await services.assets.importFile(path, basename(path));
     track.source = { asset: asset.sha256 };
   }
+  for (const typeface of document.typefaces) {
+    if (typeface.source.path === undefined) continue;
+    const stored = await services.typefaces.importFile(resolve(dirname(film), typeface.source.path));
+    typeface.source = { asset: stored.sha256 };
+  }
   for (const image of document.images) {
     if (image.source.path === undefined) continue;
     const stored = await services.images.importFile(resolve(dirname(film), image.source.path));

@@ -30,7 +30,7 @@ export async function renderFilm(
     await renderVideo({
       film,
       tracks,
-      images: await services.films.images(film),
+      files: await services.films.files(film),
       plan,
       folder,
       out: resolve(options.out),

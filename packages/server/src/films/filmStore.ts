@@ -7,8 +7,9 @@ import { FilmEntity, type FilmRow } from '../db/entities';
 import { inTransaction } from '../db/transaction';
 import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
 import { Problem } from '../http/problem';
-import type { FilmImages } from '../images/filmImages';
+import type { FilmFiles } from '../images/filmFiles';
 import type { ImageStore } from '../images/imageStore';
+import type { TypefaceStore } from '../typefaces/typefaceStore';
 import { listColumns, type ListColumns } from './listColumns';
 
 /** How many earlier states of a film are kept. */
@@ -50,6 +51,7 @@ export class FilmStore {
     private readonly database: DataSource,
     private readonly assets: AssetStore,
     private readonly imageStore: ImageStore,
+    private readonly typefaceStore: TypefaceStore,
     private readonly folder: DataFolder,
   ) {}
 
@@ -179,9 +181,9 @@ export class FilmStore {
     return this.get(id);
   }
 
-  /** The files of the film's images. @throws Problem naming the first that is missing */
-  images(film: Film): Promise<FilmImages> {
-    return this.imageStore.ofFilm(film);
+  /** The files that the film is drawn with. @throws Problem naming the first that is missing */
+  async files(film: Film): Promise<FilmFiles> {
+    return { images: await this.imageStore.ofFilm(film), typefaces: await this.typefaceStore.ofFilm(film) };
   }
 
   /** The decoded tracks of a film. */

@@ -2,6 +2,7 @@ import { fadesStandard } from '@cyclogram/core';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataFolder } from '../config';
+import { noFiles } from '../images/filmFiles';
 import { runTask } from '../work/runTask';
 import { filmSeconds, type FilmStore, type StoredFilm } from './filmStore';
 
@@ -36,13 +37,13 @@ export class FilmThumbnails {
   private async make({ id, document: film }: StoredFilm, path: string): Promise<string> {
     if (await stat(path).catch(() => undefined)) return path;
     const tracks = await this.store.tracks(film).catch(() => ({}));
-    const images = await this.store.images(film).catch(() => ({}));
+    const files = await this.store.files(film).catch(() => noFiles);
     const width = thumbnailWidth;
     const height = Math.max(1, Math.round((width * film.height) / film.width));
     const at = filmSeconds(film, tracks) * pictureShare;
     const lit = { ...film, fades: fadesStandard };
     const shown = Object.keys(tracks).length > 0 ? lit : { ...lit, tracks: [], length: null };
-    await runTask('picture', { film: shown, tracks, images, at, whole: false, width, height, out: path });
+    await runTask('picture', { film: shown, tracks, files, at, whole: false, width, height, out: path });
     const older = (await readdir(this.folder.thumbnails)).filter(
       (name) => name.startsWith(`${id}-`) && join(this.folder.thumbnails, name) !== path,
     );

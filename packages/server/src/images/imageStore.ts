@@ -7,7 +7,6 @@ import { limits, type DataFolder } from '../config';
 import { Problem } from '../http/problem';
 import { hashOf, localFile, withUpload, type SizeLimit } from '../incoming/incoming';
 import { runTask } from '../work/runTask';
-import type { FilmImages } from './filmImages';
 
 /** An image that was taken in. */
 export interface StoredImage {
@@ -64,8 +63,8 @@ export class ImageStore {
   }
 
   /** The files of a film's images. @throws Problem naming the first that is missing */
-  async ofFilm(film: Film): Promise<FilmImages> {
-    const images: FilmImages = {};
+  async ofFilm(film: Film): Promise<Record<string, string>> {
+    const images: Record<string, string> = {};
     for (const { id, name, source } of film.images) {
       images[id] = await this.get(source.asset ?? '').catch(() => {
         throw new Problem(

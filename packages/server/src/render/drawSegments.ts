@@ -1,11 +1,19 @@
-import { DrawCache, fpsOf, frameMoment, momentOf, pictureAt, TableHearing } from '@cyclogram/core';
+import {
+  DrawCache,
+  fpsOf,
+  frameMoment,
+  momentOf,
+  pictureAt,
+  TableHearing,
+  usedTypefaces,
+} from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { rename, rm } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
-import { imageAssets } from '../images/imageAssets';
+import { filmAssets } from '../images/filmAssets';
 import type { Segment, SegmentsTask } from '../work/tasks';
 import { checkVideo } from './checkVideo';
 import { startEncoder } from './encode';
@@ -49,11 +57,12 @@ function frameDrawer(task: SegmentsTask): (frame: number) => Promise<Buffer> {
   const { film, tables, width, height, fps } = task;
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
-  const assets = imageAssets(task.images);
+  const assets = filmAssets(task.files);
   painter.images = assets.images;
   const hearing = new TableHearing(tables, film);
   const options = { cache: new DrawCache(), assets };
   return async (frame) => {
+    await assets.prepareTypefaces(usedTypefaces(film));
     const picture = pictureAt(momentOf(film, hearing, frameMoment(frame, fpsOf(fps)), options));
     await assets.prepare(picture);
     painter.paint(context, picture, width, height);

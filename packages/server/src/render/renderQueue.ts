@@ -266,7 +266,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       await renderVideo({
         film,
         tracks: await this.films.tracks(film),
-        images: await this.films.images(film),
+        files: await this.films.files(film),
         plan: row,
         folder,
         out: this.videoPath(row),

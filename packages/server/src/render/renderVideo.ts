@@ -7,7 +7,7 @@ import { Worker } from 'node:worker_threads';
 import { filmLength, playedFiles, type FilmTracks } from '../hearing/filmTracks';
 import { heardEars } from '../hearing/hearFilm';
 import { Problem, toProblem } from '../http/problem';
-import type { FilmImages } from '../images/filmImages';
+import type { FilmFiles } from '../images/filmFiles';
 import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
 import type { Segment } from '../work/tasks';
 import { checkVideo } from './checkVideo';
@@ -28,7 +28,7 @@ export interface RenderProgress {
 export interface RenderJob {
   film: Film;
   tracks: FilmTracks;
-  images: FilmImages;
+  files: FilmFiles;
   plan: RenderPlan;
   /** Folder for the segments. */
   folder: string;
@@ -136,14 +136,14 @@ async function drawAll(
   segments: Segment[],
   onFrames: (frames: number) => void,
 ): Promise<void> {
-  const { film, images, plan } = job;
+  const { film, files, plan } = job;
   const waiting = [...segments];
   const stop = new AbortController();
   const stopAll = () => stop.abort();
   job.signal?.addEventListener('abort', stopAll, { once: true });
   if (job.signal?.aborted) stopAll();
   const { width, height, fps, format } = plan;
-  const given = { film, images, tables, width, height, fps, format };
+  const given = { film, files, tables, width, height, fps, format };
 
   const runThread = () =>
     new Promise<void>((resolve, reject) => {

@@ -1,9 +1,17 @@
-import { DrawCache, lookAhead, lookBack, momentOf, pictureAt, TableHearing } from '@cyclogram/core';
+import {
+  DrawCache,
+  lookAhead,
+  lookBack,
+  momentOf,
+  pictureAt,
+  TableHearing,
+  usedTypefaces,
+} from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
 import { rename, writeFile } from 'node:fs/promises';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { hearFilm } from '../hearing/hearFilm';
-import { imageAssets } from '../images/imageAssets';
+import { filmAssets } from '../images/filmAssets';
 import type { Tasks } from '../work/tasks';
 
 /** Seconds heard before a moment for a quick picture, so that smoothing has settled. */
@@ -15,13 +23,14 @@ const leadIn = 10;
  * what leads up to the moment: quicker, and good enough for the library.
  */
 export async function writePicture(given: Tasks['picture']['given']): Promise<void> {
-  const { film, tracks, images, at, whole, width, height, out } = given;
+  const { film, tracks, files, at, whole, width, height, out } = given;
   const part: [number, number] = [at - leadIn - lookBack(film), at + lookAhead(film) + 0.1];
   const tables = await hearFilm(film, tracks, whole ? undefined : part);
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
-  const assets = imageAssets(images);
+  const assets = filmAssets(files);
   painter.images = assets.images;
+  await assets.prepareTypefaces(usedTypefaces(film));
   const hearing = new TableHearing(tables, film);
   const picture = pictureAt(momentOf(film, hearing, at, { cache: new DrawCache(), assets }));
   await assets.prepare(picture);

@@ -1,7 +1,7 @@
 import type { Film, FrameRate, HearingTables, PcmShape } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
-import type { FilmImages } from '../images/filmImages';
+import type { FilmFiles } from '../images/filmFiles';
 
 /** What worker threads do for the server: for each task what it is given and what it answers. */
 export interface Tasks {
@@ -13,11 +13,13 @@ export interface Tasks {
   export: { given: { film: Film; tracks: FilmTracks; wish: ExportWish }; answer: string | Uint8Array };
   /** Decodes an image and writes it anew as PNG; the answer is its size. */
   image: { given: { path: string; out: string }; answer: { width: number; height: number } };
+  /** Finds out whether a file is a typeface. */
+  typeface: { given: { path: string }; answer: void };
   picture: {
     given: {
       film: Film;
       tracks: FilmTracks;
-      images: FilmImages;
+      files: FilmFiles;
       at: number;
       whole: boolean;
       width: number;
@@ -35,7 +37,7 @@ export type TaskName = keyof Tasks;
 /** Drawing and encoding segments, one after the other as they are handed over. */
 export interface SegmentsTask {
   film: Film;
-  images: FilmImages;
+  files: FilmFiles;
   tables: HearingTables;
   width: number;
   height: number;

@@ -7,6 +7,7 @@ import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
 import { writePicture } from '../render/writePicture';
 import { drawSegments } from '../render/drawSegments';
+import { checkTypeface } from '../typefaces/loadTypeface';
 import type { WorkerMessage } from './runTask';
 import type { TaskName, Tasks } from './tasks';
 
@@ -24,6 +25,7 @@ const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tas
   }),
   export: ({ film, tracks, wish }) => exportFilm(film, tracks, wish),
   image: ({ path, out }) => rewriteImage(path, out),
+  typeface: ({ path }) => checkTypeface(path),
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),
   synthesise,

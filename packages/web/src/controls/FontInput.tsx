@@ -1,7 +1,10 @@
 import type { FontField } from '@cyclogram/core';
 import { useRef } from 'react';
 import { toast } from 'sonner';
-import { addTypeface, useTypefaces } from '../typefaces/typefaces';
+import { uploadTypeface } from '../api/typefaces';
+import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
+import { useTypefaces } from '../typefaces/typefaces';
 import { ChoiceInput } from './ChoiceInput';
 
 const ownFile = 'file';
@@ -12,9 +15,11 @@ interface FontInputProps {
   onChange: (value: string) => void;
 }
 
-/** A choice of typefaces: those that ship with the application, and those added as files. */
+/** A choice of typefaces: those that ship with the application, and those added to the film as files. */
 export function FontInput({ field, value, onChange }: FontInputProps) {
   const names = useTypefaces();
+  const typefaces = useEditor((state) => state.film.typefaces);
+  const change = useEditor((state) => state.change);
   const file = useRef<HTMLInputElement>(null);
   const choices = [
     ...names.map((name) => ({ value: name, label: name })),
@@ -23,9 +28,19 @@ export function FontInput({ field, value, onChange }: FontInputProps) {
   ];
   const add = async (chosen: File) => {
     try {
-      onChange(await addTypeface(chosen));
+      const { sha256 } = await uploadTypeface(chosen);
+      const known = typefaces.find(({ source }) => source.asset === sha256);
+      const wanted = chosen.name.replace(/\.[^.]+$/, '').slice(0, 90) || 'Typeface';
+      const name = known?.name ?? (names.includes(wanted) ? `${wanted} ${names.length}` : wanted);
+      if (!known) {
+        change(
+          'add typeface',
+          (film) => void film.typefaces.push({ id: newId('typeface'), name, source: { asset: sha256 } }),
+        );
+      }
+      onChange(name);
     } catch (error) {
-      toast.error(`${chosen.name} is not used: ${(error as Error).message}. Choose a TTF, OTF or WOFF file.`);
+      toast.error(`${chosen.name} is not used. ${(error as Error).message}`);
     }
   };
   return (

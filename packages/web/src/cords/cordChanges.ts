@@ -84,7 +84,9 @@ export function samePlaces(film: Film, place: PropertyPlace, layers: readonly st
     place.list === 'layers'
       ? layers
       : place.list === 'paths'
-        ? film.layers.flatMap((layer) => (layers.includes(layer.id) && 'path' in layer ? [layer.path] : []))
+        ? film.layers.flatMap((layer) =>
+            layers.includes(layer.id) && 'path' in layer && layer.path !== null ? [layer.path] : [],
+          )
         : [];
   const places = owners.includes(place.id) ? [...new Set(owners)].map((id) => ({ ...place, id })) : [place];
   return places.filter((one) => findProperty(film, one));

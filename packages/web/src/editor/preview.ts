@@ -14,6 +14,7 @@ import { proxy, transfer, type Remote } from 'comlink';
 import { createStore, type StoreApi } from 'zustand';
 import type { Asset } from '../api/assets';
 import { imageAddress } from '../api/images';
+import { typefaceAddresses } from '../typefaces/typefaces';
 import { clockTime, Player, type ClockState } from '../sound/player';
 import type {
   EarReport,
@@ -109,6 +110,7 @@ export class Preview {
   private readonly painting: Asked<PaintingApi>;
   private readonly player: Player;
   private addresses = '';
+  private typefaces = '';
   /** Ears whose waveform is wanted though no figure of the film shows it. */
   private waved: string[] = [];
   private watched: string | undefined;
@@ -154,6 +156,7 @@ export class Preview {
     this.painting.start();
     this.connect();
     this.addresses = '';
+    this.typefaces = '';
     this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0 }));
     this.tellPainting((painting) => painting.setSize(...this.room));
     this.tellPainting((painting) => painting.setClock(this.clock));
@@ -198,6 +201,7 @@ export class Preview {
     const length = Math.round(this.filmSeconds * pcmSampleRate);
     this.tellPainting((painting) => painting.setFilm(film, this.filmSeconds));
     this.tellImages(film);
+    this.tellTypefaces(film);
     const ears = [...film.ears, ...sliceEars(film)].map((ear) => ({
       ear,
       tracks: this.sources(tracksOfEar(film, ear)),
@@ -326,6 +330,15 @@ export class Preview {
     if (key === this.addresses) return;
     this.addresses = key;
     this.tellPainting((painting) => painting.setImages(addresses));
+  }
+
+  /** The same of typefaces. */
+  private tellTypefaces(film: Film): void {
+    const addresses = typefaceAddresses(film.typefaces);
+    const key = JSON.stringify(addresses);
+    if (key === this.typefaces) return;
+    this.typefaces = key;
+    this.tellPainting((painting) => painting.setTypefaces(addresses));
   }
 
   close(): void {

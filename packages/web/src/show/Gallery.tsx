@@ -5,6 +5,7 @@ import { useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
 import { offers, type Offer } from './offers';
 import { addFigure } from './layerChanges';
+import { addLayer, layerOffers, type LayerOffer } from './layerOffers';
 
 const size = { width: 192, height: 108 };
 /** Milliseconds between two pictures of a thumbnail while the song plays. */
@@ -35,14 +36,39 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
     selectLayers([id]);
     onOpenChange(false);
   };
+  const addOther = (offer: LayerOffer) => {
+    let id = '';
+    change('add layer', (film) => {
+      id = addLayer(film, offer.make(film));
+    });
+    selectLayers([id]);
+    onOpenChange(false);
+  };
   return (
     <Dialog
       width="w-[720px]"
       open={open}
       onOpenChange={onOpenChange}
-      title="Add a figure"
-      description="Each is shown with this song, fed by the film’s first ear. Everything about it can be changed."
+      title="Add a layer"
+      description="Figures are shown with this song, fed by the film’s first ear. Everything about each can be changed."
     >
+      <h3 className="mb-1 border-b border-rule text-xs text-dim">Layers</h3>
+      <ul className="mb-3 grid grid-cols-4 gap-x-3 gap-y-1">
+        {layerOffers.map((offer) => (
+          <li key={offer.name}>
+            <button
+              type="button"
+              title={offer.about}
+              onClick={() => addOther(offer)}
+              className="flex h-8 w-full items-center gap-2 border border-rule px-2 text-left hover:border-glass"
+            >
+              <offer.Icon size={14} className="shrink-0 text-glass" />{' '}
+              <span className="truncate">{offer.name}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <h3 className="mb-1 border-b border-rule text-xs text-dim">Figures</h3>
       <ul className="grid grid-cols-4 gap-3">
         {offers.map((offer) => (
           <li key={offer.name}>

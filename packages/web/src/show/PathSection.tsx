@@ -1,25 +1,29 @@
 import {
   choicesOf,
   defaultPath,
+  fieldOf,
   fieldsOf,
   isClosedShape,
   kindOf,
+  layerKinds,
   pathAs,
   pathKinds,
   pathPlaceFields,
   trimFields,
-  type FigureLayer,
+  type Film,
   type FilmPath,
+  type Layer,
   type PathKind,
 } from '@cyclogram/core';
-import { Split } from 'lucide-react';
+import { Spline, Split } from 'lucide-react';
+import { Button } from '../controls/Button';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
 import { OwnerContext } from '../cords/owner';
 import { findPath, useEditor } from '../editor/editorStore';
 import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
 import { DataProblem } from './DataProblem';
-import { addPath, dropUnusedPaths, usersOf } from './layerChanges';
+import { addCircle, addPath, dropUnusedPaths, usersOf } from './layerChanges';
 import { PathTools } from './PathTools';
 import { PointFields } from './PointFields';
 import type { LayerEdits } from './useLayerEdits';
@@ -33,12 +37,51 @@ const kindField = {
   choices: choicesOf(pathKinds),
 } as const;
 
+/** A layer that something of it is drawn along. */
+export type LayerWithPath = Layer & { path: string };
+
 interface PathSectionProps {
-  layer: FigureLayer;
+  layer: LayerWithPath;
   edits: LayerEdits;
 }
 
-/** What a figure stands along: which path, its shape, and what can be done with it. */
+/** The path of a layer that needs none: there is a way to give it one, and to take it away. */
+export function PathChoice({ layer, edits }: { layer: Layer & { path: string | null }; edits: LayerEdits }) {
+  const change = useEditor((state) => state.change);
+  const field = fieldOf(kindOf(layerKinds, layer)!.record, 'path');
+  const needed = !(field && 'nullable' in field && field.nullable);
+  const setPath = (label: string, edit: (target: { path: string | null }, draft: Film) => void) =>
+    change(label, (draft) => {
+      const target = draft.layers.find(({ id }) => id === layer.id);
+      if (target && 'path' in target) edit(target as { path: string | null }, draft);
+      dropUnusedPaths(draft);
+    });
+  if (layer.path === null) {
+    return (
+      <Button
+        className="mt-1"
+        onClick={() => setPath('path', (target, draft) => void (target.path = addCircle(draft, layer.name)))}
+      >
+        <Spline size={13} /> Set along a path
+      </Button>
+    );
+  }
+  return (
+    <>
+      <PathSection layer={layer as LayerWithPath} edits={edits} />
+      {!needed && (
+        <Button
+          className="mt-1"
+          onClick={() => setPath('straight lines', (target) => void (target.path = null))}
+        >
+          Set in straight lines
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** What a layer is drawn along: which path, its shape, and what can be done with it. */
 export function PathSection({ layer, edits }: PathSectionProps) {
   const film = usePlacedFilm();
   const path = findPath(film, layer.path);
@@ -119,8 +162,8 @@ function SharedPath({ layer, film, path, edits }: PathFieldsProps) {
         if (target) Object.assign(target, { path: addPath(draft, layer.name, path) });
       });
     } else {
-      edits.eachFigure('choose path', '', (target, draft) => {
-        target.path = id;
+      edits.each('choose path', '', (target, draft) => {
+        if ('path' in target) target.path = id;
         dropUnusedPaths(draft);
       });
     }

@@ -3,7 +3,6 @@ import {
   pathBounds,
   pathToSvg,
   transformPath,
-  type FigureLayer,
   type FilmPath,
   type SvgGeometry,
 } from '@cyclogram/core';
@@ -25,6 +24,7 @@ import { drawn } from '../editor/paths';
 import { usePreview } from '../editor/previewContext';
 import type { PlacedFilm } from '../editor/usePlacedFilm';
 import { frameToContent } from './frameToContent';
+import type { LayerWithPath } from './PathSection';
 import { SvgFileButton } from './SvgFileButton';
 
 const alignments = [
@@ -34,7 +34,7 @@ const alignments = [
 ];
 
 interface PathToolsProps {
-  layer: FigureLayer;
+  layer: LayerWithPath;
   film: PlacedFilm;
   path: FilmPath;
   setPath: (label: string, next: FilmPath) => void;

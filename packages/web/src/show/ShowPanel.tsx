@@ -61,7 +61,7 @@ export function ShowPanel() {
     >
       <header className="sticky top-0 z-10 flex h-9 items-center justify-between border-b border-rule bg-panel pr-1.5 pl-3">
         <h3 className="font-semibold text-glass">Layers</h3>
-        <IconButton label="Add a figure" onClick={() => setAdding(true)}>
+        <IconButton label="Add a layer" onClick={() => setAdding(true)}>
           <Plus size={15} />
         </IconButton>
       </header>
@@ -69,7 +69,7 @@ export function ShowPanel() {
         <div className="px-3 py-3 text-dim">
           <p className="mb-2">Nothing is drawn yet. A figure follows the spectrum of an ear along a path.</p>
           <Button onClick={() => setAdding(true)}>
-            <Plus size={14} /> Add a figure
+            <Plus size={14} /> Add a layer
           </Button>
         </div>
       )}

@@ -1,9 +1,11 @@
 import type { Layer, LayerKindName, LayerOf } from '@cyclogram/core';
-import { Folder, Link2, type LucideIcon } from 'lucide-react';
+import { Folder, ImageIcon, Link2, PaintBucket, Shapes, Timer, Type, type LucideIcon } from 'lucide-react';
 import type { ComponentType } from 'react';
 import { FigureCard } from './FigureCard';
 import { GroupCard } from './GroupCard';
+import { LetteringCard } from './LetteringCard';
 import { LinkedCard } from './LinkedCard';
+import { PlainCard } from './PlainCard';
 import type { LayerEdits } from './useLayerEdits';
 
 interface CardProps<Kind extends LayerKindName> {
@@ -22,6 +24,11 @@ const cards: { [Kind in LayerKindName]: Shown<Kind> } = {
   figure: { Card: FigureCard },
   group: { Card: GroupCard, Icon: Folder },
   linked: { Card: LinkedCard, Icon: Link2 },
+  fill: { Card: PlainCard, Icon: PaintBucket },
+  image: { Card: PlainCard, Icon: ImageIcon },
+  shape: { Card: PlainCard, Icon: Shapes },
+  progress: { Card: PlainCard, Icon: Timer },
+  lettering: { Card: LetteringCard, Icon: Type },
 };
 
 const shownAs = ({ kind }: Layer): Shown<LayerKindName> | undefined =>

@@ -30,7 +30,5 @@ const labelOf = (by: string) => byField.choices.find(({ value }) => value === by
 /** "4 colours, across the reach" */
 export function colorNote({ by, stops }: LayerColor): string {
   if (by === 'one') return stops[0]!.color;
-  return [`${stops.length} ${stops.length === 1 ? 'colour' : 'colours'}`, byWords[by]]
-    .filter(Boolean)
-    .join(', ');
+  return `${stops.length} ${stops.length === 1 ? 'colour' : 'colours'}, ${labelOf(by)}`;
 }

@@ -181,6 +181,15 @@ const offersOf: { [Kind in FigureKindName]: readonly [Offer, ...Offer[]] } = {
       along: floor,
     }),
   ],
+  letters: [
+    offer('letters', {
+      name: 'Rising letters',
+      path: 'line',
+      marks: () => ({ order: 'up' }),
+      along: midLine,
+      rest: { color: warm },
+    }),
+  ],
   images: [
     offer('images', {
       name: 'Boats',

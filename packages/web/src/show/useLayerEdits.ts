@@ -20,6 +20,10 @@ import { findLayer, findPath, useEditor, type EditorState } from '../editor/edit
 
 const partRecords = { symmetry: symmetryRecord, color: colorRecord, copies: copiesRecord } as const;
 
+/** The path that a layer is drawn along. */
+const pathOf = (layer: Layer, film: Film) =>
+  'path' in layer && layer.path !== null ? findPath(film, layer.path) : undefined;
+
 /** Gives something of a record what it can take of some properties; the rest stays as it is. */
 function assignFitting(type: AnyRecord | undefined, target: object, part: object): void {
   for (const [key, value] of Object.entries(part)) {
@@ -76,14 +80,15 @@ export function layerEdits(change: EditorState['change'], ids: readonly string[]
       ),
     /** Sets properties of the paths that the figures stand along. */
     setPath: (label: string, part: Record<string, unknown>) =>
-      eachFigure(label, `path ${label}`, ({ path }, film) =>
-        assignFitting(pathRecord, findPath(film, path)!, part),
-      ),
+      each(label, `path ${label}`, (target, film) => {
+        const path = pathOf(target, film);
+        if (path) assignFitting(pathRecord, path, part);
+      }),
     /** Sets properties of the shapes of these paths; of other shapes where they have them. */
     setShape: (label: string, part: Record<string, unknown>) =>
-      eachFigure(label, `shape ${label}`, ({ path }, film) => {
-        const { shape } = findPath(film, path)!;
-        assignFitting(kindOf(pathKinds, shape)?.record, shape, part);
+      each(label, `shape ${label}`, (target, film) => {
+        const shape = pathOf(target, film)?.shape;
+        if (shape) assignFitting(kindOf(pathKinds, shape)?.record, shape, part);
       }),
   };
 }

@@ -148,6 +148,8 @@ export interface PaintingApi {
   /** Room for the picture, in pixels. */
   setSize(width: number, height: number): void;
   setClock(clock: ClockState): void;
+  /** Addresses of the typefaces that the film may be set in, by their names. */
+  setTypefaces(addresses: Record<string, string>): void;
   /** Addresses of the film's images, by their ids. */
   setImages(addresses: Record<string, string>): void;
   request<Name extends RequestName>(

@@ -6,11 +6,12 @@ import {
   placeKey,
   planOf,
   TableHearing,
+  usedTypefaces,
   valueNow,
   type Film,
   type LevelTable,
 } from '@cyclogram/core';
-import { ImageAssets, Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
+import { FilmAssets, Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
 import { expose, transfer } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { Resolution } from './resolution';
@@ -41,7 +42,8 @@ const createSurface = (width: number, height: number): Surface => {
 const painter = new Painter(createSurface);
 const cache = new DrawCache();
 /** The film's images, read when a picture asks for them. */
-const assets = new ImageAssets(new Map(), readImage);
+const assets = new FilmAssets(new Map(), readImage, readTypeface);
+let typefaces: Record<string, string> = {};
 painter.images = assets.images;
 const tables = emptyTables();
 let hearing = new TableHearing(tables);
@@ -75,6 +77,7 @@ const api: PaintingApi = {
     film = next;
     tables.end = end;
     hearing = new TableHearing(tables, film);
+    prepareTypefaces();
     schedule();
   },
   setSize(width, height) {
@@ -85,6 +88,12 @@ const api: PaintingApi = {
     if (next.playing !== clock.playing) resolution.restart();
     clock = next;
     schedule();
+  },
+  setTypefaces(addresses) {
+    for (const [name, address] of Object.entries(addresses))
+      if (typefaces[name] !== address) assets.forgetTypeface(name);
+    typefaces = addresses;
+    prepareTypefaces();
   },
   setImages(addresses) {
     assets.setSources(new Map(Object.entries(addresses)));
@@ -107,6 +116,22 @@ function putTable(hearing: MessagePort, id: string, table: LevelTable): void {
   if (!before) return;
   const memory = tableBuffers(before);
   hearing.postMessage(memory, memory);
+}
+
+/** Letters are drawn when their typefaces are here. */
+function prepareTypefaces(): void {
+  if (film) void assets.prepareTypefaces(usedTypefaces(film))?.then(schedule);
+}
+
+async function readTypeface(name: string) {
+  const address = typefaces[name];
+  if (address === undefined) throw new Error(`there is no typeface ${name}`);
+  const [response, { openTypeface, readFont }] = await Promise.all([
+    fetch(address),
+    import('@cyclogram/core/typeface'),
+  ]);
+  if (!response.ok) throw new Error(`the typeface ${name} cannot be read`);
+  return openTypeface(readFont(await response.arrayBuffer()));
 }
 
 function schedule(): void {

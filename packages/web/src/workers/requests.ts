@@ -10,6 +10,7 @@ import {
   placeKey,
   planOf,
   TableHearing,
+  usedTypefaces,
   valueNow,
   withoutFades,
   type DrawCache,
@@ -17,7 +18,7 @@ import {
   type HearingTables,
   type Picture,
 } from '@cyclogram/core';
-import { Painter, type CreateSurface, type ImageAssets, type PaintContext } from '@cyclogram/painter';
+import { Painter, type CreateSurface, type FilmAssets, type PaintContext } from '@cyclogram/painter';
 import { loudMoments, mostMoments } from './loudMoments';
 import type { RequestName, Requests } from './messages';
 import { closeUp, lift } from './thumbnails';
@@ -26,7 +27,7 @@ import { closeUp, lift } from './thumbnails';
 interface Knowledge {
   film: Film;
   tables: HearingTables;
-  assets: ImageAssets;
+  assets: FilmAssets;
   cache: DrawCache;
   createSurface: CreateSurface;
 }
@@ -68,6 +69,7 @@ const answers: Answers = {
   },
 
   async paint({ film, time, width, height }, knowledge) {
+    await knowledge.assets.prepareTypefaces(usedTypefaces(film));
     const at =
       typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
     const picture = pictureAt(momentIn(withoutFades(film), knowledge, at));
@@ -85,6 +87,7 @@ const answers: Answers = {
   },
 
   async sign({ film, loudOf, width, height }, knowledge) {
+    await knowledge.assets.prepareTypefaces(usedTypefaces(film));
     const at = loudMoments(knowledge.tables.ears.get(loudOf), 1)[0] ?? 0;
     const { operations } = pictureAt(momentIn(withoutFades(film), knowledge, at));
     const drawn = operations.filter(({ op }) => op !== 'backdrop');

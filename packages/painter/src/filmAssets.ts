@@ -1,22 +1,27 @@
-import type { Operation, Picture } from '@cyclogram/core';
+import type { Operation, Picture, Typeface } from '@cyclogram/core';
 import type { PaintImage } from './context';
 
 /**
- * The images that pictures ask for: brought in before a picture is painted, for painting itself waits for nothing.
+ * The images and typefaces that pictures are drawn with: brought in before that, for drawing itself waits for nothing.
  * One object for preview and render; what differs is how a file is read.
  */
-export class ImageAssets {
+export class FilmAssets {
   /** Those that are here, by the ids that they have in the film. */
   readonly images = new Map<string, PaintImage>();
+  /** Typefaces that are here, by their names. */
+  readonly typefaces = new Map<string, Typeface>();
+  private readonly settings = new Map<string, Promise<void>>();
   private readonly loading = new Map<string, Promise<void>>();
 
   /**
    * @param sources where each image is, by its id
    * @param load reads one; what cannot be read is left out of pictures
+   * @param loadTypeface reads the typeface of a name; letters in one that cannot be read are left out
    */
   constructor(
     private sources: ReadonlyMap<string, string>,
     private readonly load: (source: string) => Promise<PaintImage>,
+    private readonly loadTypeface: (name: string) => Promise<Typeface>,
   ) {}
 
   /** The film's images have changed: what is no longer what it was is forgotten. */
@@ -27,6 +32,30 @@ export class ImageAssets {
       this.loading.delete(id);
     }
     this.sources = sources;
+  }
+
+  /** Brings typefaces in. Undefined when all of them are here, or cannot be had. */
+  prepareTypefaces(names: readonly string[]): Promise<void> | undefined {
+    const coming = names.filter((name) => !this.typefaces.has(name)).map((name) => this.set(name));
+    return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
+  }
+
+  /** A typeface has become another one, or is there now: it is read anew. */
+  forgetTypeface(name: string): void {
+    this.typefaces.delete(name);
+    this.settings.delete(name);
+  }
+
+  private set(name: string): Promise<void> {
+    let setting = this.settings.get(name);
+    if (!setting) {
+      setting = this.loadTypeface(name).then(
+        (typeface) => void this.typefaces.set(name, typeface),
+        () => undefined,
+      );
+      this.settings.set(name, setting);
+    }
+    return setting;
   }
 
   /** Brings in what a picture asks for. Undefined when all of it is here, or cannot be had. */

@@ -1,0 +1,123 @@
+import { boxOf } from '../picture/paint';
+import { choicesOf, ofHeight } from '../property/field';
+import { paintIn, paintRecord, plainPaint } from '../property/paintRecord';
+import { fieldGroups, type ValueOf } from '../property/record';
+import { noNeeds, type LayerKind } from './layerKind';
+import { layerRecord } from './layerRecord';
+import { endsChoice, linesOf, pathField } from './pathField';
+
+const outlined = { key: 'outlined', is: [true] } as const;
+const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
+
+export const shapeLayerRecord = layerRecord(
+  'shape',
+  fieldGroups([
+    {
+      heading: 'Shape',
+      fields: [
+        pathField,
+        { kind: 'switch', key: 'filled', label: 'Filled', default: true },
+        {
+          kind: 'record',
+          key: 'fill',
+          label: 'Fill',
+          of: paintRecord,
+          default: ({ width, height }) => ({
+            kind: 'linear',
+            stops: [
+              { id: 'first', at: 0, color: '#f2c879' },
+              { id: 'last', at: 1, color: '#d8543a' },
+            ],
+            mix: 'oklch',
+            angle: 90,
+            center: { x: 0.5, y: 0.5 },
+            size: width > 0 && height > 0 ? 1 : 1,
+          }),
+        },
+        {
+          kind: 'choice',
+          key: 'rule',
+          label: 'Overlaps',
+          help: 'Of lines within lines.',
+          choices: choicesOf({ evenodd: 'Left out', nonzero: 'Filled' }),
+          default: 'evenodd',
+        },
+      ],
+    },
+    {
+      heading: 'Outline',
+      fields: [
+        { kind: 'switch', key: 'outlined', label: 'Outlined', default: false },
+        { ...px, key: 'width', label: 'Width', default: ofHeight(0.006, 1), shownWhen: outlined },
+        {
+          ...px,
+          key: 'dash',
+          label: 'Dash length',
+          help: '0 for a line without dashes.',
+          default: 0,
+          shownWhen: outlined,
+        },
+        {
+          ...px,
+          key: 'gap',
+          label: 'Gap length',
+          default: ofHeight(0.012, 1),
+          shownWhen: [outlined, { key: 'dash', isNot: [0] }],
+        },
+        {
+          ...px,
+          key: 'dashOffset',
+          label: 'Dash offset',
+          help: 'Driven, dashes run along the line.',
+          min: -100_000,
+          max: 100_000,
+          default: 0,
+          shownWhen: [outlined, { key: 'dash', isNot: [0] }],
+        },
+        { ...endsChoice, shownWhen: outlined },
+        { kind: 'record', key: 'stroke', label: 'Outline paint', of: paintRecord, shownWhen: outlined },
+      ],
+    },
+  ]),
+);
+export type ShapeLayer = { kind: 'shape' } & ValueOf<typeof shapeLayerRecord>;
+
+/** A path, filled and outlined. */
+export const shapeLayer: LayerKind<'shape', typeof shapeLayerRecord> = {
+  kind: 'shape',
+  label: 'Shape',
+  record: shapeLayerRecord,
+  content(layer, { film, cache }) {
+    const found = film.paths.find(({ id }) => id === layer.path);
+    if (!found) return { operations: [] };
+    const path = cache.paths.get(found);
+    const outlines = linesOf(path);
+    const box = boxOf(outlines);
+    const { filled, outlined: hasOutline, dash, gap } = layer;
+    if (!filled && !hasOutline) return { operations: [] };
+    return {
+      operations: [
+        {
+          op: 'shape',
+          outlines,
+          closed: path.closed || path.parts !== undefined,
+          fill: filled ? paintIn(layer.fill, box, cache.ramps) : null,
+          rule: layer.rule,
+          stroke: hasOutline && layer.width > 0 ? paintIn(layer.stroke, box, cache.ramps) : null,
+          width: layer.width,
+          ends: layer.ends,
+          corners: 'round',
+          dashes: dash > 0 ? [dash, gap] : [],
+          dashOffset: layer.dashOffset,
+          grain: 0,
+        },
+      ],
+    };
+  },
+  needs: () => noNeeds,
+  shows: () => [],
+  figures: () => 0,
+};
+
+/** A shape that is only outlined, in one colour. */
+export const outlineOnly = (color: string) => ({ filled: false, outlined: true, stroke: plainPaint(color) });

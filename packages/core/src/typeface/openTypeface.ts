@@ -1,0 +1,121 @@
+import bidiFactory from 'bidi-js';
+import type * as opentype from 'opentype.js';
+import { flattenCommands } from './flattenCommands';
+import type { Letter, Line, Typeface } from './typeface';
+
+const bidi = bidiFactory();
+const arabic = /\p{Script=Arabic}/u;
+/** Marks that stand over or under the letter before them. */
+const isMark = (text: string) => /^\p{M}/u.test(text);
+/** Lines that are kept: readouts change from frame to frame. */
+const mostLines = 500;
+
+/** What a glyph of the package has that its types do not say. */
+type Glyph = opentype.Glyph & { unicode?: number };
+
+/**
+ * A typeface out of a font that was read. Runs of letters that are written from right to left stand in the order in which
+ * they are seen (Unicode Standard Annex 9); marks go with the letter that they belong to.
+ */
+export function openTypeface(font: opentype.Font): Typeface {
+  const { unitsPerEm, ascender, descender } = font;
+  const outlines = new Map<number, readonly Float32Array[]>();
+  const outlinesOf = (glyph: Glyph): readonly Float32Array[] => {
+    let made = outlines.get(glyph.index);
+    if (!made) outlines.set(glyph.index, (made = flattenCommands(glyph.getPath(0, 0, 1).commands)));
+    return made;
+  };
+  const lines = new Map<string, Line>();
+
+  function measure(text: string): Line {
+    const letters: Letter[] = [];
+    let x = 0;
+    let before: Glyph | undefined;
+    for (const run of visualRuns(text)) {
+      const glyphs = font.stringToGlyphs(run.text) as Glyph[];
+      // The package turns Arabic round by itself.
+      const seen = run.isReversed && !arabic.test(run.text) ? withMarksAfter(glyphs.reverse()) : glyphs;
+      for (const glyph of seen) {
+        const character = glyph.unicode === undefined ? '' : String.fromCodePoint(glyph.unicode);
+        const last = letters.at(-1);
+        if (isMark(character) && last) {
+          const shift = x - last.advance - last.x;
+          const moved = outlinesOf(glyph).map((line) =>
+            shifted(line, markShift(glyph, last.advance) + shift),
+          );
+          letters[letters.length - 1] = { ...last, outlines: [...last.outlines, ...moved] };
+          continue;
+        }
+        if (before) x += font.getKerningValue(before, glyph) / unitsPerEm;
+        const advance = (glyph.advanceWidth ?? 0) / unitsPerEm;
+        letters.push({
+          outlines: outlinesOf(glyph),
+          x,
+          advance,
+          blank: character.trim() === '' && character !== '',
+        });
+        x += advance;
+        before = glyph;
+      }
+    }
+    return { letters, width: x };
+  }
+
+  /** A mark without a width of its own stands over the place where it begins, else over the middle of its letter. */
+  const markShift = (glyph: Glyph, under: number) =>
+    (glyph.advanceWidth ?? 0) === 0 ? under : (under - (glyph.advanceWidth ?? 0) / unitsPerEm) / 2;
+
+  return {
+    ascent: ascender / unitsPerEm,
+    descent: -descender / unitsPerEm,
+    line(text) {
+      let line = lines.get(text);
+      if (!line) {
+        if (lines.size >= mostLines) lines.delete(lines.keys().next().value!);
+        lines.set(text, (line = measure(text)));
+      }
+      return line;
+    },
+  };
+}
+
+const shifted = (line: Float32Array, x: number): Float32Array =>
+  line.map((value, i) => (i % 2 === 0 ? value + x : value));
+
+/** Marks behind their letters, where turning round has put them before these. */
+function withMarksAfter(glyphs: Glyph[]): Glyph[] {
+  const sorted: Glyph[] = [];
+  let marks: Glyph[] = [];
+  for (const glyph of glyphs) {
+    if (glyph.unicode !== undefined && isMark(String.fromCodePoint(glyph.unicode))) marks.push(glyph);
+    else {
+      sorted.push(glyph, ...marks.reverse());
+      marks = [];
+    }
+  }
+  return [...sorted, ...marks];
+}
+
+/** Stretches of a line of one direction, in the order in which they are seen. */
+function visualRuns(text: string): { text: string; isReversed: boolean }[] {
+  const { levels } = bidi.getEmbeddingLevels(text);
+  if (levels.every((level) => level === 0)) return [{ text, isReversed: false }];
+  const runs: { text: string; level: number }[] = [];
+  [...levels].forEach((level, i) => {
+    const last = runs.at(-1);
+    if (last?.level === level) last.text += text[i]!;
+    else runs.push({ text: text[i]!, level });
+  });
+  // From the highest level down, each stretch of runs of at least that level is turned round: rule L2.
+  const most = Math.max(...runs.map(({ level }) => level));
+  for (let level = most; level >= 1; level--) {
+    for (let i = 0; i < runs.length; i++) {
+      if (runs[i]!.level < level) continue;
+      let end = i;
+      while (end < runs.length && runs[end]!.level >= level) end++;
+      runs.splice(i, end - i, ...runs.slice(i, end).reverse());
+      i = end;
+    }
+  }
+  return runs.map(({ text: own, level }) => ({ text: own, isReversed: level % 2 === 1 }));
+}
