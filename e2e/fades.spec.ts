@@ -71,7 +71,7 @@ test('fades are dragged on the Tape, snap to beats, and are undone', async ({ pa
   // A double click on the handle takes the fade away; without snapping it goes anywhere.
   await page.mouse.dblclick(box.x + (3.125 / length) * box.width, box.y + rowFromBottom(box, 1));
   await expect(fadeIn).toHaveValue('0');
-  await page.getByRole('button', { name: 'Snap loops and fades to beats' }).click();
+  await page.getByRole('button', { name: 'Snap loops, fades and keyframes to beats' }).click();
   await dragTo(page, [3, rowFromBottom(box, 1)], 2.77, length);
   expect(Number(await fadeIn.inputValue())).toBeCloseTo(2.77, 1);
   expect((Number(await fadeIn.inputValue()) / 0.625) % 1).toBeGreaterThan(0.2);

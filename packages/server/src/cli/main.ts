@@ -22,6 +22,7 @@ import { version } from '../version';
 import { drawFrame } from './drawFrame';
 import { addFieldOptions, fieldValues, givenValues, parseNumber, parseNumbers } from './fieldOptions';
 import { filmOfSong, followToFile } from './followToFile';
+import { valuesToCsv, type ValuesOptions } from './valuesToCsv';
 import { hearToCsv, type HearOptions } from './hearToCsv';
 import { openFilm } from './openFilm';
 import { renderFilm } from './renderFilm';
@@ -116,6 +117,20 @@ function earOf(options: Record<string, unknown>): Ear {
   };
   return checked(earRecord, ear);
 }
+
+program
+  .command('values')
+  .description(
+    'write the values of everything that moves in a film as CSV: a row for each frame, a column for each property',
+  )
+  .argument('<film>', 'id of a film, or path of a film.json')
+  .requiredOption('--csv <file>', 'the table to write')
+  .option('--fps <n>', 'frames per second; the film’s own when left out', parseNumber)
+  .option('--from <s>', 'where to begin, in seconds', parseNumber)
+  .option('--to <s>', 'where to end, in seconds', parseNumber)
+  .action((name: string, options: ValuesOptions) =>
+    run(async (services) => valuesToCsv(services, await openFilm(services, name), options)),
+  );
 
 const follow = program
   .command('follow')

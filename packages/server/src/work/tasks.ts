@@ -1,4 +1,4 @@
-import type { Film, FrameRate, HearingTables, PcmShape } from '@cyclogram/core';
+import type { Film, FrameRate, HearingTables, PcmShape, Table } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
 import type { FilmFiles } from '../images/filmFiles';
@@ -11,6 +11,11 @@ export interface Tasks {
     answer: Pick<HearingTables, 'ears' | 'waveforms' | 'followers'>;
   };
   export: { given: { film: Film; tracks: FilmTracks; wish: ExportWish }; answer: string | Uint8Array };
+  /** The values of everything that moves. */
+  values: {
+    given: { film: Film; tracks: FilmTracks; fps: number; from: number; to?: number | undefined };
+    answer: Table;
+  };
   /** Decodes an image and writes it anew as PNG; the answer is its size. */
   image: { given: { path: string; out: string }; answer: { width: number; height: number } };
   /** Finds out whether a file is a typeface. */

@@ -1,7 +1,8 @@
+import { TableHearing, valueTable } from '@cyclogram/core';
 import { parentPort, workerData } from 'node:worker_threads';
 import { synthesise } from '../synthesise';
 import { exportFilm } from '../export/exportFilm';
-import { followerTables, hearPicture } from '../hearing/hearFilm';
+import { followerTables, hearFilm, hearPicture } from '../hearing/hearFilm';
 import { toProblem } from '../http/problem';
 import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
@@ -24,6 +25,16 @@ const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tas
     followers: await followerTables(film, tracks, followerIds),
   }),
   export: ({ film, tracks, wish }) => exportFilm(film, tracks, wish),
+  values: async ({ film, tracks, fps, from, to }) => {
+    const tables = await hearFilm(film, tracks);
+    return valueTable(
+      film,
+      new TableHearing(tables, film),
+      fps,
+      from,
+      Math.min(to ?? tables.end, tables.end),
+    );
+  },
   image: ({ path, out }) => rewriteImage(path, out),
   typeface: ({ path }) => checkTypeface(path),
   picture: (given) => writePicture(given),

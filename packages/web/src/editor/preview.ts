@@ -245,6 +245,12 @@ export class Preview {
     return this.ask('beats', { tracks: this.sources(listened) });
   }
 
+  /** Sections of what is listened to, from changes in the sound. */
+  findSections(beats: Film['beats']) {
+    const listened = (this.film?.tracks ?? []).filter((track) => track.analysed);
+    return this.ask('sections', { tracks: this.sources(listened), beats });
+  }
+
   /** The ear whose spectrogram the Tape shows. */
   watch(earId: string | undefined): void {
     this.watched = earId;

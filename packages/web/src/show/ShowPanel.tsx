@@ -26,7 +26,7 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { Plus } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Button, IconButton } from '../controls/Button';
-import { Fields } from '../controls/Fields';
+import { FieldRows, Fields } from '../controls/Fields';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { NumberInput } from '../controls/NumberInput';
 import { OwnerContext } from '../cords/owner';
@@ -147,6 +147,7 @@ function PictureCard() {
   const height = useEditor((state) => state.film.height);
   const background = useEditor((state) => state.film.background);
   const fade = useEditor((state) => state.film.fades.picture);
+  const artist = useEditor((state) => state.film.artist);
   const change = useEditor((state) => state.change);
   const set = (of: (film: Film) => object) => (key: string, value: unknown) =>
     change(key, (film) => void Object.assign(of(film), { [key]: value }), `picture ${key}`);
@@ -160,6 +161,7 @@ function PictureCard() {
         onChange={set((film) => film)}
       />
       <RateInput />
+      <FieldRows fields={[own('artist')]} values={{ artist }} defaults={{}} onChange={set((film) => film)} />
       <LengthInput />
       <OwnerContext.Provider value={{ list: 'background', id: '' }}>
         <Fields

@@ -1,7 +1,6 @@
 import {
   defaultPath,
   newLayer,
-  plainPaint,
   readoutMark,
   type Film,
   type FilmPath,
@@ -16,7 +15,14 @@ export interface LayerOffer {
   name: string;
   about: string;
   Icon: LucideIcon;
-  make(film: Film): { layer: Layer; path?: FilmPath };
+  make(film: Film): Made;
+}
+
+interface Made {
+  layer: Layer;
+  path?: FilmPath;
+  /** Whether it goes behind all others. */
+  behind?: true;
 }
 
 function along(
@@ -117,15 +123,17 @@ export const layerOffers: readonly LayerOffer[] = [
         { id: 'last', at: 1, color: '#0c0a09' },
       ];
       return {
-        layer: { ...layer, paint: { ...layer.paint, ...plainPaint('#2a3d4a'), kind: 'radial', stops } },
+        layer: { ...layer, paint: { ...layer.paint, kind: 'radial', stops } },
       };
     },
   },
 ];
 
-/** Adds a layer in front, with the path that it is drawn along. */
-export function addLayer(film: Film, { layer, path }: { layer: Layer; path?: FilmPath }): string {
+/** Adds a layer in front, or behind all others, with the path that it is drawn along. */
+export function addLayer(film: Film, { layer, path, behind }: Made): string {
   if (path) film.paths.push(path);
-  film.layers.push(layer);
+  // What covers everything goes behind the others.
+  if (behind) film.layers.unshift(layer);
+  else film.layers.push(layer);
   return layer.id;
 }

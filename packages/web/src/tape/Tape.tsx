@@ -7,6 +7,8 @@ import { usePreview, usePreviewState } from '../editor/previewContext';
 import { AddSong } from '../films/AddSong';
 import { useElementSize } from '../screen/useElementSize';
 import { drawTape } from './drawTape';
+import { keyframedCords, KeyframeLane } from '../cords/KeyframeLane';
+import { SectionLane } from '../sections/SectionLane';
 import { fadeRows, rowCount } from './fadeRows';
 import { layLanes } from './lanes';
 import { TapeTools } from './TapeTools';
@@ -31,6 +33,9 @@ export function Tape(props: TapeProps) {
     </section>
   );
 }
+
+/** Keyframed properties that have a lane: more would leave no room for the sound. */
+const mostKeyLanes = 4;
 
 /**
  * Ruler with beats, waveform, spectrogram, the open follower's level,
@@ -63,10 +68,20 @@ function SongTape({ assets, watched }: TapeProps) {
   const { width, height } = useElementSize(box);
   const tools = useRef<HTMLDivElement>(null);
   const { width: covered } = useElementSize(tools);
+  const film = useEditor((state) => state.film);
+  const keyframed = useMemo(() => keyframedCords(film, layer?.id).slice(0, mostKeyLanes), [film, layer?.id]);
+  const hasSections = film.sections.length > 0;
   const lanes = useMemo(
-    () => layLanes(height, follower !== undefined && report !== undefined, rowCount(layer)),
-    [height, follower, report, layer],
+    () =>
+      layLanes(
+        height,
+        follower !== undefined && report !== undefined,
+        rowCount(layer) + keyframed.length + (hasSections ? 1 : 0),
+      ),
+    [height, follower, report, layer, keyframed.length, hasSections],
   );
+  const keyLanes = lanes.rows.slice(rowCount(layer));
+  const sectionLane = hasSections ? lanes.rows.at(-1) : undefined;
   const rows = useMemo(() => fadeRows(fades, layer, lanes, end), [fades, layer, lanes, end]);
   const pointer = useTapePointer({
     ...{ box, view: visible, width, end, beats, lanes },
@@ -145,6 +160,7 @@ function SongTape({ assets, watched }: TapeProps) {
        */}
       <div
         ref={box}
+        data-tape
         role="slider"
         tabIndex={0}
         aria-label="Time in the song"
@@ -162,9 +178,22 @@ function SongTape({ assets, watched }: TapeProps) {
         onKeyDown={onKeyDown}
       >
         <canvas ref={canvas} className="block size-full" />
+        {keyframed.map((cord, i) => (
+          <KeyframeLane
+            key={cord.id}
+            cord={cord}
+            lane={keyLanes[i]!}
+            view={visible}
+            width={width}
+            end={end}
+          />
+        ))}
+        {sectionLane && sectionLane.height > 0 && (
+          <SectionLane lane={sectionLane} view={visible} width={width} end={end} />
+        )}
         <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
       </div>
-      <TapeTools ref={tools} analysed={analysed} onZoom={zoom} />
+      <TapeTools ref={tools} analysed={analysed} end={end} onZoom={zoom} />
     </section>
   );
 }

@@ -1,10 +1,11 @@
-import { AudioWaveform, Magnet, Metronome, ZoomIn, ZoomOut } from 'lucide-react';
+import { AudioWaveform, LayoutList, Magnet, Metronome, ZoomIn, ZoomOut } from 'lucide-react';
 import { Popover, Toolbar } from 'radix-ui';
 import { clsx } from 'clsx';
 import type { Ref } from 'react';
 import { popoverSheet } from '../controls/menu';
 import { IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
+import { SectionCard } from '../sections/SectionCard';
 import { BeatCard } from './BeatCard';
 import { ExportDialog } from './ExportDialog';
 import { useTapePreferences } from './tapePreferences';
@@ -14,11 +15,13 @@ interface TapeToolsProps {
   ref: Ref<HTMLDivElement>;
   /** 0..1 of the song that has been heard. */
   analysed: number;
+  /** Length of the film in seconds. */
+  end: number;
   onZoom: (factor: number) => void;
 }
 
 /** What is done with the Tape, in its upper right corner. */
-export function TapeTools({ ref, analysed, onZoom }: TapeToolsProps) {
+export function TapeTools({ ref, analysed, end, onZoom }: TapeToolsProps) {
   const beats = useEditor((state) => state.film.beats);
   const { scrubSound, snap, set } = useTapePreferences();
   const toggle = (on: boolean) => clsx('size-5', on ? 'text-amber' : 'text-dim');
@@ -47,9 +50,25 @@ export function TapeTools({ ref, analysed, onZoom }: TapeToolsProps) {
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
+      <Popover.Root>
+        <Toolbar.Button asChild>
+          <Popover.Trigger
+            aria-label="Sections"
+            title="Sections"
+            className="grid size-5 place-items-center rounded-sm hover:bg-raised"
+          >
+            <LayoutList size={13} />
+          </Popover.Trigger>
+        </Toolbar.Button>
+        <Popover.Portal>
+          <Popover.Content side="bottom" align="end" className={`${popoverSheet} w-80`} aria-label="Sections">
+            <SectionCard end={end} />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
       <IconButton
         inToolbar
-        label="Snap loops and fades to beats"
+        label="Snap loops, fades and keyframes to beats"
         aria-pressed={snap}
         className={toggle(snap)}
         onClick={() => set({ snap: !snap })}

@@ -47,6 +47,7 @@ export function useTapePointer(tape: TapePointer) {
   const { box, view, width, end, beats, lanes, rows, layer, follower, report } = tape;
   const preview = usePreview();
   const change = useEditor((state) => state.change);
+  const sections = useEditor((state) => state.film.sections);
   const { scrubSound, snap } = useTapePreferences();
   const grip = useRef<Grip>(undefined);
   const [cursor, setCursor] = useState('text');
@@ -58,9 +59,15 @@ export function useTapePointer(tape: TapePointer) {
     const x = event.clientX - left;
     return { x, y: event.clientY - top, time: Math.min(Math.max(timeAt(view, width, x), 0), end) };
   };
-  /** The nearest beat; with Alt, or where none are wanted, the time itself. */
-  const snapped = (time: number, { altKey }: MouseEvent) =>
-    snap && beats && !altKey ? Math.min(Math.max(nearestBeat(beats, time), 0), end) : time;
+  /** The start of a section near by, else the nearest beat; with Alt, or where none are wanted, the time itself. */
+  const snapped = (time: number, { altKey }: MouseEvent) => {
+    if (!snap || altKey) return time;
+    const section = sections.find(
+      ({ from }) => Math.abs(xOf(view, width, from) - xOf(view, width, time)) <= grasp,
+    );
+    if (section) return section.from;
+    return beats ? Math.min(Math.max(nearestBeat(beats, time), 0), end) : time;
+  };
   /** As {@link snapped}, and to the ends of the film when near to them. */
   const snappedFade = (time: number, event: MouseEvent) => {
     if (event.altKey) return time;

@@ -6,8 +6,10 @@ import {
   listenToAll,
   pcmSampleRate,
   powerToDb,
+  sectionListener,
   SegmentAnalyser,
   SpectrogramListener,
+  suggestSections,
   type BandStatistics,
   type EarHearing,
   type ReadSignal,
@@ -92,6 +94,12 @@ const answers: Answers = {
     const listener = new FluxListener('mid', ...beatRange, length);
     await listenToAll(listener, inTurns(sounds.tracksReader(tracks)));
     return estimateBeats(listener.raw(), listener.rate) ?? null;
+  },
+
+  async sections({ tracks, beats }, { length, sounds }) {
+    const listener = sectionListener(length);
+    await listenToAll(listener, inTurns(sounds.tracksReader(tracks)));
+    return suggestSections(listener, beats, length / pcmSampleRate);
   },
 
   async traces({ earId, band, from, to, other }, knowledge) {

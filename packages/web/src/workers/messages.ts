@@ -10,6 +10,7 @@ import type {
   Placement,
   PropertyPlace,
   Smoothing,
+  Section,
   SongFit,
   Waveform,
 } from '@cyclogram/core';
@@ -39,6 +40,8 @@ export interface Questions {
   statistics: { given: { earId: string }; answer: BandStatistics[] };
   /** Tempo and beats; null when nothing repeats. */
   beats: { given: { tracks: TrackSource[] }; answer: Beats | null };
+  /** Sections of the song. */
+  sections: { given: { tracks: TrackSource[]; beats: Beats | null }; answer: Omit<Section, 'id'>[] };
   /** Levels of a band from one time to another, with the ear's smoothing and with another one. */
   traces: {
     given: { earId: string; band: number; from: number; to: number; other: Smoothing };

@@ -1,0 +1,45 @@
+import { sectionAt, sectionSpans, type Film, type Section } from '@cyclogram/core';
+import { newId } from '../editor/newId';
+
+/** What is done to sections, each on a draft of the film. */
+
+/** Least length of a section, in seconds. */
+export const shortest = 0.1;
+
+/** Begins a new section at a moment: the one there is split. The first one begins with the film. */
+export function splitSection(film: Film, t: number, end: number): void {
+  if (film.sections.length === 0 && t > shortest)
+    film.sections.push({ id: newId('section'), name: 'Intro', from: 0 });
+  const here = sectionAt(film.sections, end, t);
+  if (here && (t - here.from < shortest || here.to - t < shortest)) return;
+  film.sections.push({
+    id: newId('section'),
+    name: `Section ${film.sections.length + 1}`,
+    from: Math.max(0, t),
+  });
+  sortSections(film);
+}
+
+export const sortSections = (film: Film): void => void film.sections.sort((a, b) => a.from - b.from);
+
+/** Moves the start of a section; it stays between its neighbours. */
+export function moveSection(film: Film, id: string, from: number, end: number): void {
+  const spans = sectionSpans([...film.sections], end);
+  const at = spans.findIndex((span) => span.id === id);
+  const section = film.sections.find((one) => one.id === id);
+  if (at < 0 || !section) return;
+  const least = at > 0 ? spans[at - 1]!.from + shortest : 0;
+  section.from = Math.min(Math.max(from, least), spans[at]!.to - shortest);
+}
+
+/** Joins a section with the one before it; the first one with the one after it. What refers to it keeps its values and loses its effect. */
+export function joinSection(film: Film, id: string): void {
+  sortSections(film);
+  const at = film.sections.findIndex((one) => one.id === id);
+  if (at < 0) return;
+  const [gone] = film.sections.splice(at, 1);
+  if (at === 0 && film.sections[0]) film.sections[0].from = gone!.from;
+}
+
+export const replaceSections = (film: Film, found: readonly Omit<Section, 'id'>[]): void =>
+  void (film.sections = found.map((section) => ({ ...section, id: newId('section') })));
