@@ -1,5 +1,5 @@
 import { record, type ValueOf } from '../property/record';
-import { mostSeconds } from './fades';
+import { fadeLevel, mostSeconds, spanLevel, type Span } from './fades';
 
 /** A named part of the song. It ends where the next one begins, the last one with the film. */
 export const sectionRecord = record('section', [
@@ -49,4 +49,27 @@ export function sectionAt(sections: readonly Section[], end: number, t: number):
   let found: SectionSpan | undefined;
   for (const span of sectionSpans(sections, end)) if (span.from <= t) found = span;
   return found;
+}
+
+/**
+ * How much of a layer is shown at `t` (0..1): within its span, and where sections are named, in these only. It fades in
+ * and out at the ends of each run of them. Sections that are gone do not count.
+ */
+export function shownLevel(
+  { span, sections: chosen }: { span: Span; sections: readonly string[] },
+  sections: readonly Section[],
+  end: number,
+  t: number,
+): number {
+  const spans = chosen.length > 0 ? sectionSpans(sections, end) : [];
+  const isChosen = ({ id }: Section) => chosen.includes(id);
+  if (!spans.some(isChosen)) return spanLevel(span, end, t);
+  const at = spans.findIndex(({ from, to }) => t >= from && t < to);
+  if (at < 0 || !isChosen(spans[at]!)) return 0;
+  let [first, last] = [at, at];
+  while (first > 0 && isChosen(spans[first - 1]!)) first--;
+  while (last + 1 < spans.length && isChosen(spans[last + 1]!)) last++;
+  const from = Math.max(span.from, spans[first]!.from);
+  const to = Math.min(span.to ?? end, spans[last]!.to);
+  return t < from || t >= to ? 0 : fadeLevel(span, from, to, t);
 }

@@ -1,6 +1,6 @@
-import { spanLevel } from '../film/fades';
 import type { Film } from '../film/film';
 import { isUnmoved, placeMatrix } from '../film/place';
+import { shownLevel } from '../film/section';
 import type { GroupOp } from '../picture/displayList';
 import type { Moment } from '../picture/moment';
 import { group } from '../picture/operations';
@@ -20,8 +20,8 @@ export function layerOperations(id: string, moment: Moment): GroupOp[] {
   const layer = moment.layer(id);
   if (!layer?.visible || moment.depth > deepest) return [];
   if (layer.backdrop && moment.withoutBackground) return [];
-  const { blend, place, span, passes } = layer;
-  const opacity = place.opacity * spanLevel(span, moment.hearing.end, moment.t);
+  const { blend, place, passes } = layer;
+  const opacity = place.opacity * shownLevel(layer, moment.film.sections, moment.hearing.end, moment.t);
   if (opacity <= 0) return [];
   const content = contentOf(layer, moment);
   return [

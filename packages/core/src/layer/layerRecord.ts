@@ -40,6 +40,14 @@ export const layerFields = fields([
   { kind: 'record', key: 'span', label: 'Timing', help: 'When it is shown.', of: spanRecord },
   {
     kind: 'list',
+    key: 'sections',
+    label: 'Sections',
+    help: 'It is shown in these only; in all where none is named.',
+    of: { kind: 'reference', label: 'Section', to: 'sections', soft: true },
+    most: 200,
+  },
+  {
+    kind: 'list',
     key: 'passes',
     label: 'Finish',
     help: 'What its pixels go through, in this order.',

@@ -17,6 +17,7 @@ const pages: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../editor/WorkspacePage')).WorkspacePage }),
     children: [
       { index: true, lazy: async () => ({ Component: (await import('../editor/Areas')).Areas }) },
+      { path: 'cords', lazy: async () => ({ Component: (await import('../cords/CordsView')).CordsView }) },
       {
         path: 'listening/:ear',
         lazy: async () => ({ Component: (await import('../listening/ListeningView')).ListeningView }),

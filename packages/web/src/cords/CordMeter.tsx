@@ -47,7 +47,7 @@ export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
   const text = range ? rangeText(found.field, range[0], range[1]) : (kind?.label ?? '');
   return (
     <span
-      className={`flex w-18 shrink-0 flex-col justify-center ${cords.some(({ on }) => on) ? '' : 'opacity-40'}`}
+      className={`flex w-20 shrink-0 flex-col justify-center ${cords.some(({ on }) => on) ? '' : 'opacity-40'}`}
       title={`${cords.length > 1 ? `${cords.length} cords: ` : ''}${text}`}
       data-testid="cord-meter"
     >

@@ -16,6 +16,8 @@ import { dropEdits } from './keptEdits';
 export function FilmBar() {
   const title = useEditor((state) => state.film.title);
   const change = useEditor((state) => state.change);
+  const id = useEditor((state) => state.id);
+  const cords = useEditor((state) => state.film.cords.length);
   const past = useEditor((state) => state.past);
   const future = useEditor((state) => state.future);
   const undo = useEditor((state) => state.undo);
@@ -53,7 +55,10 @@ export function FilmBar() {
         >
           <Redo2 size={16} />
         </IconButton>
-        <Link to="/renders" className="ml-2 rounded-sm px-2.5 py-1 text-dim hover:text-paper">
+        <Link to={`/films/${id}/cords`} className="ml-2 rounded-sm px-2.5 py-1 text-dim hover:text-paper">
+          Cords{cords > 0 && <span className="figures ml-1">{cords}</span>}
+        </Link>
+        <Link to="/renders" className=" rounded-sm px-2.5 py-1 text-dim hover:text-paper">
           Renders
         </Link>
         <Button look="main" onClick={() => setRendering(true)}>

@@ -19,6 +19,7 @@ import { shortcut } from '../controls/shortcut';
 import { FilterContext } from '../cords/filter';
 import { OwnerContext } from '../cords/owner';
 import { useEditor } from '../editor/editorStore';
+import { usePreviewState } from '../editor/previewContext';
 import { allWanted, CardFilterBar, cardFilter } from './CardFilterBar';
 import { KindCard } from './cards';
 import { TimingSection } from './TimingSection';
@@ -33,6 +34,8 @@ const ownFields = layerFields.filter(({ key }) => key === 'blend');
 export function LayerCard({ layer }: { layer: Layer }) {
   const edits = useLayerEdits(layer);
   const { set, count } = edits;
+  const loop = usePreviewState((state) => state.loop);
+  const actions = useLayerActions();
   const cords = useEditor((state) => state.film.cords);
   const [wanted, setWanted] = useState(allWanted);
   if (layer.locked) {
@@ -63,6 +66,17 @@ export function LayerCard({ layer }: { layer: Layer }) {
           {count > 1 && (
             <p role="status" className="mb-1 border-l-2 border-glass pl-2 text-xs text-glass">
               {count} layers are selected: changes go to all that have the property.
+              {count === 2 && (
+                <button
+                  type="button"
+                  className="ml-1 underline hover:text-paper disabled:opacity-40"
+                  disabled={!loop}
+                  title={loop ? undefined : 'Drag on the ruler of the Tape to mark the range first'}
+                  onClick={() => loop && actions.crossfade(loop)}
+                >
+                  Crossfade over the loop
+                </button>
+              )}
             </p>
           )}
           <Name layer={layer} />

@@ -8,6 +8,7 @@ import {
   type NumberField,
   type Span,
 } from '@cyclogram/core';
+import { ToggleGroup } from 'radix-ui';
 import { CardSection } from '../controls/CardSection';
 import { FieldRows } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
@@ -32,7 +33,11 @@ export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdit
     edits.each(`${key}`, `span ${key}`, (target) => (target.span = changeSpan(target.span, part)));
   };
   return (
-    <CardSection heading="Timing" open={false} note={noteOf(span)}>
+    <CardSection
+      heading="Timing"
+      open={false}
+      note={layer.sections.length > 0 ? `in ${layer.sections.length} sections` : noteOf(span)}
+    >
       <NumberInput field={fromField} value={span.from} resetTo={0} onChange={(from) => set({ from })} />
       <NumberInput field={toField} value={span.to ?? end} onChange={(to) => set({ to })} />
       {span.to !== null && (
@@ -48,7 +53,40 @@ export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdit
         defaults={{ ...spanStandard }}
         onChange={(key, value) => set({ [key]: value })}
       />
+      <SectionsChoice layer={layer} edits={edits} />
     </CardSection>
+  );
+}
+
+/** In which sections of the song the layer is shown: in all, or in those that are pressed. */
+function SectionsChoice({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
+  const sections = useEditor((state) => state.film.sections);
+  if (sections.length === 0) return null;
+  const set = (chosen: string[]) =>
+    edits.each('shown in sections', 'sections', (target) => {
+      target.sections = sections.map(({ id }) => id).filter((id) => chosen.includes(id));
+    });
+  return (
+    <div className="py-1">
+      <p className="text-dim">Shown in {layer.sections.length === 0 ? 'all sections' : 'these sections'}</p>
+      <ToggleGroup.Root
+        type="multiple"
+        aria-label="Sections in which the layer is shown"
+        value={layer.sections}
+        onValueChange={set}
+        className="mt-1 flex flex-wrap gap-1"
+      >
+        {sections.map(({ id, name }) => (
+          <ToggleGroup.Item
+            key={id}
+            value={id}
+            className="figures h-6 rounded-sm border border-rule px-1.5 text-dim data-[state=on]:border-glass data-[state=on]:text-glass"
+          >
+            {name || 'Unnamed'}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
   );
 }
 

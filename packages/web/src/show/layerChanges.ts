@@ -218,6 +218,17 @@ export function ungroupLayer(film: Film, id: string): string[] {
   return inside.map((layer) => layer.id);
 }
 
+/**
+ * One layer goes as the other comes: the one further back fades out over a range while the one in front fades in.
+ * @param range seconds
+ */
+export function crossfade(film: Film, ids: readonly string[], [from, to]: readonly [number, number]): void {
+  const [back, front] = film.layers.filter(({ id }) => ids.includes(id));
+  if (!back || !front) return;
+  back.span = { ...back.span, to, fadeOut: Math.min(to - from, to - back.span.from) };
+  front.span = { ...front.span, from, fadeIn: to - from };
+}
+
 /** Moves a layer into a group, or out of all; not into itself or what it contains. */
 export function moveToGroup(film: Film, id: string, group: string | null): void {
   const layer = film.layers.find((other) => other.id === id);

@@ -3,6 +3,7 @@ import { toast } from 'sonner';
 import { useContext } from 'react';
 import { EditorContext, openLayerId } from '../editor/editorStore';
 import {
+  crossfade,
   deleteLayers,
   duplicateLayers,
   groupLayers,
@@ -47,6 +48,11 @@ export function useLayerActions() {
     unlink: () =>
       make('unlink', free(), (film) => {
         free().forEach((id) => unlinkLayer(film, id));
+        return undefined;
+      }),
+    crossfade: (range: readonly [number, number]) =>
+      make('crossfade', free(), (film) => {
+        crossfade(film, free(), range);
         return undefined;
       }),
     moveTo: (group: string | null) =>

@@ -1,0 +1,305 @@
+import {
+  findProperty,
+  kindOf,
+  placeKey,
+  problemOf,
+  sourceKinds,
+  type Cord,
+  type Film,
+  type SourceKind,
+} from '@cyclogram/core';
+import { linkHorizontal } from 'd3-shape';
+import { ArrowLeft, Search, TriangleAlert } from 'lucide-react';
+import { ToggleGroup } from 'radix-ui';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { useEditor } from '../editor/editorStore';
+import { usePreview, usePreviewState } from '../editor/previewContext';
+import { FollowerMeter } from '../hear/FollowerMeter';
+import { CordCard } from './CordCard';
+import { CordMeter } from './CordMeter';
+import { sourceIcons } from './sourceIcons';
+import { followersOf, problemTexts, propertyName, sourceName } from './words';
+
+type Order = 'source' | 'layer';
+
+/** A source with its cords: a follower, or a motion by itself. */
+interface Source {
+  key: string;
+  name: string;
+  follower: string | undefined;
+  cords: Cord[];
+}
+
+/** Sources in the order of the film's followers, motions after them. */
+function sourcesOf(film: Film, cords: readonly Cord[]): Source[] {
+  const sources = new Map<string, Source>();
+  for (const { id, name } of film.followers) sources.set(id, { key: id, name, follower: id, cords: [] });
+  for (const cord of cords) {
+    const [follower] = followersOf(cord);
+    const known = follower === undefined ? undefined : film.followers.find(({ id }) => id === follower);
+    const key = known ? known.id : cord.source.kind;
+    const source = sources.get(key) ?? { key, name: sourceName(film, cord), follower: undefined, cords: [] };
+    source.cords.push(cord);
+    sources.set(key, source);
+  }
+  return [...sources.values()].filter((source) => source.cords.length > 0);
+}
+
+/** Every cord of the film, as a line from what moves to what is moved. */
+export function CordsView() {
+  const film = useEditor((state) => state.film);
+  const id = useEditor((state) => state.id);
+  const [text, setText] = useState('');
+  const [order, setOrder] = useState<Order>('source');
+  const [open, setOpen] = useState<string>();
+  const limits = useLimits(film);
+  const cords = useMemo(() => {
+    const wanted = text.trim().toLowerCase();
+    const named = film.cords.map((cord) => ({
+      cord,
+      property: propertyName(film, cord.target),
+      source: sourceName(film, cord),
+    }));
+    const found = named.filter(({ property, source }) =>
+      `${property} ${source}`.toLowerCase().includes(wanted),
+    );
+    return found;
+  }, [film, text]);
+  const sources = sourcesOf(
+    film,
+    cords.map(({ cord }) => cord),
+  );
+  const rank = new Map(sources.flatMap((source) => source.cords).map((cord, i) => [cord.id, i]));
+  const rows = [...cords].sort((a, b) =>
+    order === 'source' ? rank.get(a.cord.id)! - rank.get(b.cord.id)! : a.property.localeCompare(b.property),
+  );
+  return (
+    <section aria-label="Cords" className="flex h-full flex-col bg-panel">
+      <header className="flex h-9 shrink-0 items-center gap-3 border-b border-rule px-3">
+        <Link to={`/films/${id}`} className="flex items-center gap-1 text-dim hover:text-paper">
+          <ArrowLeft size={14} /> Workspace
+        </Link>
+        <h2 className="font-semibold text-glass">Cords</h2>
+        <label className="flex h-6 w-56 items-center gap-1 border-b border-rule text-dim focus-within:border-paper">
+          <Search size={12} />
+          <input
+            type="search"
+            aria-label="Find a cord"
+            placeholder="Find"
+            value={text}
+            onChange={({ target }) => setText(target.value)}
+            className="w-full bg-transparent text-paper outline-none"
+          />
+        </label>
+        <ToggleGroup.Root
+          type="single"
+          value={order}
+          onValueChange={(next) => next && setOrder(next as Order)}
+          aria-label="Order"
+          className="flex text-xs"
+        >
+          {(
+            [
+              ['source', 'By source'],
+              ['layer', 'By property'],
+            ] as const
+          ).map(([value, label]) => (
+            <ToggleGroup.Item
+              key={value}
+              value={value}
+              className="h-6 border border-rule px-2 text-dim data-[state=on]:border-glass data-[state=on]:text-glass"
+            >
+              {label}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        <span className="figures ml-auto text-dim">
+          {cords.length === film.cords.length ? cords.length : `${cords.length} of ${film.cords.length}`}{' '}
+          cords
+        </span>
+      </header>
+      {film.cords.length === 0 ? (
+        <p className="p-4 text-dim">
+          Nothing moves by a cord yet. In the workspace, drag from a follower’s port onto a property, or press
+          the port at the left of any property.
+        </p>
+      ) : (
+        <CordTable film={film} sources={sources} rows={rows} open={open} setOpen={setOpen} limits={limits} />
+      )}
+    </section>
+  );
+}
+
+interface CordTableProps {
+  film: Film;
+  sources: readonly Source[];
+  rows: readonly { cord: Cord; property: string }[];
+  open: string | undefined;
+  setOpen: (id: string | undefined) => void;
+  limits: ReadonlyMap<string, number>;
+}
+
+const link = linkHorizontal();
+
+function CordTable({ film, sources, rows, open, setOpen, limits }: CordTableProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [lines, setLines] = useState<{ id: string; path: string; on: boolean }[]>([]);
+  const [height, setHeight] = useState(0);
+  const [ends, setEnds] = useState<readonly [number, number]>([0, 1]);
+  useLayoutEffect(() => {
+    const around = box.current!.getBoundingClientRect();
+    const place = (selector: string, side: 'left' | 'right'): [number, number] | undefined => {
+      const rect = box.current!.querySelector(selector)?.getBoundingClientRect();
+      return rect && [rect[side] - around.left, rect.top + 14 - around.top];
+    };
+    setHeight(box.current!.scrollHeight);
+    setEnds([place('[data-source]', 'right')?.[0] ?? 0, place('[data-cord]', 'left')?.[0] ?? 1]);
+    setLines(
+      sources.flatMap(({ key, cords }) =>
+        cords.flatMap(({ id, on }) => {
+          const source = place(`[data-source="${CSS.escape(key)}"]`, 'right');
+          const target = place(`[data-cord="${CSS.escape(id)}"]`, 'left');
+          return source && target ? [{ id, on, path: link({ source, target }) ?? '' }] : [];
+        }),
+      ),
+    );
+  }, [sources, rows, open]);
+  return (
+    <div className="min-h-0 grow overflow-y-auto">
+      <div ref={box} className="relative grid grid-cols-[240px_1fr_minmax(420px,560px)] px-3 py-2">
+        <svg className="pointer-events-none absolute top-0 left-0 w-full" style={{ height }} aria-hidden>
+          <defs>
+            <linearGradient id="cord course" gradientUnits="userSpaceOnUse" x1={ends[0]} x2={ends[1]}>
+              <stop offset="0" stopColor="var(--color-amber)" />
+              <stop offset="1" stopColor="var(--color-glass)" />
+            </linearGradient>
+          </defs>
+          {lines.map(({ id, path, on }) => (
+            <path
+              key={id}
+              d={path}
+              fill="none"
+              stroke="url('#cord course')"
+              strokeWidth={open === id ? 2.5 : 1.25}
+              opacity={on ? (open === undefined || open === id ? 0.9 : 0.35) : 0.15}
+            />
+          ))}
+        </svg>
+        <ul aria-label="Sources">
+          {sources.map(({ key, name, follower, cords }) => {
+            const Icon = follower ? sourceIcons.follower : sourceIcons[cords[0]!.source.kind];
+            return (
+              <li
+                key={key}
+                data-source={key}
+                className="mb-1 flex h-7 items-center gap-2 border-b border-rule/60"
+              >
+                {Icon && <Icon size={13} className="shrink-0 text-amber" />}
+                <span className="grow truncate">{name}</span>
+                {follower ? (
+                  <FollowerMeter followerId={follower} />
+                ) : (
+                  <span className="figures text-dim">{cords.length}</span>
+                )}
+              </li>
+            );
+          })}
+        </ul>
+        <span />
+        <ul aria-label="Properties">
+          {rows.map(({ cord, property }) => (
+            <CordRow
+              key={cord.id}
+              film={film}
+              cord={cord}
+              property={property}
+              open={open === cord.id}
+              limit={limits.get(placeKey(cord.target)) ?? 0}
+              onToggle={() => setOpen(open === cord.id ? undefined : cord.id)}
+            />
+          ))}
+        </ul>
+      </div>
+    </div>
+  );
+}
+
+interface CordRowProps {
+  film: Film;
+  cord: Cord;
+  property: string;
+  open: boolean;
+  /** Share of the film for which the property is at one of its limits. */
+  limit: number;
+  onToggle: () => void;
+}
+
+function CordRow({ film, cord, property, open, limit, onToggle }: CordRowProps) {
+  const key = placeKey(cord.target);
+  const problem = problemOf(film, cord);
+  const found = findProperty(film, cord.target);
+  const kind = kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined;
+  const range = found && kind?.range(cord.source as never, found.field, found.value);
+  const still = range !== undefined && JSON.stringify(range[0]) === JSON.stringify(range[1]);
+  const warnings = [
+    problem && problem !== 'off' ? problemTexts[problem] : '',
+    !problem && still ? 'No effect: it moves between two values that are the same.' : '',
+    !problem && limit > 0.005
+      ? `At a limit of the property for ${Math.round(limit * 100)} % of the song.`
+      : '',
+  ].filter(Boolean);
+  return (
+    <li data-cord={cord.id} className={`mb-1 border-b border-rule/60 ${cord.on ? '' : 'opacity-60'}`}>
+      <div className="flex h-7 items-center gap-3">
+        <button
+          type="button"
+          aria-expanded={open}
+          className="min-w-0 grow truncate pl-2 text-left hover:text-glass"
+          onClick={onToggle}
+        >
+          {property}
+        </button>
+        {warnings.length > 0 && (
+          <span title={warnings.join(' ')} className="text-amber">
+            <TriangleAlert size={13} aria-label={warnings.join(' ')} />
+          </span>
+        )}
+        {found && <CordMeter place={cord.target} placeKey={key} cords={[cord]} />}
+      </div>
+      {open && (
+        <div className="pb-2 pl-2">
+          {warnings.map((warning) => (
+            <p key={warning} className="text-xs text-amber">
+              {warning}
+            </p>
+          ))}
+          <CordCard cord={cord} single={false} />
+        </div>
+      )}
+    </li>
+  );
+}
+
+/** For what share of the film properties are at their limits; asked anew when the film has stood still for a moment. */
+function useLimits(film: Film): ReadonlyMap<string, number> {
+  const preview = usePreview();
+  const analysed = usePreviewState((state) => state.analysed >= 1);
+  const [limits, setLimits] = useState<ReadonlyMap<string, number>>(new Map());
+  useEffect(() => {
+    let stale = false;
+    const timer = setTimeout(() => {
+      preview
+        .request('limits', {})
+        .then((found) => {
+          if (!stale) setLimits(found);
+        })
+        .catch(() => {});
+    }, 300);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+  }, [preview, film, analysed]);
+  return limits;
+}
