@@ -2,11 +2,28 @@ import {
   defaultEar,
   defaultFollower,
   fadesStandard,
+  readoutMark,
   spanStandard,
   type Film,
+  type Layer,
   type LayerColor,
 } from '@cyclogram/core';
-import { addRing, bandColors, copies, falloff, figure, follow, group, oneColor, through } from './builder';
+import {
+  addLine,
+  addRing,
+  bandColors,
+  copies,
+  falloff,
+  figure,
+  follow,
+  group,
+  oneColor,
+  layer,
+  paint,
+  spread,
+  through,
+  tie,
+} from './builder';
 
 /** Seconds, at 124 beats a minute. */
 const beat = 60 / 124;
@@ -142,5 +159,109 @@ export function breakwaterFilm(film: Film): Film {
     }),
   ]);
   film.ears[0] = { ...film.ears[0]!, peaks: true, peakHold: 0.22, peakFall: 0.9 };
+  film.artist = 'The Mole Lights';
+  film.layers.push(...sign(film));
   return film;
+}
+
+/** A neon sign on the quay: title, artist and the time that has gone. It sways, it flickers, and it flares with the kick. */
+function sign(film: Film): Layer[] {
+  const neon = {
+    font: 'Righteous',
+    shadowOpacity: 0.75,
+    shadowColor: '#ff7a3c',
+    shadowOffset: { x: 0, y: 0 },
+    shadowSoftness: 26,
+  };
+  const line = addLine(film, 'sign-progress', 'Time on the quay', [560, 1036], [1360, 1036]);
+  const inside = [
+    layer(film, 'lettering', {
+      ...neon,
+      id: 'sign-title',
+      name: 'Title',
+      text: readoutMark('title', ''),
+      size: 74,
+      tracking: 60,
+      at: { x: 960, y: 930 },
+      fill: paint('#fff0d0', '#ffc27a'),
+    }),
+    layer(film, 'lettering', {
+      ...neon,
+      id: 'sign-artist',
+      name: 'Artist',
+      text: readoutMark('artist', ''),
+      size: 30,
+      tracking: 260,
+      at: { x: 960, y: 996 },
+      fill: paint('#ffb36b'),
+      shadowSoftness: 14,
+    }),
+    layer(film, 'lettering', {
+      ...neon,
+      id: 'sign-time',
+      name: 'Elapsed time',
+      font: 'Bebas Neue',
+      text: readoutMark('elapsed', ''),
+      size: 36,
+      tracking: 60,
+      align: 'left',
+      at: { x: 1380, y: 1037 },
+      fill: paint('#ffd9a0'),
+      shadowSoftness: 10,
+    }),
+    layer(film, 'progress', {
+      id: 'sign-line',
+      name: 'Time on the quay',
+      path: line,
+      width: 5,
+      knob: 15,
+      paint: paint('#c8402a', '#ffd9a0'),
+      trackColor: '#6e3527',
+      trackOpacity: 0.7,
+    }),
+  ];
+  tie(film, 'sign-sway', ['layers', 'sign', 'place.position'], 'wander', {
+    amount: { x: 7, y: 4 },
+    speed: 0.22,
+    detail: 2,
+    seed: 12,
+  });
+  tie(
+    film,
+    'sign-flicker',
+    ['layers', 'sign-title', 'fill.stops.color'],
+    'follower',
+    { follower: 'kick', rest: '#ffe2b0', peak: '#ffffff' },
+    {
+      target: { list: 'layers', id: 'sign-title', key: 'fill.stops.color', item: 'stop-1' },
+    },
+  );
+  tie(film, 'sign-tube', ['layers', 'sign-title', 'shadowOpacity'], 'flicker', {
+    amount: 0.16,
+    rate: 14,
+    seed: 4,
+  });
+  tie(film, 'sign-flare', ['layers', 'sign-title', 'shadowSoftness'], 'follower', {
+    follower: 'kick',
+    how: 'by',
+    peak: 22,
+  });
+  tie(
+    film,
+    'sign-letters',
+    ['layers', 'sign-title', 'letterRise'],
+    'follower',
+    { follower: 'hats', how: 'by', peak: 7 },
+    {
+      spread: spread({ by: 'random', from: 0.1, to: 1, seed: 9, delay: 0.012 }),
+    },
+  );
+  tie(film, 'lamps-breathe', ['layers', 'rings', 'place.scale'], 'follower', {
+    follower: 'kick',
+    how: 'times',
+    peak: 1.035,
+    axes: 'proportion',
+  });
+  tie(film, 'rings-turn', ['paths', 'ring-outer', 'rotation'], 'turn', { amount: 1.5 });
+  return group(film, 'sign', 'Sign', inside);
 }

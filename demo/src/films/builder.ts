@@ -1,6 +1,8 @@
 import {
+  DrawCache,
   bandColors,
   colorRecord,
+  cordRecord,
   copiesStandard,
   defaultFollower,
   defaultLayer,
@@ -12,8 +14,13 @@ import {
   followerPresets,
   newLayer,
   oneColor,
+  paintRecord,
   placeStandard,
+  sourceKinds,
+  spreadRecord,
   type Copies,
+  type Cord,
+  type CordSource,
   type Falloff,
   type FigureKindName,
   type FigureLayer,
@@ -24,8 +31,15 @@ import {
   type GroupLayer,
   type Layer,
   type LayerColor,
+  type LayerKindName,
+  type LayerOf,
+  type PaintSettings,
   type PathKind,
+  type Point,
   type ShapeOf,
+  type SourceKind,
+  type SourceKindName,
+  type Spread,
   type Track,
 } from '@cyclogram/core';
 import type { Song } from '../songs/song';
@@ -147,6 +161,64 @@ export const copies = (part: Partial<Copies>): Copies => ({ ...copiesStandard, .
 export const falloff = (film: Film, id: string, part: Partial<Falloff>): Falloff => ({
   ...defaultsOf(falloffRecord, film),
   id,
+  ...part,
+});
+
+/** Adds a path of path data, which begins with `M x y`. @param origin where its 0, 0 comes to lie */
+export function addOutline(film: Film, id: string, name: string, data: string, origin: Point): string {
+  const place = { position: { x: 0, y: 0 }, scale: { x: 1, y: 1 } };
+  addPath(film, { id, name, kind: 'svg', shape: { data, lines: 'all' }, place });
+  const made = film.paths.at(-1)!;
+  // A path stands around the middle of its outline.
+  const start = new DrawCache().paths.get(made).at(0);
+  const [x, y] = /^M(-?[\d.]+)[ ,]?(-?[\d.]+)/.exec(data)!.slice(1).map(Number) as [number, number];
+  made.position = { x: origin.x + x - start.x, y: origin.y + y - start.y };
+  return id;
+}
+
+/** A layer of a kind; what is not given is as in a new one. */
+export function layer<Kind extends LayerKindName>(
+  film: Film,
+  kind: Kind,
+  part: Partial<LayerOf<Kind>> & { id: string; name: string },
+): LayerOf<Kind> {
+  return newLayer(kind, film, part);
+}
+
+/** A paint of one colour, or of several from end to end. */
+export function paint(...colors: [string, ...string[]]): PaintSettings {
+  const stops = colors.map((color, i) => ({
+    id: `stop-${i + 1}`,
+    at: colors.length > 1 ? i / (colors.length - 1) : 0,
+    color,
+  }));
+  const standard = defaultsOf(paintRecord, { width: 0, height: 0 });
+  return { ...standard, kind: colors.length > 1 ? 'linear' : 'color', stops };
+}
+
+/** Ties a property of a layer, or of a path, to a source; what is not given is as in a new cord. */
+export function tie<Kind extends SourceKindName>(
+  film: Film,
+  id: string,
+  [list, owner, key]: readonly ['layers' | 'paths' | 'palettes' | 'background', string, string],
+  kind: Kind,
+  source: object,
+  part: Partial<Cord> = {},
+): void {
+  const record = (sourceKinds[kind] as unknown as SourceKind).record;
+  const nowhere = { width: 0, height: 0 };
+  film.cords.push({
+    ...defaultsOf(cordRecord, nowhere),
+    id,
+    target: { list, id: owner, key, item: '' },
+    source: { ...defaultsOf(record, nowhere), kind, ...source } as unknown as CordSource,
+    ...part,
+  });
+}
+
+/** A spread over letters or copies; what is not given is as in a new one. */
+export const spread = (part: Partial<Spread>): Spread => ({
+  ...defaultsOf(spreadRecord, { width: 0, height: 0 }),
   ...part,
 });
 
