@@ -56,7 +56,7 @@ export function FilmBar() {
           <Redo2 size={16} />
         </IconButton>
         <Link to={`/films/${id}/cords`} className="ml-2 rounded-sm px-2.5 py-1 text-dim hover:text-paper">
-          Cords{cords > 0 && <span className="figures ml-1">{cords}</span>}
+          Cords{cords > 0 && <span className="figures"> {cords}</span>}
         </Link>
         <Link to="/renders" className=" rounded-sm px-2.5 py-1 text-dim hover:text-paper">
           Renders
