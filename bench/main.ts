@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { benchCords } from './cords';
 import { benchFigures } from './figures';
 import { benchHearing } from './hearing';
 import { benchListening } from './listening';
@@ -31,8 +32,11 @@ try {
   child.kill();
   const hearing = await benchHearing();
   const figures = benchFigures();
+  const cords = benchCords();
   const rendering = await benchRendering(server('cli.js'), data);
-  console.log(JSON.stringify({ hearing, listening, preview, previewOfTen, figures, rendering }, null, 2));
+  console.log(
+    JSON.stringify({ hearing, listening, preview, previewOfTen, figures, cords, rendering }, null, 2),
+  );
 } finally {
   child.kill();
   await rm(data, { recursive: true, force: true });

@@ -53,6 +53,22 @@ test('the workspace has nothing that keeps people out: everything open, dialogs,
   expect(await serious(page)).toEqual([]);
 });
 
+test('cords have nothing that keeps people out: on a card, being picked, and on their page', async ({
+  page,
+}) => {
+  await openFilm(page, '/films/demo-dry-dock');
+  await layer(page, 'Word').click();
+  await show(page).getByRole('button', { name: 'Cords of Letter rise' }).click();
+  expect(await serious(page)).toEqual([]);
+  await show(page).getByRole('button', { name: 'Another cord' }).first().click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /^Cords/ }).click();
+  await expect(page.getByRole('region', { name: 'Cords', exact: true })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+});
+
 test('help on a property is there for pointer and keyboard', async ({ page }) => {
   await openFilm(page, '/films/demo-breakwater');
   await layer(page, 'Lamps').click();

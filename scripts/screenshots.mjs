@@ -54,6 +54,19 @@ const views = {
     await button('Add a layer').click();
     await page.getByRole('dialog').waitFor();
   },
+  async cord() {
+    await open('demo-dry-dock', 640);
+    await page.getByTitle(/^Word\. /).click();
+    await page.getByRole('button', { name: 'Cords of Letter rise' }).click();
+    const port = page.locator('[data-follower-port="planks"]');
+    await port.scrollIntoViewIfNeeded();
+    await port.hover();
+  },
+  async cords() {
+    await page.getByRole('link', { name: /^Cords/ }).click();
+    await page.getByRole('region', { name: 'Cords', exact: true }).waitFor();
+    await page.waitForTimeout(1500);
+  },
   async follower() {
     await open('demo-breakwater', 420);
     // The track of this name stands above it.

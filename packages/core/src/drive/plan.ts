@@ -117,23 +117,26 @@ export function freeValue(
   t: number,
   part?: Part,
 ): MovingValue {
-  const at = (base: MovingValue): SourceContext => ({ film, hearing, t, field, base });
+  const context: SourceContext = { film, hearing, t, field, base: own };
   let base = own;
   for (const { cord, kind } of bases) {
-    const set = kind.value(cord.source as never, at(base));
-    if (set !== undefined) base = mixValues(field, base, set, cord.strength);
+    const set = kind.value(cord.source as never, context);
+    if (set !== undefined) context.base = base = mixValues(field, base, set, cord.strength);
   }
   let value = base;
   for (const { cord, kind } of motions) {
     const { spread } = cord;
-    const context = at(base);
     let strength = cord.strength;
     if (spread && part) {
       strength *= shareOf(spread, part);
       context.t = t - spread.delay * part.index;
-      if (spread.slices) context.slice = sliceNow(cord, part, context);
+      context.slice = spread.slices ? sliceNow(cord, part, context) : undefined;
     }
     value = moved(field, value, base, cord, kind, context, strength);
+    if (spread && part) {
+      context.t = t;
+      context.slice = undefined;
+    }
   }
   return value;
 }

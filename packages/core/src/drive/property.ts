@@ -141,14 +141,28 @@ export function movingProperties(
   });
 }
 
-/** The same object with another value at a place within it; what does not lead there is shared. */
-export function withValueAt<T>(values: T, path: readonly (string | number)[], value: unknown): T {
-  const [key, ...rest] = path;
-  if (key === undefined) return value as T;
-  const copy = (Array.isArray(values) ? [...(values as unknown[])] : { ...values }) as Record<
-    string | number,
-    unknown
-  >;
-  copy[key] = withValueAt(copy[key], rest, value);
-  return copy as T;
+type Node = Record<string | number, unknown>;
+
+/**
+ * The same object with another value at a place within it; what does not lead there is shared.
+ * @param own copies that were made for the same object before: they are changed in place
+ */
+export function withValueAt<T extends object>(
+  values: T,
+  path: readonly (string | number)[],
+  value: unknown,
+  own: Set<object>,
+): T {
+  const copyOf = (node: object): Node => {
+    if (own.has(node)) return node as Node;
+    const copy = (Array.isArray(node) ? [...(node as unknown[])] : { ...node }) as Node;
+    own.add(copy);
+    return copy;
+  };
+  const root = copyOf(values);
+  let at = root;
+  const last = path.length - 1;
+  for (let i = 0; i < last; i++) at = at[path[i]!] = copyOf(at[path[i]!] as object);
+  at[path[last]!] = value;
+  return root as T;
 }

@@ -15,9 +15,13 @@ export interface ResolvedFilm {
   layer(id: string): Layer | undefined;
   /** Whether a property of a layer moves during the film. */
   moves(layer: string, key: string): boolean;
+  /** Keys of a layer's properties that differ from part to part. */
+  spreads(layer: string): readonly string[];
   /** The values of a number for each part of a layer; undefined where they are all the same. */
   parts(layer: string, key: string, count: number): readonly number[] | undefined;
 }
+
+const none: readonly never[] = [];
 
 /** Layers of films by their ids: a film is never changed in place. */
 const byId = new WeakMap<Film, ReadonlyMap<string, Layer>>();
@@ -32,15 +36,23 @@ function layersById(film: Film): ReadonlyMap<string, Layer> {
 export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFilm {
   const layers = layersById(film);
   if (film.cords.length === 0) {
-    return { film, layer: (id) => layers.get(id), moves: () => false, parts: () => undefined };
+    return {
+      film,
+      layer: (id) => layers.get(id),
+      moves: () => false,
+      spreads: () => none,
+      parts: () => undefined,
+    };
   }
   const plan = planOf(film);
   const known = new Map<string, Layer | undefined>();
   const resolve = <T extends object>(owner: T, drivers: readonly Driver[] | undefined): T => {
+    if (!drivers) return owner;
     let now = owner;
-    for (const driver of drivers ?? []) {
+    const own = new Set<object>();
+    for (const driver of drivers) {
       const value = valueNow(driver, film, hearing, t);
-      if (!sameValue(value, driver.value)) now = withValueAt(now, driver.path, value);
+      if (!sameValue(value, driver.value)) now = withValueAt(now, driver.path, value, own);
     }
     return now;
   };
@@ -65,6 +77,10 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
       }
       return known.get(id);
     },
+    spreads: (layer) =>
+      (plan.layers.get(layer) ?? none)
+        .filter(({ motions }) => motions.some(({ cord }) => cord.spread))
+        .map(({ place }) => place.key),
     moves: (layer, key) => driverOf(layer, key) !== undefined,
     parts(layer, key, count) {
       const driver = driverOf(layer, key);

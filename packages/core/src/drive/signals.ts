@@ -2,12 +2,19 @@ import type { Beats } from '../film/beats';
 import type { Film } from '../film/film';
 import type { Follower } from '../film/follower';
 import { beatPhaseAt } from '../follower/beatPhase';
+import { pow } from '../math/math';
 import type { FollowerTable, Hearing } from '../hearing/hearing';
 
 /** What sources of motion need to know of the sound, at any time: all of it looked up or in closed form. */
 
-const followerOf = (film: Film, id: string): Follower | undefined =>
-  film.followers.find((follower) => follower.id === id);
+/** Followers by their ids: a film is never changed in place. */
+const byId = new WeakMap<readonly Follower[], ReadonlyMap<string, Follower>>();
+
+function followerOf({ followers }: Film, id: string): Follower | undefined {
+  let all = byId.get(followers);
+  if (!all) byId.set(followers, (all = new Map(followers.map((follower) => [follower.id, follower]))));
+  return all.get(id);
+}
 
 /** Value of a follower (0..1); undefined when there is none, or it is not known yet. */
 export const followerValue = (film: Film, hearing: Hearing, id: string, t: number): number | undefined => {
@@ -48,7 +55,7 @@ function beatIntegral({ phase, curve, invert, delay }: Follower, beats: Beats, t
   const length = (60 / beats.bpm) * (phase === 'bar' ? beats.perBar : 1);
   const place = (t - delay - beats.first) / length;
   const whole = Math.floor(place);
-  const integral = (length * (whole + (place - whole) ** (curve + 1))) / (curve + 1);
+  const integral = (length * (whole + pow(place - whole, curve + 1))) / (curve + 1);
   return invert ? t - delay - beats.first - integral : integral;
 }
 

@@ -209,9 +209,8 @@ describe('noise', () => {
   });
 
   it('has kept its values: films look as they did', () => {
-    expect(
-      [seeded(0, 0), seeded(1, 0), seeded(1, 1), seeded(1, -1)].map((value) => value.toFixed(9)),
-    ).toMatchInlineSnapshot(`
+    expect([seeded(0, 0), seeded(1, 0), seeded(1, 1), seeded(1, -1)].map((value) => value.toFixed(9)))
+      .toMatchInlineSnapshot(`
       [
         "0.966857675",
         "0.693340329",

@@ -16,10 +16,17 @@ export function zip(
   values: readonly MovingValue[],
   change: (...numbers: number[]) => number,
 ): number | Point | undefined {
+  let isNumeric = true;
+  let hasPoint = false;
+  for (const value of values) {
+    if (typeof value === 'object') hasPoint = true;
+    else if (typeof value !== 'number') isNumeric = false;
+  }
+  if (!isNumeric) return undefined;
+  if (!hasPoint) return change(...(values as readonly number[]));
   const on = (axis: 'x' | 'y') =>
-    change(...values.map((value) => (isPoint(value) ? value[axis] : Number(value))));
-  if (values.some(isPoint)) return { x: on('x'), y: on('y') };
-  return values.every((value) => typeof value === 'number') ? on('x') : undefined;
+    change(...values.map((value) => (isPoint(value) ? value[axis] : (value as number))));
+  return { x: on('x'), y: on('y') };
 }
 
 const toOklch = converter('oklch');
@@ -66,6 +73,8 @@ export function mixValues(
 ): MovingValue {
   if (!isContinuous(field)) return share < 0.5 ? from : to;
   if (field.kind === 'color') return mixColors(String(from), String(to), share);
+  if (typeof from === 'number' && typeof to === 'number')
+    return share === 1 ? to : from + (to - from) * share;
   // At the ends exactly what was given.
   return zip([from, to], (a, b) => (share === 1 ? b : a + (b - a) * share)) ?? from;
 }
@@ -79,6 +88,9 @@ export function addValues(
   strength: number,
 ): MovingValue {
   if (!isContinuous(field)) return strength < 0.5 ? value : to;
+  if (typeof value === 'number' && typeof from === 'number' && typeof to === 'number') {
+    return value === from && strength === 1 ? to : value + strength * (to - from);
+  }
   if (field.kind !== 'color') {
     return (
       zip([value, from, to], (v, a, b) => (v === a && strength === 1 ? b : v + strength * (b - a))) ?? value
@@ -113,6 +125,8 @@ export function distance(field: Pick<Field, 'kind'>, from: MovingValue, to: Movi
 export function withinLimits(field: Field, value: MovingValue): MovingValue {
   if (field.kind !== 'number' && field.kind !== 'point' && field.kind !== 'scale') return value;
   const { min, max } = field;
+  if (typeof value === 'number' && value >= min && value <= max && !('whole' in field && field.whole))
+    return value;
   const clamp = (number: number) => Math.min(Math.max(number, min), max);
   const whole = field.kind === 'number' && field.whole;
   return zip([value], (number) => (whole ? Math.round(clamp(number)) : clamp(number))) ?? value;

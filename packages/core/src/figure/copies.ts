@@ -182,6 +182,7 @@ export const copiesModifier: Modifier<Copies> = (draw, copies, { width, height }
       const index = count - 1 - i;
       const copy: Drawing = {
         ...drawing,
+        copy: index,
         t: drawing.t - copies.delay * index,
         path: pathOfCopy(drawing.path, copies, index, width, height),
         range: bandsOfCopy(drawing.range, drawing.bands, copies, index),

@@ -17,6 +17,8 @@ export interface Drawing {
   /** Factor of the reach. */
   reach: number;
   weigh: Weigh;
+  /** Which of the figure's copies it is, the first being 0. */
+  copy: number;
 }
 
 export type Draw = (drawing: Drawing) => Operation[];

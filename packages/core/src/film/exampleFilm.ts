@@ -1,10 +1,12 @@
+import { sourceKinds } from '../drive/source/registry';
+import { defaultsOf } from '../property/record';
 import { defaultFilm } from './defaults';
 import { defaultEar } from './ear';
 import { defaultFollower } from './follower';
 import { defaultTrack } from './track';
 import type { Film } from './film';
 
-/** The small film that the docs show: a ring of bars on a song beside it. */
+/** The small film that the docs show: a ring of bars on a song beside it, which swells with the kick. */
 export function exampleFilm(): Film {
   const film = defaultFilm('First light', [defaultTrack('song', 'Song', { path: 'song.wav' })]);
   const [path] = film.paths;
@@ -19,5 +21,23 @@ export function exampleFilm(): Film {
     beats: { bpm: 124, first: 0, perBar: 4 },
     paths: [{ ...path!, id: 'ring' }],
     layers: [{ ...layer!, id: 'bars', ear: 'whole', path: 'ring' } as Film['layers'][number]],
+    cords: [
+      {
+        id: 'swell',
+        target: { list: 'layers', id: 'bars', key: 'place.scale', item: '' },
+        source: {
+          ...defaultsOf(sourceKinds.follower.record, { width: 0, height: 0 }),
+          kind: 'follower',
+          follower: 'kick',
+          how: 'times',
+          peak: 1.1,
+          axes: 'proportion',
+        },
+        combine: 'sum',
+        strength: 1,
+        on: true,
+        spread: null,
+      },
+    ],
   };
 }

@@ -1,3 +1,4 @@
+import { pow } from '../math/math';
 import type { Beats } from '../film/beats';
 import type { Follower } from '../film/follower';
 
@@ -7,6 +8,6 @@ export function beatPhaseAt(follower: Follower, beats: Beats | null, t: number):
   const { phase, curve, invert, delay } = follower;
   const length = (60 / beats.bpm) * (phase === 'bar' ? beats.perBar : 1);
   const place = (t - delay - beats.first) / length;
-  const value = (place - Math.floor(place)) ** curve;
+  const value = curve === 1 ? place - Math.floor(place) : pow(place - Math.floor(place), curve);
   return invert ? 1 - value : value;
 }

@@ -46,9 +46,11 @@ export class TableHearing implements Hearing {
   }
 
   followerAt(followerId: string, t: number): number | undefined {
-    const follower = this.film?.followers.find(({ id }) => id === followerId);
-    if (follower?.kind === 'beat') return beatPhaseAt(follower, this.film!.beats, t);
     const table = this.tables.followers.get(followerId);
+    if (!table) {
+      const follower = this.film?.followers.find(({ id }) => id === followerId);
+      return follower?.kind === 'beat' ? beatPhaseAt(follower, this.film!.beats, t) : undefined;
+    }
     return table && interpolateRows(table.values, 1, (t - table.delay) * table.rate, this.one)[0];
   }
 

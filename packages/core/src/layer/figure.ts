@@ -85,15 +85,18 @@ function drawFigure(layer: FigureLayer, moment: Moment) {
     hue: 0,
     reach: 1,
     weigh: (level) => level,
+    copy: 0,
   });
 }
 
 /** Draws the figure without what modifiers make of it. @param each whether every line of the path shows all bands */
 function drawOnce(layer: FigureLayer, moment: Moment, bands: number, each: boolean): Draw {
   const { film, hearing, cache } = moment;
-  const { ear, figure, color } = layer;
+  const { ear, color } = layer;
+  const ofCopies = figuresOfCopies(layer, moment);
   const gradient = gradientOf(film.palettes, color);
-  return ({ t, path, range: [first, end], hue, reach, weigh }) => {
+  return ({ t, path, range: [first, end], hue, reach, weigh, copy }) => {
+    const figure = ofCopies?.[copy] ?? layer.figure;
     const silence = new Float32Array(end - first);
     // Right after the number of bands was changed, the old levels may still be the only ones. The
     // array is a copy: the hearing uses its own again at the next look-up.
@@ -118,6 +121,24 @@ function drawOnce(layer: FigureLayer, moment: Moment, bands: number, each: boole
       }),
     );
   };
+}
+
+/** The figure as each of its copies has it, where cords differ from copy to copy; undefined where they are all the same. */
+function figuresOfCopies(
+  { id, figure, copies }: FigureLayer,
+  moment: Moment,
+): FigureLayer['figure'][] | undefined {
+  const keys = moment.spreads(id).filter((key) => /^figure\.\w+$/.test(key));
+  if (keys.length === 0 || copies.count < 2) return undefined;
+  const values = keys.map(
+    (key) => [key.slice('figure.'.length), moment.parts(id, key, copies.count)] as const,
+  );
+  return Array.from({ length: copies.count }, (_, copy) =>
+    Object.assign(
+      { ...figure },
+      Object.fromEntries(values.flatMap(([key, all]) => (all ? [[key, all[copy]!]] : []))),
+    ),
+  );
 }
 
 /** Figures that draw many lines in each colour are given fewer colours. */

@@ -35,6 +35,8 @@ export interface Moment {
   layer(id: string): Layer | undefined;
   /** Whether a property of a layer moves during the film, now or at another time. */
   moves(layer: string, key: string): boolean;
+  /** Keys of a layer's properties that differ from part to part. */
+  spreads(layer: string): readonly string[];
   /** The values of a number for each of so many parts of a layer; undefined where they are all the same. */
   parts(layer: string, key: string, count: number): readonly number[] | undefined;
 }
@@ -86,6 +88,7 @@ function makeMoment(
       ),
     layer: (id) => now().layer(id),
     moves: (layer, key) => now().moves(layer, key),
+    spreads: (layer) => now().spreads(layer),
     parts: (layer, key, count) => now().parts(layer, key, count),
   };
 }

@@ -27,11 +27,17 @@ export function openTypeface(font: opentype.Font): Typeface {
   };
   const lines = new Map<string, Line>();
 
+  /** Letters with their marks as one character where there is one; marks that the typeface does not have are left out. */
+  const composed = (text: string) =>
+    [...text.normalize('NFC')]
+      .filter((character) => !isMark(character) || font.charToGlyphIndex(character) > 0)
+      .join('');
+
   function measure(text: string): Line {
     const letters: Letter[] = [];
     let x = 0;
     let before: Glyph | undefined;
-    for (const run of visualRuns(text)) {
+    for (const run of visualRuns(composed(text))) {
       const glyphs = font.stringToGlyphs(run.text) as Glyph[];
       // The package turns Arabic round by itself.
       const seen = run.isReversed && !arabic.test(run.text) ? withMarksAfter(glyphs.reverse()) : glyphs;

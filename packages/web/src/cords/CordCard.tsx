@@ -31,6 +31,8 @@ import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 import { findCord, keepCord, onlyThisCord, peakSaidAs, removeCord } from './cordChanges';
 import { KeyframeList } from './KeyframeList';
+import { LayerSpreadForm } from './LayerSpreadForm';
+import { useLimitShare } from './useLimits';
 import { SectionValues } from './SectionValues';
 import { sourceIcons } from './sourceIcons';
 import { StepValues } from './StepValues';
@@ -48,6 +50,8 @@ export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
   const film = useEditor((state) => state.film);
   const change = useEditor((state) => state.change);
   const { id, source } = cord;
+  const [spreading, setSpreading] = useState(false);
+  const limit = useLimitShare(cord.target);
   const kind = kindOf(sourceKinds, source) as unknown as SourceKind | undefined;
   const found = findProperty(film, cord.target);
   const problem = problemOf(film, cord);
@@ -76,7 +80,7 @@ export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
         >
           <Power size={13} />
         </Toggle.Root>
-        <CordMenu cord={cord} single={single} />
+        <CordMenu cord={cord} single={single} onSpread={() => setSpreading(true)} />
         <IconButton
           label="Remove the cord"
           className="size-6"
@@ -90,6 +94,12 @@ export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
           {problemTexts[problem]}
         </p>
       )}
+      {!problem && limit > 0.005 && (
+        <p role="status" className="text-xs text-amber">
+          At a limit of the property for {Math.round(limit * 100)} % of the song.
+        </p>
+      )}
+      {spreading && <LayerSpreadForm cord={cord} onDone={() => setSpreading(false)} />}
       {kind && found && (
         <SourceFields kind={kind} cord={cord} found={found} onChange={setSource} edit={edit} />
       )}
@@ -292,8 +302,9 @@ function HandPeaks({ peaks, onChange }: { peaks: readonly number[]; onChange: (p
 }
 
 /** What else can be done with a cord. */
-function CordMenu({ cord, single }: { cord: Cord; single: boolean }) {
+function CordMenu({ cord, single, onSpread }: { cord: Cord; single: boolean; onSpread: () => void }) {
   const change = useEditor((state) => state.change);
+  const selected = useEditor((state) => state.selected.length);
   const { id, target, spread } = cord;
   const isMotion = !(kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined)?.isBase;
   return (
@@ -316,6 +327,11 @@ function CordMenu({ cord, single }: { cord: Cord; single: boolean }) {
           >
             Only this one
           </DropdownMenu.Item>
+          {selected > 1 && target.list !== 'background' && target.list !== 'palettes' && (
+            <DropdownMenu.Item className={menuRow} onSelect={onSpread}>
+              Spread over {selected} layers…
+            </DropdownMenu.Item>
+          )}
           {target.list === 'layers' && isMotion && (
             <DropdownMenu.Item
               className={menuRow}

@@ -29,6 +29,7 @@ export function CordStack({ place, cords, label }: CordStackProps) {
         </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content
+            aria-label={`Drive ${label}`}
             side="left"
             align="start"
             sideOffset={10}

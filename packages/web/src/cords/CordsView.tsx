@@ -11,14 +11,14 @@ import {
 import { linkHorizontal } from 'd3-shape';
 import { ArrowLeft, Search, TriangleAlert } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useEditor } from '../editor/editorStore';
-import { usePreview, usePreviewState } from '../editor/previewContext';
 import { FollowerMeter } from '../hear/FollowerMeter';
 import { CordCard } from './CordCard';
 import { CordMeter } from './CordMeter';
 import { sourceIcons } from './sourceIcons';
+import { useLimits } from './useLimits';
 import { followersOf, problemTexts, propertyName, sourceName } from './words';
 
 type Order = 'source' | 'layer';
@@ -53,7 +53,7 @@ export function CordsView() {
   const [text, setText] = useState('');
   const [order, setOrder] = useState<Order>('source');
   const [open, setOpen] = useState<string>();
-  const limits = useLimits(film);
+  const limits = useLimits();
   const cords = useMemo(() => {
     const wanted = text.trim().toLowerCase();
     const named = film.cords.map((cord) => ({
@@ -279,27 +279,4 @@ function CordRow({ film, cord, property, open, limit, onToggle }: CordRowProps) 
       )}
     </li>
   );
-}
-
-/** For what share of the film properties are at their limits; asked anew when the film has stood still for a moment. */
-function useLimits(film: Film): ReadonlyMap<string, number> {
-  const preview = usePreview();
-  const analysed = usePreviewState((state) => state.analysed >= 1);
-  const [limits, setLimits] = useState<ReadonlyMap<string, number>>(new Map());
-  useEffect(() => {
-    let stale = false;
-    const timer = setTimeout(() => {
-      preview
-        .request('limits', {})
-        .then((found) => {
-          if (!stale) setLimits(found);
-        })
-        .catch(() => {});
-    }, 300);
-    return () => {
-      stale = true;
-      clearTimeout(timer);
-    };
-  }, [preview, film, analysed]);
-  return limits;
 }

@@ -12,7 +12,7 @@ import {
 } from '@cyclogram/core';
 import { useEffect, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useEditor } from '../editor/editorStore';
-import { usePreview } from '../editor/previewContext';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import type { Lane } from '../tape/lanes';
 import { useTapePreferences } from '../tape/tapePreferences';
 import { timeAt, xOf, type TapeView } from '../tape/tapeView';
@@ -32,6 +32,8 @@ export function keyframedCords(film: Film, layerId: string | undefined): Keyfram
   );
 }
 
+const noFires: readonly number[] = [];
+
 interface KeyframeLaneProps {
   cord: KeyframeCord;
   lane: Lane;
@@ -47,6 +49,8 @@ export function KeyframeLane({ cord, lane, view, width, end }: KeyframeLaneProps
   const preview = usePreview();
   const show = useCordView((state) => state.show);
   const { snap } = useTapePreferences();
+  const openFollower = useEditor((state) => state.openFollower);
+  const fires = usePreviewState((state) => state.followers[openFollower ?? '']?.fires ?? noFires);
   const course = useCourse(cord, view, width, film);
   const { source, target } = cord;
   const set = (id: string, seconds: number) =>
@@ -61,12 +65,14 @@ export function KeyframeLane({ cord, lane, view, width, end }: KeyframeLaneProps
       },
       `keyframe ${id}`,
     );
-  /** The nearest beat or start of a section; with Alt the time itself. */
+  /** A hit of the open follower, the start of a section, or the nearest beat; with Alt the time itself. */
   const snapped = (time: number, altKey: boolean) => {
     if (!snap || altKey) return time;
     const near = sectionSpans(film.sections, end).find(
       ({ from }) => Math.abs(xOf(view, width, from) - xOf(view, width, time)) < 6,
     );
+    const hit = fires.find((at) => Math.abs(xOf(view, width, at) - xOf(view, width, time)) < 4);
+    if (hit !== undefined) return hit;
     return near ? near.from : film.beats ? nearestBeat(film.beats, time) : time;
   };
   const drag = (event: PointerEvent<HTMLElement>, id: string) => {

@@ -46,6 +46,7 @@ export function Port({ place, placeKey, label, driven }: PortProps) {
       <Popover.Trigger asChild>{dot}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          aria-label={`Drive ${label}`}
           side="left"
           align="start"
           sideOffset={10}

@@ -4,12 +4,14 @@ import {
   findProperty,
   isOnProperty,
   placeKey,
+  seeded,
   sourceKinds,
   structuredCopy,
   zip,
   type Cord,
   type CordSource,
   type Film,
+  type Layer,
   type MovingValue,
   type OwnerList,
   type PropertyPlace,
@@ -178,4 +180,52 @@ export function pasteCord(film: Film, place: PropertyPlace, copied: CopiedCord):
     target: { ...place },
   });
   return id;
+}
+
+/** How the cords of several layers on one property differ: shares of their strength, and a delay from one to the next. */
+export interface LayerSpread {
+  from: number;
+  to: number;
+  /** Seconds. */
+  delay: number;
+  /** At random between both, where there is a seed. */
+  seed: number | undefined;
+}
+
+/** Spreads one cord over layers, back to front: those that have none like it on the property get one. */
+export function spreadOverLayers(
+  film: Film,
+  cord: Cord,
+  layers: readonly string[],
+  { from, to, delay, seed }: LayerSpread,
+): void {
+  const ordered = film.layers.filter(({ id }) => layers.includes(id)).map(({ id }) => id);
+  const places = samePlaces(film, cord.target, ordered);
+  places.forEach((place, index) => {
+    const like = film.cords.find(
+      (other) => isOnProperty(other, place) && other.source.kind === cord.source.kind,
+    );
+    const id = like?.id ?? pasteCord(film, place, cord);
+    const own = id === undefined ? undefined : findCord(film, id);
+    if (!own) return;
+    const share =
+      seed === undefined ? (places.length > 1 ? index / (places.length - 1) : 0) : seeded(seed, index);
+    own.strength = Math.max(0, Math.round((from + (to - from) * share) * 1000) / 1000);
+    if (own.source.kind === 'follower' && cord.source.kind === 'follower') {
+      const late = cord.source.delay + delay * index;
+      own.source.delay = Math.min(5, Math.max(-5, Math.round(late * 1000) / 1000));
+    }
+  });
+}
+
+/** Strength of all cords on a layer, and on the path that it is drawn along. */
+export function setStrengthOf(film: Film, layer: Layer, strength: number): void {
+  for (const cord of cordsOfLayer(film.cords, layer)) cord.strength = strength;
+}
+
+export function cordsOfLayer<C extends Cord>(cords: readonly C[], layer: Layer): C[] {
+  const path = 'path' in layer ? layer.path : null;
+  return cords.filter(
+    ({ target: { list, id } }) => (list === 'layers' && id === layer.id) || (list === 'paths' && id === path),
+  );
 }

@@ -57,11 +57,15 @@ const guide = [
   ],
   [
     'Draw',
-    'On the right, add a figure from the gallery. Its card goes from path and marks to size, colour and blending. Choose a shape for its path, draw one with the pen, or import an SVG file; move it by the handles on the Screen.',
+    'On the right, add a figure from the gallery, or letters, an image, a shape. Its card goes from path and marks to size, colour and blending. Choose a shape for its path, draw one with the pen, or import an SVG file; move it by the handles on the Screen.',
   ],
   [
     'Add layers',
     'Duplicate a figure and give the copy another ear or range; copies inside a figure are rotated, scaled and delayed step by step. Layers with a shared palette change colour together. A group is scaled and blended as one; a linked copy follows its source.',
+  ],
+  [
+    'Tie it to the sound',
+    'Drag from the round port of a follower onto any property, or press the port at the left of a property: so much at rest, so much on a full hit. Keyframes, and motions that go by themselves, are chosen in the same place. Cords lists them all; sections of the song are suggested and named on the Tape.',
   ],
   [
     'Refine',

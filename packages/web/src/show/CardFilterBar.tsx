@@ -40,7 +40,7 @@ export function CardFilterBar({ wanted, onChange }: { wanted: Wanted; onChange: 
     'h-6 rounded-sm border border-rule px-1.5 text-xs text-dim data-[state=on]:border-glass data-[state=on]:text-glass';
   return (
     <div className="mt-2 flex items-center gap-1">
-      <label className="flex h-6 min-w-0 grow items-center gap-1 border-b border-rule text-dim focus-within:border-paper">
+      <div className="flex h-6 min-w-0 grow items-center gap-1 border-b border-rule text-dim focus-within:border-paper">
         <Search size={12} className="shrink-0" />
         <input
           type="search"
@@ -51,7 +51,7 @@ export function CardFilterBar({ wanted, onChange }: { wanted: Wanted; onChange: 
           onKeyDown={(event) => event.key === 'Escape' && onChange({ ...wanted, text: '' })}
           className="w-full min-w-0 bg-transparent text-paper outline-none"
         />
-      </label>
+      </div>
       <Toggle.Root
         pressed={wanted.moving}
         onPressedChange={(moving) => onChange({ ...wanted, moving })}

@@ -1,5 +1,6 @@
 import {
   asLinked,
+  cordRecord,
   fieldOf,
   fieldsOf,
   isContainer,
@@ -8,6 +9,7 @@ import {
   placeRecord,
   placeStandard,
   type Layer,
+  type NumberField,
 } from '@cyclogram/core';
 import { useState } from 'react';
 import { BoxSelect, Copy, Link2, LockKeyhole, Trash2, Ungroup, Unlink } from 'lucide-react';
@@ -17,6 +19,8 @@ import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
 import { shortcut } from '../controls/shortcut';
 import { FilterContext } from '../cords/filter';
+import { NumberInput } from '../controls/NumberInput';
+import { cordsOfLayer, setStrengthOf } from '../cords/cordChanges';
 import { OwnerContext } from '../cords/owner';
 import { useEditor } from '../editor/editorStore';
 import { usePreviewState } from '../editor/previewContext';
@@ -81,6 +85,7 @@ export function LayerCard({ layer }: { layer: Layer }) {
           )}
           <Name layer={layer} />
           <CardFilterBar wanted={wanted} onChange={setWanted} />
+          <CordStrength layer={layer} />
           <KindCard layer={layer} edits={edits} />
           <PlaceSection layer={layer} edits={edits} />
           <TimingSection layer={layer} edits={edits} />
@@ -105,6 +110,30 @@ export function LayerCard({ layer }: { layer: Layer }) {
         </div>
       </FilterContext.Provider>
     </OwnerContext.Provider>
+  );
+}
+
+const strengthField = {
+  ...(fieldOf(cordRecord, 'strength') as NumberField),
+  label: 'Cord strength',
+  help: 'Of all cords on this layer and on its path.',
+};
+
+/** How strong all cords of the layer are, in one number. */
+function CordStrength({ layer }: { layer: Layer }) {
+  const cords = useEditor((state) => state.film.cords);
+  const change = useEditor((state) => state.change);
+  const own = cordsOfLayer(cords, layer);
+  if (own.length === 0) return null;
+  return (
+    <NumberInput
+      field={strengthField}
+      value={Math.max(...own.map(({ strength }) => strength))}
+      resetTo={1}
+      onChange={(strength) =>
+        change('cord strength', (film) => setStrengthOf(film, layer, strength), `${layer.id} cord strength`)
+      }
+    />
   );
 }
 

@@ -10,10 +10,12 @@ import {
   figureKinds,
   figureLayerRecord,
   isClosedShape,
+  isShown,
   kindOf,
   layerFields,
   layerKinds,
   newLayer,
+  paintRecord,
   pathKinds,
   pathPlaceFields,
   placeRecord,
@@ -155,5 +157,41 @@ describe('cards show exactly what the records describe', () => {
     expect(shownLabels(film, linked).sort()).toEqual(
       [...labelsOf(own, linked), ...commonLabels(linked)].sort(),
     );
+  });
+
+  it.each(['fill', 'image', 'shape', 'progress', 'lettering'] as const)('of a layer of kind %s', (kind) => {
+    const film = makeFilm();
+    const path = film.paths[0]!;
+    const part = kind === 'shape' || kind === 'progress' ? { path: path.id } : {};
+    for (const more of [{}, { filled: true, outlined: true, dash: 4 }]) {
+      const layer = newLayer(kind, film, { id: 'own', name: 'Own', ...part, ...more } as never) as Layer;
+      const own = fieldsOf(layerKinds[kind].record).slice(layerFields.length);
+      const paints = own.flatMap((field) =>
+        field.kind === 'record' && isShown(field, layer as never)
+          ? [(layer as never)[field.key] as object]
+          : [],
+      );
+      const trim = isClosedShape(path.shape) ? trimFields : without(trimFields, 'startOffset');
+      const ofPath =
+        'path' in layer && layer.path !== null
+          ? [
+              ...['Path', 'Shape'],
+              ...labelsOf(fieldsOf(kindOf(pathKinds, path.shape)!.record), path.shape),
+              ...labelsOf([...pathPlaceFields, ...trim], path),
+            ]
+          : [];
+      const ofPaint = (paint: object) => {
+        const shown = labelsOf(fieldsOf(paintRecord), paint);
+        const isPlain = (paint as { kind: string }).kind === 'color';
+        return [...shown, ...(isPlain ? ['Colour'] : labelsOf(fieldsOf(stopRecord), {}))];
+      };
+      const expected = [
+        ...ofPath,
+        ...labelsOf(own, layer),
+        ...paints.flatMap(ofPaint),
+        ...commonLabels(layer),
+      ];
+      expect(shownLabels(film, layer).sort()).toEqual(expected.sort());
+    }
   });
 });

@@ -15,6 +15,7 @@ import {
   referencesIn,
   structuredCopy,
   symmetryRecord,
+  usedTypefaces,
   type AnyRecord,
   type Cord,
   type Ear,
@@ -22,6 +23,7 @@ import {
   type Film,
   type FilmImage,
   type FilmPath,
+  type FilmTypeface,
   type Follower,
   type Layer,
   type ListName,
@@ -41,6 +43,7 @@ interface Belongings {
   images: FilmImage[];
   ears: Ear[];
   followers: Follower[];
+  typefaces: FilmTypeface[];
 }
 
 interface CopiedLayers extends Belongings {
@@ -105,6 +108,8 @@ function belongings(
     images: film.images.filter(({ id }) => used('images', all).has(id)),
     ears: film.ears.filter(({ id }) => used('ears', all).has(id) || followers.some(({ ear }) => ear === id)),
     followers,
+    // Named by their names, not by ids.
+    typefaces: film.typefaces,
   };
 }
 
@@ -217,6 +222,12 @@ export function pasteLayers(film: Film, filmId: string, copied: CopiedLayers): s
   const kept = layers.filter((layer) =>
     layerReferences(layer).every(({ to, id, needed }) => to !== 'layers' || !needed || isHere(id)),
   );
+  const named = new Set(usedTypefaces({ ...film, layers: kept }));
+  for (const typeface of copied.typefaces ?? []) {
+    if (named.has(typeface.name) && !film.typefaces.some(({ name }) => name === typeface.name)) {
+      film.typefaces.push({ ...typeface, id: newId('typeface') });
+    }
+  }
   const inserted = insertLayers(film, kept, paths, cords);
   // What does not fit is found now, before it is in the film.
   parseFilm(structuredCopy(film));
