@@ -52,6 +52,39 @@ describe('pictures', () => {
     expect([body['width'], body['height']]).toEqual([4096, 82]);
   });
 
+  it('drawn as SVG are drawn large; scripts, texts, pictures and references to elsewhere are left out', async () => {
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 40 20">
+      <script>fetch('http://127.0.0.1:9/')</script>
+      <defs><linearGradient id="g"><stop offset="0" stop-color="#ff0000"/><stop offset="1" stop-color="#ff0000"/></linearGradient></defs>
+      <rect width="20" height="20" fill="url(#g)"/>
+      <rect x="20" width="20" height="20" style="fill:#0000ff;filter:url(http://127.0.0.1:9/x)"/>
+      <image href="http://127.0.0.1:9/x.png" width="40" height="20"/>
+      <rect width="40" height="20" fill="url(http://127.0.0.1:9/y)" fill-opacity="0"/>
+      <foreignObject width="40" height="20"><p>no</p></foreignObject>
+    </svg>`;
+    const { status, body } = await send(Buffer.from(svg), 'drawing.svg');
+    expect([status, body['width'], body['height']]).toEqual([201, 3072, 1536]);
+    const response = await fetch(`${server.url}/api/images/${String(body['sha256'])}`);
+    const image = await loadImage(Buffer.from(await response.arrayBuffer()));
+    const context = createCanvas(40, 20).getContext('2d');
+    context.drawImage(image, 0, 0, 40, 20);
+    expect([...context.getImageData(8, 10, 1, 1).data]).toEqual([255, 0, 0, 255]);
+    expect([...context.getImageData(32, 10, 1, 1).data]).toEqual([0, 0, 255, 255]);
+  });
+
+  it.each([
+    [
+      'entities',
+      '<!DOCTYPE svg [<!ENTITY a "b">]><svg xmlns="http://www.w3.org/2000/svg"><rect width="4" height="4"/></svg>',
+    ],
+    ['another language', '<html><svg><rect width="4" height="4"/></svg></html>'],
+    ['nothing that is drawn', '<svg xmlns="http://www.w3.org/2000/svg"><text>only words</text></svg>'],
+    ['what is not well-formed', '<svg xmlns="http://www.w3.org/2000/svg"><rect></svg>'],
+  ])('of SVG with %s are refused', async (_name, svg) => {
+    const { status } = await send(Buffer.from(svg), 'drawing.svg');
+    expect(status).toBe(422);
+  });
+
   const huge = Buffer.from('89504e470d0a1a0a0000000d49484452000186a0000186a00806000000', 'hex');
   it.each([
     ['words', Buffer.from('no picture'), 422],

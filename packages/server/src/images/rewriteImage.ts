@@ -1,12 +1,20 @@
-import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { createCanvas, loadImage, type Image } from '@napi-rs/canvas';
 import { readFile, rename, writeFile } from 'node:fs/promises';
 import { Problem } from '../http/problem';
+import { cleanSvg } from './cleanSvg';
 
 /** Longest side that is kept, in pixels, and the most pixels that are decoded at all. */
 const longestSide = 4096;
 const mostPixels = 100e6;
 
-/** The first bytes of the raster formats that are taken; anything else, drawings with markup above all, is not. */
+/** Longest side of a drawing, which has no pixels of its own. */
+const drawingSide = 3072;
+
+/** Whether a file could be SVG: it begins as XML does. */
+const isMarkup = (bytes: Buffer) =>
+  /^\uFEFF?\s*<(\?xml|!DOCTYPE svg|!--|svg|svg:svg)/i.test(bytes.toString('utf8', 0, 400));
+
+/** The first bytes of the raster formats that are taken. */
 const signatures: { name: string; matches: (bytes: Buffer) => boolean }[] = [
   { name: 'PNG', matches: (b) => b.subarray(0, 8).equals(Buffer.from('89504e470d0a1a0a', 'hex')) },
   { name: 'JPEG', matches: (b) => b.subarray(0, 3).equals(Buffer.from('ffd8ff', 'hex')) },
@@ -23,7 +31,7 @@ const pngPixels = (bytes: Buffer) =>
 
 /**
  * Decodes an image and writes it anew as PNG, smaller where it is very large: what is
- * kept are its pixels and nothing else of the file.
+ * kept are its pixels and nothing else of the file. Of SVG only the drawing is taken, and drawn here.
  * @throws Problem when it is no image of a kind that is taken
  */
 export async function rewriteImage(path: string, out: string): Promise<{ width: number; height: number }> {
@@ -31,8 +39,9 @@ export async function rewriteImage(path: string, out: string): Promise<{ width: 
   const unreadable = () =>
     new Problem(
       'bad-image',
-      'The file is no PNG, JPEG, WebP or GIF that can be read. Save it as PNG, and try again.',
+      'The file is no PNG, JPEG, WebP, GIF or SVG drawing that can be read. Save it as PNG, and try again.',
     );
+  if (isMarkup(bytes)) return drawSvg(bytes.toString('utf8'), out, unreadable);
   if (!signatures.some(({ matches }) => matches(bytes))) throw unreadable();
   if (pngPixels(bytes) > mostPixels)
     throw new Problem('too-large', 'The image has more than 100 million pixels.');
@@ -43,9 +52,23 @@ export async function rewriteImage(path: string, out: string): Promise<{ width: 
   const [width, height] = [image.width, image.height].map((side) =>
     Math.max(1, Math.round(side * scale)),
   ) as [number, number];
+  return writePng(image, width, height, out);
+}
+
+async function writePng(image: Image, width: number, height: number, out: string) {
   const canvas = createCanvas(width, height);
   canvas.getContext('2d').drawImage(image, 0, 0, width, height);
   await writeFile(`${out}.part`, await canvas.encode('png'));
   await rename(`${out}.part`, out);
   return { width, height };
+}
+
+/** Draws an SVG file, large enough for any picture. */
+async function drawSvg(text: string, out: string, unreadable: () => Problem) {
+  try {
+    const { text: clean, width, height } = cleanSvg(text, drawingSide);
+    return await writePng(await loadImage(Buffer.from(clean)), width, height, out);
+  } catch {
+    throw unreadable();
+  }
 }

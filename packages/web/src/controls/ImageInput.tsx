@@ -48,7 +48,7 @@ export function ImageInput({ field, value, onChange }: ControlProps<ReferenceFie
         type="file"
         hidden
         aria-label="Image file"
-        accept="image/png,image/jpeg,image/webp,image/gif"
+        accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml"
         onChange={({ target }) => {
           if (target.files?.[0]) void add(target.files[0]);
           target.value = '';
