@@ -1,25 +1,42 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
+import { motionBits } from '../packages/core/src/drive/motionBits';
 import { mathBits } from '../packages/core/src/math/mathBits';
 
-test('the mathematics of pictures gives the same bits in the browser as in Node', async ({ page }) => {
+/** Bytes of the numbers that a function without arguments, from a file of the core, gives in the browser. */
+async function bytesInBrowser(page: Page, file: string, name: string): Promise<Uint8Array> {
   const { outputFiles } = await build({
-    entryPoints: [fileURLToPath(new URL('../packages/core/src/math/mathBits.ts', import.meta.url))],
+    entryPoints: [fileURLToPath(new URL(`../packages/core/src/${file}`, import.meta.url))],
     bundle: true,
     format: 'iife',
-    globalName: 'cyclogramMath',
+    globalName: 'cyclogramBits',
     write: false,
   });
   await page.goto('about:blank');
   await page.addScriptTag({ content: outputFiles[0]!.text });
-  const bytes = await page.evaluate(() => {
-    const { mathBits: bits } = (globalThis as unknown as { cyclogramMath: { mathBits(): Float64Array } })
-      .cyclogramMath;
-    return Array.from(new Uint8Array(bits().buffer));
-  });
-  const hash = (all: Uint8Array) => createHash('sha256').update(all).digest('hex');
+  const bytes = await page.evaluate((key) => {
+    const { [key]: bits } = (globalThis as unknown as { cyclogramBits: Record<string, () => Float64Array> })
+      .cyclogramBits;
+    return Array.from(new Uint8Array(bits!().buffer));
+  }, name);
+  return Uint8Array.from(bytes);
+}
+
+const hash = (all: Uint8Array) => createHash('sha256').update(all).digest('hex');
+
+test('the mathematics of pictures gives the same bits in the browser as in Node', async ({ page }) => {
+  const bytes = await bytesInBrowser(page, 'math/mathBits.ts', 'mathBits');
   expect(bytes.length).toBeGreaterThan(80_000);
-  expect(hash(Uint8Array.from(bytes))).toBe(hash(new Uint8Array(mathBits().buffer)));
+  expect(hash(bytes)).toBe(hash(new Uint8Array(mathBits().buffer)));
+});
+
+test('wander, flicker, steps and swing are the same bits in the browser as in Node', async ({ page }) => {
+  const bytes = await bytesInBrowser(page, 'drive/motionBits.ts', 'motionBits');
+  const own = motionBits();
+  expect(own.length).toBe(2500);
+  for (let source = 0; source < 5; source++)
+    expect(new Set(own.subarray(500 * source, 500 * (source + 1))).size).toBeGreaterThan(3);
+  expect(hash(bytes)).toBe(hash(new Uint8Array(own.buffer)));
 });

@@ -10,7 +10,9 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: {
     alias: {
-      '@cyclogram/core/typeface': fileURLToPath(new URL('../core/src/typeface/readTypeface.ts', import.meta.url)),
+      '@cyclogram/core/typeface': fileURLToPath(
+        new URL('../core/src/typeface/readTypeface.ts', import.meta.url),
+      ),
       '@cyclogram/core': source('core'),
       '@cyclogram/painter': source('painter'),
     },

@@ -1,9 +1,12 @@
 import {
+  filled,
   group as makeGroup,
   type BlendMode,
   type GroupOp,
+  type ImageOp,
   type Operation,
   type Picture,
+  type ShapeOp,
 } from '@cyclogram/core';
 import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
@@ -307,6 +310,91 @@ describe('painting', () => {
     // Scaled by two, the middle quarter of it is seen.
     expect(Array.from(surface.pixels().slice(840, 843))).toEqual([0, 255, 0]);
     expect(Array.from(surface.pixels().slice(0, 3))).toEqual([0, 255, 0]);
+  });
+
+  const square = Float32Array.of(2, 2, 18, 2, 18, 18, 2, 18);
+  const painted = (operation: Operation, images: Painter['images'] = new Map()) => {
+    const surface = createSurface(20, 20);
+    const painter = new Painter(createSurface);
+    painter.images = images;
+    const operations = [backdrop('#000000'), operation];
+    painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+    return (x: number, y: number) =>
+      Array.from(surface.pixels().slice(4 * (y * 20 + x), 4 * (y * 20 + x) + 3));
+  };
+
+  it('fills shapes with gradients: along a line, from a centre, and around it', () => {
+    const stops = [
+      [0, '#000000'],
+      [1, '#ff0000'],
+    ] as const;
+    const along = painted(filled([square], { kind: 'linear', x0: 0, y0: 0, x1: 20, y1: 0, stops }));
+    // In the middle of a pixel, the share of the way that it stands at.
+    for (const x of [4, 10, 15]) expect(along(x, 10)[0]! / 255).toBeCloseTo((x + 0.5) / 20, 1);
+    const out = painted(filled([square], { kind: 'radial', x: 10, y: 10, radius: 10, stops }));
+    expect(out(10, 10)[0]).toBeLessThan(25);
+    expect(out(16, 10)[0]! / 255).toBeCloseTo(0.65, 1);
+    const around = painted(filled([square], { kind: 'around', x: 10, y: 10, angle: 0, stops }));
+    // Clockwise from the right: a quarter of the way below, three quarters above.
+    expect(around(10, 16)[0]! / 255).toBeCloseTo(0.25, 1);
+    expect(around(9, 4)[0]! / 255).toBeCloseTo(0.75, 1);
+    expect(around(0, 0)).toEqual([0, 0, 0]);
+  });
+
+  it('draws outlines of shapes, dashed, and lays grain on what is filled only', () => {
+    const line: ShapeOp = {
+      ...filled([Float32Array.of(0, 10, 20, 10)], '#000000'),
+      closed: false,
+      fill: null,
+      stroke: '#ff0000',
+      width: 4,
+      dashes: [5, 5],
+    };
+    const dashed = painted(line);
+    expect([2, 7, 12, 17].map((x) => dashed(x, 10)[0])).toEqual([255, 0, 255, 0]);
+    expect(painted({ ...line, dashOffset: 5 })(7, 10)[0]).toBe(255);
+    const grained = painted(group(1, 'normal', { ...filled([square], '#808080'), grain: 0.5 }));
+    const inside = Array.from({ length: 144 }, (_, i) => grained(4 + (i % 12), 4 + Math.floor(i / 12))[0]!);
+    const mean = inside.reduce((sum, value) => sum + value, 0) / inside.length;
+    expect(new Set(inside).size).toBeGreaterThan(20);
+    expect(Math.abs(mean - 128)).toBeLessThan(16);
+    expect(grained(0, 0)).toEqual([0, 0, 0]);
+  });
+
+  it('fits an image to its box: covering, contained, stretched, cropped, its edges kept', () => {
+    // Four by two pixels of ten each: red left, green right.
+    const image = createCanvas(40, 20);
+    const context = image.getContext('2d');
+    context.fillStyle = '#ff0000';
+    context.fillRect(0, 0, 20, 20);
+    context.fillStyle = '#00ff00';
+    context.fillRect(20, 0, 20, 20);
+    const images = new Map([['p', { image, width: 40, height: 20 }]]);
+    const op: ImageOp = {
+      op: 'image',
+      image: 'p',
+      box: [4, 4, 12, 12],
+      fit: 'contain',
+      crop: [0, 0, 1, 1],
+      focus: { x: 0.5, y: 0.5 },
+      edges: 0,
+    };
+    const [black, reds, greens] = [
+      [0, 0, 0],
+      [255, 0, 0],
+      [0, 255, 0],
+    ];
+    const contained = painted(op, images);
+    expect([contained(6, 10), contained(13, 10), contained(6, 5)]).toEqual([reds, greens, black]);
+    expect(painted({ ...op, fit: 'stretch' }, images)(6, 5)).toEqual(reds);
+    // Covering, only the right half is left when the focus is there.
+    const covering = painted({ ...op, fit: 'cover', focus: { x: 1, y: 0.5 } }, images);
+    expect([covering(5, 5), covering(14, 14)]).toEqual([greens, greens]);
+    const cropped = painted({ ...op, fit: 'stretch', crop: [0, 0, 0.5, 1] }, images);
+    expect([cropped(5, 10), cropped(14, 10)]).toEqual([reds, reds]);
+    const kept = painted({ ...op, fit: 'stretch', edges: 3 }, images);
+    expect([kept(2, 10), kept(17, 10), kept(2, 2), kept(0, 10)]).toEqual([reds, greens, reds, black]);
+    expect(painted({ ...op, image: 'gone' }, images)(10, 10)).toEqual(black);
   });
 
   it('lays on all of a group, whatever it is made of: only what is drawn on is copied', () => {

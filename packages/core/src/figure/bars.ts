@@ -70,6 +70,7 @@ const groups = fieldGroups([
       {
         ...share,
         key: 'taper',
+        rare: true,
         label: 'Tip width',
         help: 'As a share of the width at the base.',
         min: 0,

@@ -61,7 +61,7 @@ export const copiesRecord = record('copies', [
       { ...factor, key: 'scale', label: 'Scale' },
       { ...factor, key: 'reach', label: 'Reach', help: 'Of each copy, as a share of the one before.' },
       { ...factor, key: 'opacity', label: 'Opacity', max: 1 },
-      { ...angle, key: 'hue', label: 'Hue shift', min: -180, max: 180 },
+      { ...angle, key: 'hue', label: 'Hue shift', min: -180, max: 180, rare: true },
       {
         kind: 'number',
         key: 'delay',
@@ -79,6 +79,7 @@ export const copiesRecord = record('copies', [
       {
         kind: 'switch',
         key: 'continueBands',
+        rare: true,
         label: 'Continue bands across copies',
         help: 'Five copies of an ear with fifty bands have ten each.',
         default: false,
@@ -87,6 +88,7 @@ export const copiesRecord = record('copies', [
       {
         kind: 'number',
         key: 'bandOffset',
+        rare: true,
         label: 'Band offset per copy',
         help: 'The bands of each copy lie so many higher than those of the one before.',
         min: -512,

@@ -36,6 +36,7 @@ const groups = fieldGroups([
       {
         kind: 'choice',
         key: 'newest',
+        rare: true,
         label: 'Newest at',
         choices: choicesOf({ start: 'Start', end: 'End' }),
         default: 'start',

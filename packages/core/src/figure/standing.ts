@@ -109,6 +109,7 @@ export const softField = {
 export const leastField = {
   kind: 'number',
   key: 'least',
+  rare: true,
   label: 'Minimum level',
   help: 'Marks of lower levels are not drawn.',
   min: 0,

@@ -56,6 +56,7 @@ const groups = fieldGroups([
       {
         ...ms,
         key: 'settle',
+        rare: true,
         label: 'Averaging',
         help: 'Time over which the shape is averaged.',
         min: 0,
@@ -66,6 +67,7 @@ const groups = fieldGroups([
       {
         kind: 'number',
         key: 'calm',
+        rare: true,
         label: 'End taper',
         help: 'Share of the path over which the waveform sinks to nothing at both ends.',
         min: 0,

@@ -24,6 +24,7 @@ export const placeRecord = record('place', [
       {
         kind: 'point',
         key: 'anchor',
+        rare: true,
         label: 'Anchor',
         help: 'What it rotates and grows around, as shares of the picture’s width and height.',
         min: -2,

@@ -46,6 +46,7 @@ export const imageLayerRecord = layerRecord(
         {
           kind: 'point',
           key: 'focus',
+          rare: true,
           label: 'Focus',
           help: 'Which part stays in view where it is cut.',
           min: 0,

@@ -6,7 +6,7 @@ import { imageLayer } from './image';
 import { letteringLayer } from './lettering';
 import { linkedLayer } from './linked';
 import { progressLayer } from './progress';
-import { shapeLayer } from './shape';
+import { filledShape } from './shape';
 
 /**
  * Every kind of layer there is. A new one is a file beside linked.ts and a line here. They are got when they are asked
@@ -29,7 +29,7 @@ export const layerKinds = {
     return imageLayer;
   },
   get shape() {
-    return shapeLayer;
+    return filledShape;
   },
   get progress() {
     return progressLayer;

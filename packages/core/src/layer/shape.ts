@@ -9,7 +9,7 @@ import { endsChoice, linesOf, pathField } from './pathField';
 const outlined = { key: 'outlined', is: [true] } as const;
 const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
 
-export const shapeLayerRecord = layerRecord(
+export const filledShapeRecord = layerRecord(
   'shape',
   fieldGroups([
     {
@@ -37,6 +37,7 @@ export const shapeLayerRecord = layerRecord(
         {
           kind: 'choice',
           key: 'rule',
+          rare: true,
           label: 'Overlaps',
           help: 'Of lines within lines.',
           choices: choicesOf({ evenodd: 'Left out', nonzero: 'Filled' }),
@@ -67,6 +68,7 @@ export const shapeLayerRecord = layerRecord(
         {
           ...px,
           key: 'dashOffset',
+          rare: true,
           label: 'Dash offset',
           help: 'Driven, dashes run along the line.',
           min: -100_000,
@@ -80,13 +82,13 @@ export const shapeLayerRecord = layerRecord(
     },
   ]),
 );
-export type ShapeLayer = { kind: 'shape' } & ValueOf<typeof shapeLayerRecord>;
+export type FilledShape = { kind: 'shape' } & ValueOf<typeof filledShapeRecord>;
 
 /** A path, filled and outlined. */
-export const shapeLayer: LayerKind<'shape', typeof shapeLayerRecord> = {
+export const filledShape: LayerKind<'shape', typeof filledShapeRecord> = {
   kind: 'shape',
   label: 'Shape',
-  record: shapeLayerRecord,
+  record: filledShapeRecord,
   content(layer, { film, cache }) {
     const found = film.paths.find(({ id }) => id === layer.path);
     if (!found) return { operations: [] };

@@ -12,9 +12,10 @@ import type { LinkedLayer } from '../layer/linked';
 import type { Layer } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import { hd } from '../testing';
+import { usualTypeface, type Typeface } from '../typeface/typeface';
 import type { Box } from './box';
 import type { GroupOp } from './displayList';
-import { momentOf } from './moment';
+import { momentOf, noAssets } from './moment';
 import { boundsOf } from './operations';
 import { pictureAt } from './pictureAt';
 
@@ -41,8 +42,23 @@ const group = (part: Partial<GroupLayer>, place: Partial<Place> = {}): GroupLaye
   newLayer('group', hd, { id: 'g', name: 'G', place: placed(place), ...part });
 const linked = (part: Partial<LinkedLayer>, place: Partial<Place> = {}): LinkedLayer =>
   newLayer('linked', hd, { id: 't', name: 'T', source: base.id, place: placed(place), ...part });
+/** Of squares. */
+const blocks: Typeface = {
+  ascent: 1,
+  descent: 0,
+  line: (text) => ({
+    width: text.length,
+    letters: [...text].map((_, i) => ({
+      outlines: [Float32Array.of(0, 0, 1, 0, 1, -1, 0, -1)],
+      x: i,
+      advance: 1,
+      blank: false,
+    })),
+  }),
+};
+const assets = { ...noAssets, typefaces: new Map([[usualTypeface, blocks]]) };
 const pictureOf = (of: Film, hearing: TableHearing, t: number) =>
-  pictureAt(momentOf(of, hearing, t, { cache: new DrawCache() }));
+  pictureAt(momentOf(of, hearing, t, { cache: new DrawCache(), assets }));
 const draw = (layers: Layer[], t = 5, part: Partial<Film> = {}) =>
   pictureOf({ ...film, ...part, layers }, new TableHearing(tables()), t).operations.slice(1) as GroupOp[];
 const boxes = (operations: GroupOp[]): Box => boundsOf(operations);

@@ -12,6 +12,7 @@ import { shape } from './operation/shape';
 import { strokes } from './operation/strokes';
 
 export { group } from './operation/group';
+export { filled } from './operation/shape';
 
 /**
  * What is known of every kind of drawing operation. A new one is a file beside strokes.ts, a line here,

@@ -50,6 +50,8 @@ interface FieldBase<Value> {
   driven?: false;
   /** Set where a card has a control of its own making for it, or none. */
   hidden?: true;
+  /** Seldom set: while it is as it is at first, it stands behind More on a card. */
+  rare?: true;
   /** Whether null is a value: for none, or for what follows by itself. */
   nullable?: true;
   /** Whether it may be left out. */

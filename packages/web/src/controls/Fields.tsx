@@ -1,4 +1,5 @@
 import {
+  placeKey,
   shownFields,
   type ColorField,
   type Field,
@@ -9,15 +10,19 @@ import {
   type TextField,
 } from '@cyclogram/core';
 import { Popover, Switch } from 'radix-ui';
-import { memo, useContext, useId } from 'react';
+import { memo, useContext, useId, useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
-import { FilterContext } from '../cords/filter';
+import { cordsOn } from '../cords/cordChanges';
+import { FilterContext, isStandard } from '../cords/filter';
+import { OwnerContext, placeOf } from '../cords/owner';
 import { PropertyRow } from '../cords/PropertyRow';
+import { useEditor } from '../editor/editorStore';
 import { ChoiceInput } from './ChoiceInput';
 import { FieldRow, type ControlProps } from './FieldRow';
 import { FontInput } from './FontInput';
 import { helpProps } from './helpLine';
 import { popoverSheet } from './menu';
+import { MoreRows } from './MoreRows';
 import { NumberInput } from './NumberInput';
 import { PointInput, ScaleInput } from './PointInput';
 import { ReferenceInput } from './ReferenceInput';
@@ -65,15 +70,40 @@ interface MovingProps {
 /** The same without headings. */
 export function FieldRows({ fields, values, defaults, onChange, at, item }: FieldRowsProps & MovingProps) {
   const filter = useContext(FilterContext);
+  const owner = useContext(OwnerContext);
+  const cords = useEditor((state) => state.film.cords);
   const change = useSteady(onChange);
-  return shownFields([{ heading: '', fields }], values).flatMap(({ fields: shown }) =>
-    shown
-      .filter((field) => filter.shows(field, values[field.key], defaults[field.key], at, item))
-      .map((field) => (
-        <PropertyRow key={field.key} at={at} item={item} field={field}>
-          <OneField field={field} value={values[field.key]} resetTo={defaults[field.key]} onChange={change} />
-        </PropertyRow>
-      )),
+  // Those that were put away when they were opened stay where they are while one is changed.
+  const [opened, setOpened] = useState<readonly string[]>();
+  const [shown] = shownFields([{ heading: '', fields }], values);
+  const wanted = (shown?.fields ?? []).filter((field) =>
+    filter.shows(field, values[field.key], defaults[field.key], at, item),
+  );
+  // What is set or moves is never hidden, nor what was looked for.
+  const isPutAway = (field: ShownField) =>
+    field.rare === true &&
+    !filter.active &&
+    isStandard(values[field.key], defaults[field.key]) &&
+    !(owner && at !== undefined && cordsOn(cords, placeKey(placeOf(owner, field, at, item))).length > 0);
+  const rare = wanted.filter((field) => (opened ? opened.includes(field.key) : isPutAway(field)));
+  const row = (field: ShownField) => (
+    <PropertyRow key={field.key} at={at} item={item} field={field}>
+      <OneField field={field} value={values[field.key]} resetTo={defaults[field.key]} onChange={change} />
+    </PropertyRow>
+  );
+  return (
+    <>
+      {wanted.filter((field) => !rare.includes(field)).map(row)}
+      {rare.length > 0 && (
+        <MoreRows
+          names={rare.map(({ label }) => label)}
+          open={opened !== undefined}
+          onOpenChange={(open) => setOpened(open ? rare.map(({ key }) => key) : undefined)}
+        >
+          {rare.map(row)}
+        </MoreRows>
+      )}
+    </>
   );
 }
 

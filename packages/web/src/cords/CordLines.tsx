@@ -19,7 +19,7 @@ function middleOf(selector: string): [number, number] | undefined {
   const element = document.querySelector(selector);
   if (!element) return undefined;
   const { left, top, width, height } = element.getBoundingClientRect();
-  const panel = element.closest('section')?.getBoundingClientRect();
+  const panel = element.closest('.overflow-y-auto')?.getBoundingClientRect();
   const y = top + height / 2;
   if (width === 0 || (panel && (y < panel.top || y > panel.bottom))) return undefined;
   return [left + width / 2, y];

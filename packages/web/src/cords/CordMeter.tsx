@@ -19,8 +19,11 @@ interface CordMeterProps {
   cords: readonly Cord[];
 }
 
-const numberOf = (value: MovingValue): number | undefined =>
-  typeof value === 'number' ? value : isPoint(value) ? value.x : undefined;
+type Axis = 'x' | 'y';
+
+/** A number that stands for a value: of a point that of the axis on which it moves. */
+const numberOf = (value: MovingValue, axis: Axis): number | undefined =>
+  typeof value === 'number' ? value : isPoint(value) ? value[axis] : undefined;
 
 /** A property that moves: its values at rest and at peak, and the live one between them. */
 export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
@@ -31,19 +34,20 @@ export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
   const first = cords.find(({ on }) => on) ?? cords[0]!;
   const kind = kindOf(sourceKinds, first.source) as unknown as SourceKind | undefined;
   const range = found && kind?.range(first.source as never, found.field, found.value);
-  const [from, to] = range ? range.map(numberOf) : [];
+  const axis: Axis = range && isPoint(range[0]) && isPoint(range[1]) && range[0].x === range[1].x ? 'y' : 'x';
+  const [from, to] = range ? range.map((value) => numberOf(value, axis)) : [];
   useEffect(() => {
     const write = () => {
       const value = preview.live.values.get(placeKey);
       if (!dot.current || value === undefined) return;
       if (typeof value === 'string' && value.startsWith('#')) dot.current.style.background = value;
-      const now = numberOf(value);
+      const now = numberOf(value, axis);
       if (now === undefined || from === undefined || to === undefined || from === to) return;
       dot.current.style.left = `${Math.min(Math.max((now - from) / (to - from), 0), 1) * 100}%`;
     };
     write();
     return preview.onFrame(write);
-  }, [preview, placeKey, from, to]);
+  }, [preview, placeKey, from, to, axis]);
   const text = range ? rangeText(found.field, range[0], range[1]) : (kind?.label ?? '');
   return (
     <span

@@ -4,6 +4,14 @@ import { createContext, useContext } from 'react';
 /** Whose properties are shown. */
 export const OwnerContext = createContext<{ list: OwnerList; id: string } | undefined>(undefined);
 
+/** Where a property stands. @param at key of the record that it is in, from its owner on */
+export const placeOf = (
+  owner: { list: OwnerList; id: string },
+  { key }: { key: string },
+  at: string,
+  item = '',
+): PropertyPlace => ({ ...owner, key: at === '' ? key : `${at}.${key}`, item });
+
 /**
  * Where a property stands that is shown here; undefined where it cannot move.
  * @param at key of the record that it is in, from its owner on: empty for the owner itself; undefined where nothing moves
@@ -15,5 +23,5 @@ export function usePlace(
 ): PropertyPlace | undefined {
   const owner = useContext(OwnerContext);
   if (!owner || at === undefined || !canMove(field as Field)) return undefined;
-  return { ...owner, key: at === '' ? field.key : `${at}.${field.key}`, item };
+  return placeOf(owner, field, at, item);
 }

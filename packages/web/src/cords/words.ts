@@ -38,6 +38,12 @@ export function valueText(field: Field | undefined, value: MovingValue): string 
 
 /** Two values of a property, the unit said once. */
 export function rangeText(field: Field, from: MovingValue, to: MovingValue): string {
+  if (field.kind === 'point' && isPoint(from) && isPoint(to) && (from.x === to.x) !== (from.y === to.y)) {
+    // Along one axis only.
+    const axis = from.x === to.x ? 'y' : 'x';
+    const per = field.shownPer ?? 1;
+    return `${axis} ${tidy(from[axis] * per)} → ${tidy(to[axis] * per)}`;
+  }
   const [first, last] = [valueText(field, from), valueText(field, to)];
   const unit = / \S+$/.exec(last)?.[0] ?? '';
   return `${unit !== '' && first.endsWith(unit) ? first.slice(0, -unit.length) : first} → ${last}`;

@@ -26,7 +26,7 @@ import { DataProblem } from './DataProblem';
 import { FalloffSection } from './FalloffSection';
 import type { Part } from './layerClipboard';
 import { PartMenu } from './PartMenu';
-import { colorNote, pathWords, sizeNote } from './notes';
+import { changedNote, colorNote, pathWords, sizeNote } from './notes';
 import { PathSection } from './PathSection';
 import { SvgFileButton } from './SvgFileButton';
 import type { LayerEdits } from './useLayerEdits';
@@ -81,7 +81,7 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
           heading={heading}
           keys={fields.map(({ key }) => `figure.${key}`)}
           tools={i === 0 ? menu('figure') : undefined}
-          note={i === 0 ? kind?.label : sizeNote(figure)}
+          note={i === 0 ? kind?.label : (sizeNote(figure) ?? changedNote(fields, { ...figure }, defaults))}
         >
           {i === 0 && <ChoiceInput field={figureField} value={figure.kind} onChange={setKind} />}
           <FieldRows

@@ -18,6 +18,7 @@ import { OwnerContext } from '../cords/owner';
 import { PropertyRow } from '../cords/PropertyRow';
 import { useEditor } from '../editor/editorStore';
 import { GradientInput } from './GradientInput';
+import { changedNote } from './notes';
 
 interface RecordSectionsProps {
   /** Groups of the record that are shown, each as a section. */
@@ -39,6 +40,7 @@ export function RecordSections({ record, values, onChange, children }: RecordSec
       key={heading}
       heading={heading}
       keys={fields.flatMap((field) => ('key' in field ? [field.key] : []))}
+      note={changedNote(fields, given, defaults)}
     >
       {i === 0 && children}
       {runsOf(fields).map((run) =>

@@ -2,15 +2,17 @@ import {
   changeSpan,
   fadeFields,
   fieldOf,
+  layerFields,
   spanRecord,
   spanStandard,
   type Layer,
   type NumberField,
   type Span,
+  type SwitchField,
 } from '@cyclogram/core';
 import { ToggleGroup } from 'radix-ui';
 import { CardSection } from '../controls/CardSection';
-import { FieldRows } from '../controls/Fields';
+import { FieldRows, SwitchInput } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
@@ -21,6 +23,15 @@ const own = (key: 'from' | 'to') => fieldOf(spanRecord, key) as NumberField;
 // An end can always be set after it.
 const fromField: NumberField = { ...own('from'), max: own('from').max - 1 };
 const toField = own('to');
+
+const { hidden: _, ...visibleField } = layerFields.find(({ key }) => key === 'visible') as SwitchField;
+const bothField = {
+  kind: 'switch',
+  key: 'fades',
+  label: 'Fade in and out',
+  help: 'Two seconds at either end, eased.',
+} as const;
+const fadesOfUse: Partial<Span> = { fadeIn: 2, fadeOut: 2, curve: 'smooth' };
 
 /** When a layer is shown, and how it comes and goes. */
 export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
@@ -35,9 +46,17 @@ export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdit
   return (
     <CardSection
       heading="Timing"
+      keys={['visible']}
       open={false}
       note={layer.sections.length > 0 ? `in ${layer.sections.length} sections` : noteOf(span)}
     >
+      <FieldRows
+        at=""
+        fields={[visibleField]}
+        values={{ visible: layer.visible }}
+        defaults={{ visible: true }}
+        onChange={(_key, visible) => edits.set('visible', { visible })}
+      />
       <NumberInput field={fromField} value={span.from} resetTo={0} onChange={(from) => set({ from })} />
       <NumberInput field={toField} value={span.to ?? end} onChange={(to) => set({ to })} />
       {span.to !== null && (
@@ -47,6 +66,11 @@ export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdit
           </button>
         </p>
       )}
+      <SwitchInput
+        field={bothField}
+        value={span.fadeIn > 0 || span.fadeOut > 0}
+        onChange={(on) => set(on ? fadesOfUse : { fadeIn: 0, fadeOut: 0 })}
+      />
       <FieldRows
         fields={fadeFields}
         values={{ ...span }}

@@ -45,6 +45,7 @@ import { LayerCard } from './LayerCard';
 vi.mock('../controls/CardSection', () => ({
   CardSection: ({ children }: { children: ReactNode }) => children,
 }));
+vi.mock('../controls/MoreRows', () => ({ MoreRows: ({ children }: { children: ReactNode }) => children }));
 beforeAll(() => vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {} }));
 
 /** Labels of the controls on a layer's card, in their order. */
@@ -85,6 +86,7 @@ const without = (fields: readonly Field[], ...keys: string[]) =>
 /** What every layer's card ends with, in a film without groups. */
 const commonLabels = (layer: Layer) => [
   ...labelsOf(without(fieldsOf(placeRecord), 'opacity'), layer.place),
+  ...['Visible', 'Fade in and out'],
   ...labelsOf([fieldOf(spanRecord, 'from')!, fieldOf(spanRecord, 'to')!], layer.span),
   ...labelsOf(fadeFields, layer.span),
   ...labelsOf([fieldOf(placeRecord, 'opacity')!], layer.place),

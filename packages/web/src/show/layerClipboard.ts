@@ -186,15 +186,16 @@ function bring(film: Film, filmId: string, copied: Belongings): (to: ListName, i
   };
   /** A follower comes along with its ear, unless the same one is there; what is gone stays gone. */
   function bringFollower(id: string): string {
-    const known = find(film.followers, copied.followers, id);
-    if (known) return known.id;
+    const here = copied.film === filmId ? film.followers.find((item) => item.id === id) : undefined;
+    if (here) return here.id;
     const source = copied.followers.find((item) => item.id === id);
     if (!source) return id;
     const ear = take(film.ears, copied.ears, source.ear, 'ear') ?? film.ears[0]?.id;
     if (ear === undefined) return id;
     const own = { ...source, id: newId('follower'), ear };
-    film.followers.push(own);
-    return own.id;
+    const known = film.followers.find((item) => same(item, own));
+    if (!known) film.followers.push(own);
+    return (known ?? own).id;
   }
   return (to, id) => {
     const key = `${to} ${id}`;

@@ -3,11 +3,16 @@ import {
   fieldOf,
   kindOf,
   pathKinds,
+  shownFields,
   type ChoiceField,
+  type Field,
   type FigureSettings,
   type FilmPath,
   type LayerColor,
+  type MovingValue,
 } from '@cyclogram/core';
+import { isStandard } from '../cords/filter';
+import { valueText } from '../cords/words';
 
 /** What closed sections of a card say of what is set in them. */
 
@@ -23,6 +28,32 @@ export function pathWords({ shape }: FilmPath): string {
 /** "reach 173 px" */
 export const sizeNote = (figure: FigureSettings): string | undefined =>
   'reach' in figure && typeof figure.reach === 'number' ? `reach ${px(figure.reach)}` : undefined;
+
+/** What of a section is not as it is at first, the first two of it: "Text “MOLE END”, size 120 px". */
+export function changedNote(
+  fields: readonly Field[],
+  values: Readonly<Record<string, unknown>>,
+  defaults: Readonly<Record<string, unknown>>,
+): string {
+  const [group] = shownFields([{ heading: '', fields }], values);
+  const changed = (group?.fields ?? []).filter(
+    ({ key }) => !isStandard(values[key], defaults[key]) && values[key] !== null,
+  );
+  return changed
+    .flatMap((field) => {
+      const value = values[field.key];
+      if (field.kind === 'reference') return [];
+      if (field.kind === 'text') return [`“${String(value).split('\n')[0]!.slice(0, 24)}”`];
+      if (field.kind === 'switch')
+        return [value ? field.label.toLowerCase() : `not ${field.label.toLowerCase()}`];
+      const text = valueText(field, value as MovingValue);
+      return [
+        field.kind === 'choice' || field.kind === 'font' ? text : `${field.label.toLowerCase()} ${text}`,
+      ];
+    })
+    .slice(0, 2)
+    .join(', ');
+}
 
 const byField = fieldOf(colorRecord, 'by') as ChoiceField;
 const labelOf = (by: string) => byField.choices.find(({ value }) => value === by)!.label.toLowerCase();
