@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { PNG } from 'pngjs';
-import { card, layer, show, unfold } from './showPanel';
+import { card, layer, newFilm, show, unfold } from './showPanel';
 import { analysed, folder, media, screenPixels } from './support';
 import { join } from 'node:path';
 
@@ -129,6 +129,38 @@ test('one cord goes to all selected layers, and is spread over letters', async (
     .getByRole('button', { name: /^Follower 1/ })
     .click();
   await cordCount(page, 2);
+
+  // One is as it was, the other moves half as much: from the back to the front.
+  const rotation = show(page).getByRole('region', { name: 'Cords of Rotation' });
+  await rotation.getByRole('button', { name: 'More for this cord' }).click();
+  await page.getByRole('menuitem', { name: 'Spread over 2 layers…' }).click();
+  const form = rotation.getByRole('region', { name: 'Spread over layers' });
+  await form.getByRole('spinbutton', { name: 'Front layer' }).fill('50');
+  await form.getByRole('spinbutton', { name: 'Front layer' }).press('Enter');
+  await form.getByRole('button', { name: 'Spread', exact: true }).click();
+  const strengths: string[] = [];
+  for (const name of ['Lettering', 'Shape']) {
+    await layer(page, name).click();
+    strengths.push(
+      await show(page).getByRole('spinbutton', { name: 'Cord strength', exact: true }).inputValue(),
+    );
+  }
+  expect(strengths).toEqual(['100', '50']);
+
+  // In another film they bring the follower along.
+  await layer(page, 'Lettering').click({ modifiers: ['Control'] });
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText(/layers? copied/i)).toBeVisible();
+  const first = page.url();
+  await newFilm(page);
+  await page.keyboard.press('Control+v');
+  await cordCount(page, 2);
+  await expect(page.getByRole('region', { name: 'Hear' }).getByText('Follower 1').first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await cordCount(page, 0);
+  await page.goto(first);
+  await analysed(page);
+  await layer(page, 'Lettering').click();
 
   await page.getByRole('button', { name: 'Drive Letter rise' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Swing' }).click();

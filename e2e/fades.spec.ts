@@ -81,7 +81,7 @@ test('a layer is shown for a part of the film, as it is rendered', async ({ page
   const id = await copyOf(page, 'dry-dock', () => {});
   await openFilm(page, `/films/${id}`);
   const show = page.getByRole('region', { name: 'Show' });
-  await show.getByText('Left wheel', { exact: true }).click();
+  await show.getByText('Word', { exact: true }).click();
   await show.getByRole('button', { name: /^Timing/ }).click();
   const box = (await tapeOf(page).boundingBox())!;
   const length = Number(await tapeOf(page).getAttribute('aria-valuemax'));
@@ -102,10 +102,10 @@ test('a layer is shown for a part of the film, as it is rendered', async ({ page
   await expect(to).toHaveValue('20');
   await expect(page.getByText(/^saved/)).toBeVisible();
 
-  // What the server draws: the wheel is missing before, half there at 11 s, there at 15 s.
+  // What the server draws: the word is missing before, half there at 11 s, there at 15 s.
   const ink = async (at: number, hidden: boolean) => {
     const { document } = (await (await page.request.get(`/api/films/${id}`)).json()) as { document: Film };
-    const layer = document.layers.find(({ name }) => name === 'Left wheel')!;
+    const layer = document.layers.find(({ name }) => name === 'Word')!;
     expect(layer.span).toMatchObject({ from: 10, to: 20, fadeIn: 2 });
     if (hidden) layer.visible = false;
     const created = await page.request.post('/api/films', { data: { document } });

@@ -16,7 +16,7 @@ export function motionBits(): Float64Array {
   for (const cord of sources) {
     const film = filmWith(cord);
     for (let i = 0; i < 500; i++) {
-      const [layer] = resolveFilm(film, hearing, (i + 0.5) * 0.0173).film.layers;
+      const layer = resolveFilm(film, hearing, (i + 0.5) * 0.0173).layer('layer-1');
       out.push((layer as unknown as { figure: { reach: number } }).figure.reach);
     }
   }
