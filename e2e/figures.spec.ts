@@ -77,7 +77,7 @@ test('path data is read as it is pasted; what is none says so', async ({ page })
   await page.getByRole('button', { name: 'New film without a song' }).click();
   await choose(page, 'Shape', 'SVG');
   const before = await screenPixels(page);
-  const data = show(page).getByLabel('Data');
+  const data = show(page).getByRole('textbox', { name: 'Data' });
   await data.fill('M0 0 H400 V100 Z');
   await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.005);
   await data.fill('M0 0 <script>');

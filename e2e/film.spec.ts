@@ -37,7 +37,7 @@ test('from a dropped song to a video file', async ({ page }) => {
   await reach.press('Enter');
   await expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(0.5);
   const outward = await screenPixels(page);
-  await page.getByLabel('Side').click();
+  await page.getByRole('combobox', { name: 'Side' }).click();
   await page.getByRole('option', { name: 'Inward' }).click();
   await expect.poll(async () => difference(await screenPixels(page), outward)).toBeGreaterThan(0.5);
   const log = await screenPixels(page);

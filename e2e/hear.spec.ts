@@ -207,7 +207,7 @@ test('beats: found, doubled, shifted, exported; a follower follows them', async 
   await rate.fill('12.5');
   await rate.press('Enter');
   const csv = String(await take('All followers, CSV', 'followers.csv')).split('\n');
-  expect(csv[0]).toBe('time,Barrel strokes,Planks');
+  expect(csv[0]).toBe('time,Barrel strokes,Planks,Tin');
   expect(csv[2]!.split(',')[0]).toBe('0.08');
   const png = await take('Spectrogram, PNG', 'spectrogram.png');
   expect(png.subarray(1, 4).toString('latin1')).toBe('PNG');

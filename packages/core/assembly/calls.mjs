@@ -31,9 +31,9 @@ const commentOf = (node) => {
 };
 const pad = (offset, bytes) => Math.ceil(offset / bytes) * bytes;
 
-/** The structures of tasks.ts, laid out as the compiler lays out classes: each field at a multiple of its size. */
-function structures() {
-  return parse('tasks.ts')
+/** The structures of a file, laid out as the compiler lays out classes: each field at a multiple of its size. */
+function structuresOf(file) {
+  return parse(file)
     .statements.filter(ts.isClassDeclaration)
     .map((one) => {
       let offset = 0;
@@ -93,12 +93,16 @@ function writeStructure({ name, fields, comment }, at) {
   ];
 }
 
-/** The module that calls the code compiled from a file. @param name of its interface */
-export function callsOf(source, name) {
+/**
+ * The module that calls the code compiled from a file.
+ * @param name of its interface
+ * @param file with the structures that its functions take
+ */
+export function callsOf(source, name, file = 'tasks.ts') {
   const functions = exportsOf(source);
   const isTask = (one) => one.name.endsWith('Task');
   const used = functions.some((one) => one.parameters.some(({ type }) => !kinds[type.getText()]));
-  const tasks = used ? structures() : [];
+  const tasks = used ? structuresOf(file) : [];
   let next = firstAt;
   const written = tasks.flatMap((one) => {
     if (!isTask(one)) return writeStructure(one);
@@ -109,7 +113,7 @@ export function callsOf(source, name) {
   return [
     `/** Calls of the compiled code of assembly/${source}: made from it by \`npm run wasm\`. */`,
     '',
-    `import type { CodeMemory } from '${source === 'signal.ts' ? '../compiled/webAssembly' : './webAssembly'}';`,
+    `import type { CodeMemory } from '${source === 'picture.ts' ? './webAssembly' : '../compiled/webAssembly'}';`,
     '',
     ...(used
       ? [

@@ -9,18 +9,20 @@ const options = ['-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
 export const compiledFiles = [
   { source: 'signal.ts', name: 'signalCode', out: 'src/signal/signalCode.ts' },
   { source: 'picture.ts', name: 'pictureCode', out: 'src/compiled/pictureCode.ts' },
+  { source: 'scene.ts', name: 'sceneCode', out: 'src/scene/sceneCode.ts' },
 ];
 
 /** And how it is called: the interface, and where it is written. */
 export const callFiles = [
   { source: 'signal.ts', name: 'SignalCode', out: 'src/signal/signalCalls.ts' },
   { source: 'picture.ts', name: 'PictureCode', out: 'src/compiled/pictureCalls.ts' },
+  { source: 'scene.ts', name: 'SceneCode', out: 'src/scene/sceneCalls.ts', structures: 'sceneTask.ts' },
 ];
 
 /** A module of TypeScript that calls the code of a file. */
-export async function calls({ source, name, out }) {
+export async function calls({ source, name, out, structures }) {
   const options = await prettier.resolveConfig(new URL(`../${out}`, import.meta.url));
-  return prettier.format(callsOf(source, name), { ...options, parser: 'typescript' });
+  return prettier.format(callsOf(source, name, structures), { ...options, parser: 'typescript' });
 }
 
 /** Source of a module of this folder, by the name the compiler asks for; null when it is not one. */

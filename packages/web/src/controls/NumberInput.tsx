@@ -100,7 +100,9 @@ export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInp
       </label>
       {rowTool}
       {tool}
-      <span className="flex h-6 w-28 items-center border-b border-rule focus-within:border-paper hover:border-edge">
+      <span
+        className={`flex h-6 items-center border-b border-rule focus-within:border-paper hover:border-edge ${rowTool === undefined ? 'w-28' : 'w-20'}`}
+      >
         <input
           id={id}
           role="spinbutton"
