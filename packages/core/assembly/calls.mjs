@@ -15,8 +15,8 @@ const kinds = {
   f64: { bytes: 8, set: 'setFloat64' },
 };
 
-/** Structures stand one after another from here on, each at a place of its own. */
-const firstAt = 1024;
+/** Structures stand one after another from here on, each at a place of its own: behind what the compiled code keeps itself. */
+const firstAt = { 'tasks.ts': 1024, 'sceneTask.ts': 32768 };
 
 const parse = (name) =>
   ts.createSourceFile(
@@ -103,7 +103,7 @@ export function callsOf(source, name, file = 'tasks.ts') {
   const isTask = (one) => one.name.endsWith('Task');
   const used = functions.some((one) => one.parameters.some(({ type }) => !kinds[type.getText()]));
   const tasks = used ? structuresOf(file) : [];
-  let next = firstAt;
+  let next = firstAt[file];
   const written = tasks.flatMap((one) => {
     if (!isTask(one)) return writeStructure(one);
     const at = next;

@@ -18,7 +18,7 @@ export interface ResolvedFilm {
   /** Keys of a layer's properties that differ from part to part. */
   spreads(layer: string): readonly string[];
   /** The values of a number for each part of a layer; undefined where they are all the same. */
-  parts(layer: string, key: string, count: number): readonly number[] | undefined;
+  parts(layer: string, key: string, count: number, item?: string): readonly number[] | undefined;
 }
 
 const none: readonly never[] = [];
@@ -66,8 +66,8 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
   const palettes = resolveList('palettes', film.palettes);
   const background = resolve(film.background, plan.background.get(''));
   const moves = paths !== film.paths || palettes !== film.palettes || background !== film.background;
-  const driverOf = (layer: string, key: string) =>
-    plan.layers.get(layer)?.find(({ place }) => place.key === key && place.item === '');
+  const driverOf = (layer: string, key: string, item = '') =>
+    plan.layers.get(layer)?.find(({ place }) => place.key === key && place.item === item);
   return {
     film: moves ? { ...film, paths, palettes, background } : film,
     layer(id) {
@@ -82,8 +82,8 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
         .filter(({ motions }) => motions.some(({ cord }) => cord.spread))
         .map(({ place }) => place.key),
     moves: (layer, key) => driverOf(layer, key) !== undefined,
-    parts(layer, key, count) {
-      const driver = driverOf(layer, key);
+    parts(layer, key, count, item) {
+      const driver = driverOf(layer, key, item);
       const values = driver && partValues(driver, film, hearing, t, count);
       return values?.every((value) => typeof value === 'number') ? values : undefined;
     },

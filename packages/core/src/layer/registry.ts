@@ -1,4 +1,5 @@
 import type { ValueOfKinds } from '../property/record';
+import { depthLayer } from './depth';
 import { figureLayer } from './figure';
 import { fillLayer } from './fill';
 import { groupLayer } from './group';
@@ -33,6 +34,9 @@ export const layerKinds = {
   },
   get progress() {
     return progressLayer;
+  },
+  get depth() {
+    return depthLayer;
   },
   get lettering() {
     return letteringLayer;

@@ -5,10 +5,11 @@ import type { FillOp } from './operation/fill';
 import type { GroupOp } from './operation/group';
 import type { ImagesOp } from './operation/images';
 import type { ImageOp } from './operation/image';
+import type { SceneOp } from './operation/scene';
 import type { ShapeOp } from './operation/shape';
 import type { StrokesOp } from './operation/strokes';
 
-export type { BackdropOp, CurveOp, DotsOp, FillOp, GroupOp, ImageOp, ImagesOp, ShapeOp, StrokesOp };
+export type { BackdropOp, CurveOp, DotsOp, FillOp, GroupOp, ImageOp, ImagesOp, SceneOp, ShapeOp, StrokesOp };
 
 /**
  * A picture as a list of drawing operations, back to front: plain data, in
@@ -22,7 +23,7 @@ export interface Picture {
 
 export type Operation = BackdropOp | DrawOp | GroupOp;
 /** What is drawn itself. */
-export type DrawOp = StrokesOp | DotsOp | CurveOp | FillOp | ImagesOp | ImageOp | ShapeOp;
+export type DrawOp = StrokesOp | DotsOp | CurveOp | FillOp | ImagesOp | ImageOp | ShapeOp | SceneOp;
 
 /** a, b, c, d, e, f: x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = readonly [number, number, number, number, number, number];

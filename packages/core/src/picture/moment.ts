@@ -37,8 +37,11 @@ export interface Moment {
   moves(layer: string, key: string): boolean;
   /** Keys of a layer's properties that differ from part to part. */
   spreads(layer: string): readonly string[];
-  /** The values of a number for each of so many parts of a layer; undefined where they are all the same. */
-  parts(layer: string, key: string, count: number): readonly number[] | undefined;
+  /**
+   * The values of a number for each of so many parts of a layer; undefined where they are all the same.
+   * @param item id of the item that the key leads into, of a list
+   */
+  parts(layer: string, key: string, count: number, item?: string): readonly number[] | undefined;
 }
 
 /** What whoever draws brings along. */
@@ -89,6 +92,6 @@ function makeMoment(
     layer: (id) => now().layer(id),
     moves: (layer, key) => now().moves(layer, key),
     spreads: (layer) => now().spreads(layer),
-    parts: (layer, key, count) => now().parts(layer, key, count),
+    parts: (layer, key, count, item) => now().parts(layer, key, count, item),
   };
 }

@@ -8,6 +8,7 @@ import { groupKind } from './operation/group';
 import { image } from './operation/image';
 import { images } from './operation/images';
 import type { OperationKind } from './operation/operationKind';
+import { scene } from './operation/scene';
 import { shape } from './operation/shape';
 import { strokes } from './operation/strokes';
 
@@ -27,6 +28,7 @@ const operationKinds: { [Op in Operation['op']]: OperationKind<Extract<Operation
   images,
   image,
   shape,
+  scene,
   group: groupKind,
 };
 

@@ -5,6 +5,7 @@ import type { Drawer, Drawing } from './drawer';
 import { drawFill } from './fill';
 import { drawImage } from './image';
 import { drawImages } from './images';
+import { drawScene } from './scene';
 import { drawShape } from './shape';
 import { drawStrokes } from './strokes';
 
@@ -16,6 +17,7 @@ const drawers: { [Op in DrawOp['op']]: Drawer<Extract<DrawOp, { op: Op }>> } = {
   images: drawImages,
   image: drawImage,
   shape: drawShape,
+  scene: drawScene,
 };
 
 /** Draws one operation. Gives back how many shapes and images that took. */

@@ -1,0 +1,127 @@
+import { moveOnStage, stageMatrix, type BodyContext } from '../body/bodyKind';
+import { bodyKinds, bodyLookBack, shapesOf, type AnyBody } from '../body/registry';
+import { emptyBox, addPoint, type Box } from '../picture/box';
+import type { Moment } from '../picture/moment';
+import type { SceneOp } from '../picture/operation/scene';
+import { fieldGroups, type ValueOf } from '../property/record';
+import { cameraRecord, projected, viewOf, type View } from '../scene/camera';
+import { dress } from '../scene/dress';
+import { lightRecord, shadingOf } from '../scene/light';
+import type { SceneMesh } from '../scene/mesh';
+import type { LayerKind } from './layerKind';
+import { layerRecord } from './layerRecord';
+
+export const depthLayerRecord = layerRecord(
+  'depth',
+  fieldGroups([
+    {
+      heading: 'Stage',
+      fields: [
+        {
+          kind: 'list',
+          key: 'bodies',
+          label: 'Bodies',
+          help: 'What stands on the stage.',
+          of: { kind: 'kinds', label: 'Body', of: () => bodyKinds },
+          most: 16,
+        },
+        { kind: 'record', key: 'camera', label: 'Camera', of: cameraRecord },
+        { kind: 'record', key: 'light', label: 'Light', of: lightRecord },
+      ],
+    },
+  ]),
+);
+export type DepthLayer = { kind: 'depth' } & ValueOf<typeof depthLayerRecord>;
+
+/** The layer as a stage; undefined when it is something else. */
+export const asDepth = (layer: { kind: string } | undefined): DepthLayer | undefined =>
+  layer?.kind === 'depth' ? (layer as DepthLayer) : undefined;
+
+/** What stands on a stage at a moment, lit. */
+export function meshesOf(layer: DepthLayer, moment: Moment, view: View): SceneMesh[] {
+  const { film, cache } = moment;
+  const shading = shadingOf(layer.light, view.eye, layer.camera.distance);
+  return (layer.bodies as unknown as AnyBody[]).flatMap((body) => {
+    const context: BodyContext = {
+      moment,
+      film,
+      size: film,
+      parts: (key, count) => moment.parts(layer.id, `bodies.${key}`, count, body.id),
+    };
+    const matrix = stageMatrix(body);
+    const { material } = body;
+    const gradient = film.palettes.find(({ id }) => id === material.palette) ?? material;
+    return shapesOf(body, context).flatMap((shape) => {
+      moveOnStage(shape.positions, matrix);
+      return dress(shape, {
+        material,
+        gradient,
+        ramps: cache.ramps,
+        view,
+        shading,
+        nearFade: layer.camera.nearFade,
+      });
+    });
+  });
+}
+
+/** What meshes cover in the picture; all around it where something lies behind the camera. */
+export function seenBox(
+  meshes: readonly SceneMesh[],
+  view: View,
+  { width, height }: { width: number; height: number },
+): Box {
+  const box = emptyBox();
+  const all: Box = [-width, -height, 2 * width, 2 * height];
+  for (const { positions, form, size, perspective } of meshes) {
+    for (let i = 0; i < positions.length; i += 3) {
+      const at = projected(view, [positions[i]!, positions[i + 1]!, positions[i + 2]!]);
+      if (!at) return all;
+      const room =
+        form === 'faces' ? 1 : perspective && view.isPerspective ? (size * view.focal) / at[2] : size;
+      addPoint(box, at[0], at[1], room);
+    }
+  }
+  return box[0] > box[2]
+    ? [0, 0, 0, 0]
+    : [
+        Math.max(box[0], all[0]),
+        Math.max(box[1], all[1]),
+        Math.min(box[2], all[2]),
+        Math.min(box[3], all[3]),
+      ];
+}
+
+/** The stage of a layer as an operation; undefined when nothing stands on it. */
+export function sceneAt(layer: DepthLayer, moment: Moment): SceneOp | undefined {
+  const { film } = moment;
+  const view = viewOf(layer.camera, film);
+  const meshes = meshesOf(layer, moment, view).filter(({ indices }) => indices.length > 0);
+  if (meshes.length === 0) return undefined;
+  const { rows, near, focal, isPerspective } = view;
+  return { op: 'scene', meshes, rows, near, focal, isPerspective, box: seenBox(meshes, view, film) };
+}
+
+/** A small stage: bodies, light and a camera. */
+export const depthLayer: LayerKind<'depth', typeof depthLayerRecord> = {
+  kind: 'depth',
+  label: 'Depth',
+  record: depthLayerRecord,
+  content(layer, moment) {
+    const scene = sceneAt(layer as DepthLayer, moment);
+    return { operations: scene ? [scene] : [] };
+  },
+  needs: ({ bodies }) => ({
+    lookBack: Math.max(0, ...(bodies as unknown as AnyBody[]).map(bodyLookBack)),
+    lookAhead: 0,
+    waveforms: [],
+  }),
+  shows: () => [],
+  /** Letters of its texts. */
+  parts: ({ bodies }) =>
+    Math.max(
+      1,
+      ...(bodies as { text?: string }[]).map(({ text = '' }) => [...text.replace(/\s/g, '')].length),
+    ),
+  figures: ({ bodies }) => bodies.length,
+};

@@ -1,0 +1,50 @@
+import { rasterise, type SceneOp, type Texture } from '@cyclogram/core';
+import type { PaintImage, PaintPixels, Surface } from '../context';
+import type { Drawer, Drawing } from './drawer';
+
+/** Longest side of an image on the stage, in pixels: there is one in memory for each. */
+const longestSide = 1024;
+
+const textures = new WeakMap<PaintImage, Texture>();
+
+/** Pixels of an image. */
+function textureOf(image: PaintImage, { createSurface }: Drawing): Texture {
+  let texture = textures.get(image);
+  if (!texture) {
+    const scale = Math.min(1, longestSide / Math.max(image.width, image.height));
+    const [width, height] = [image.width, image.height].map((side) =>
+      Math.max(1, Math.round(side * scale)),
+    ) as [number, number];
+    const { context } = createSurface(width, height);
+    context.drawImage(image.image, 0, 0, width, height);
+    textures.set(image, (texture = { width, height, rgba: context.getImageData(0, 0, width, height).data }));
+  }
+  return texture;
+}
+
+/** Where the pixels of a scene go before they are laid on: one for each kind of canvas, as large as the last scene. */
+const sheets = new WeakMap<object, Surface & { width: number; height: number; pixels: PaintPixels }>();
+
+function sheetOf({ createSurface, room: { width, height } }: Drawing) {
+  let sheet = sheets.get(createSurface);
+  if (sheet?.width !== width || sheet.height !== height) {
+    const surface = createSurface(width, height);
+    sheet = { ...surface, width, height, pixels: surface.context.getImageData(0, 0, width, height) };
+    sheets.set(createSurface, sheet);
+  }
+  return sheet;
+}
+
+export const drawScene: Drawer<SceneOp> = (scene, drawing) => {
+  const { context, matrix, images, room } = drawing;
+  const sheet = sheetOf(drawing);
+  const found = (id: string) => {
+    const image = images.get(id);
+    return image && textureOf(image, drawing);
+  };
+  sheet.pixels.data.set(rasterise(scene, matrix, room.width, room.height, true, found));
+  sheet.context.putImageData(sheet.pixels, 0, 0);
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.drawImage(sheet.image, 0, 0);
+  return 1;
+};
