@@ -137,6 +137,7 @@ export * from './body/globe';
 export * from './body/registry';
 export * from './layer/depth';
 export * from './scene/camera';
+export * from './scene/frameStage';
 export * from './scene/light';
 export * from './scene/material';
 export * from './scene/mesh';

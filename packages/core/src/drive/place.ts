@@ -14,6 +14,9 @@ export interface PropertyPlace {
   id: string;
   /** `place.opacity`, `figure.reach`, `color.stops.color` */
   key: string;
-  /** Id of the item of the list that the key leads into; empty where it leads into none. */
+  /**
+   * Id of the item of the list that the key leads into, and after a point that of the item of a list within that one;
+   * empty where it leads into none.
+   */
   item: string;
 }

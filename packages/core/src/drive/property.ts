@@ -89,11 +89,14 @@ function findIn(
   if (field.kind === 'record') return findIn(field.of, value, rest, item, path);
   if (field.kind === 'kinds') return findInKind(field.of(), value, rest, item, path);
   if (field.kind !== 'list' || !Array.isArray(value)) return undefined;
-  const at = value.findIndex((one: { id?: string } | null) => one?.id === item);
-  const one: unknown = value[at];
+  // Of an item in a list of an item the ids of both stand one after the other.
+  const isIn = (id: string | undefined) => id !== undefined && (item === id || item.startsWith(`${id}.`));
+  const at = value.findIndex((one: { id?: string } | null) => isIn(one?.id));
+  const one = value[at] as { id: string } | undefined;
   if (typeof one !== 'object' || one === null) return undefined;
-  if (field.of.kind === 'record') return findIn(field.of.of, one, rest, '', [...path, at]);
-  return field.of.kind === 'kinds' ? findInKind(field.of.of(), one, rest, '', [...path, at]) : undefined;
+  const inner = item.slice(one.id.length + 1);
+  if (field.of.kind === 'record') return findIn(field.of.of, one, rest, inner, [...path, at]);
+  return field.of.kind === 'kinds' ? findInKind(field.of.of(), one, rest, inner, [...path, at]) : undefined;
 }
 
 function findInKind(
@@ -121,7 +124,7 @@ export function movingProperties(
         ? movingProperties(type, inner).map((one) => ({
             ...one,
             key: `${field.key}.${one.key}`,
-            item: item ?? one.item,
+            item: item === undefined || one.item === '' ? (item ?? one.item) : `${item}.${one.item}`,
           }))
         : [];
     if (field.kind === 'record') return within(field.of, value);

@@ -1,5 +1,6 @@
 import {
   applyMatrix,
+  asDepth,
   asFigure,
   asGroup,
   defaultPath,
@@ -31,6 +32,7 @@ import { placeHandlesOf, shapeHandlesOf } from './pathHandles';
 import { PathOutline } from './PathOutline';
 import { PenTool } from './PenTool';
 import { placeHandles } from './placeHandles';
+import { StageHandles } from './StageHandles';
 import { ScreenContext, useScreen, type ScreenSpace, type SeenPart } from './screenContext';
 import { pictureLines, type SnapLine } from './snapping';
 
@@ -151,6 +153,14 @@ function LayerHandles({ layer, film }: { layer: Layer; film: PlacedFilm }) {
   const around = useMemo(() => matrixAround(film, layer), [film, layer]);
   const within = useMemo(() => matrixWithin(film, layer), [film, layer]);
   const figure = asFigure(layer);
+  const stage = asDepth(layer);
+  if (stage) {
+    return (
+      <Through matrix={within}>
+        <StageHandles layer={stage} film={film} />
+      </Through>
+    );
+  }
   const path = film.paths.find(({ id }) => id === (figure?.path ?? asGroup(layer)?.clipPath));
   if (figure) {
     return path ? (

@@ -1,4 +1,4 @@
-import type { Film } from '@cyclogram/core';
+import type { Film, Layer } from '@cyclogram/core';
 import { useEffect, useMemo, useRef } from 'react';
 import { Dialog } from '../controls/Dialog';
 import { useEditor } from '../editor/editorStore';
@@ -6,6 +6,7 @@ import { usePreview, usePreviewState } from '../editor/previewContext';
 import { offers, type Offer } from './offers';
 import { addFigure } from './layerChanges';
 import { addLayer, layerOffers, type LayerOffer } from './layerOffers';
+import { stageOffers, type StageOffer } from './stageOffers';
 
 const size = { width: 192, height: 108 };
 /** Milliseconds between two pictures of a thumbnail while the song plays. */
@@ -21,7 +22,8 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
   const change = useEditor((state) => state.change);
   const selectLayers = useEditor((state) => state.selectLayers);
   const preview = usePreview();
-  const ear = useEditor(({ film }) => film.ears[0]?.id);
+  const film = useEditor((state) => state.film);
+  const ear = film.ears[0]?.id;
   useEffect(() => {
     if (!open) return;
     preview.wantWaveform(ear);
@@ -34,6 +36,11 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
       id = addFigure(film, part, path);
     });
     selectLayers([id]);
+    onOpenChange(false);
+  };
+  const addStage = (stage: Layer) => {
+    change('add layer', (film) => void film.layers.push(stage));
+    selectLayers([stage.id]);
     onOpenChange(false);
   };
   const addOther = (offer: LayerOffer) => {
@@ -78,7 +85,23 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
               onClick={() => add(offer)}
               className="w-full border border-rule text-left hover:border-glass"
             >
-              <OfferThumbnail offer={offer} />
+              <OfferThumbnail put={putFigures.get(offer)!} />
+              <span className="block truncate px-2 py-1">{offer.name}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <h3 className="mt-3 mb-1 border-b border-rule text-xs text-dim">Depth</h3>
+      <ul className="grid grid-cols-4 gap-3">
+        {stageOffers.map((offer) => (
+          <li key={offer.name}>
+            <button
+              type="button"
+              title={offer.about}
+              onClick={() => addStage(offer.make(film))}
+              className="w-full border border-rule text-left hover:border-glass"
+            >
+              <OfferThumbnail put={putStages.get(offer)!} />
               <span className="block truncate px-2 py-1">{offer.name}</span>
             </button>
           </li>
@@ -88,7 +111,24 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
   );
 }
 
-function OfferThumbnail({ offer }: { offer: Offer }) {
+/** Puts what is offered into a film. */
+type Put = (film: Film) => void;
+
+const putFigures = new Map(
+  offers.map((offer): [Offer, Put] => [
+    offer,
+    (film) => {
+      const { part, path } = offer.make(film);
+      addFigure(film, part, path);
+    },
+  ]),
+);
+const putStages = new Map(
+  stageOffers.map((offer): [StageOffer, Put] => [offer, (film) => void film.layers.push(offer.make(film))]),
+);
+
+/** What something looks like alone in the film. */
+function OfferThumbnail({ put }: { put: Put }) {
   const preview = usePreview();
   const playing = usePreviewState((state) => state.playing);
   // Painted anew a few times while the song is heard, not at each step.
@@ -97,10 +137,9 @@ function OfferThumbnail({ offer }: { offer: Offer }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const alone = useMemo((): Film => {
     const only: Film = { ...film, layers: [], paths: [], ears: [...film.ears] };
-    const { part, path } = offer.make(film);
-    addFigure(only, part, path);
+    put(only);
     return only;
-  }, [film, offer]);
+  }, [film, put]);
   useEffect(() => {
     let stale = false;
     let timer: ReturnType<typeof setTimeout> | undefined;

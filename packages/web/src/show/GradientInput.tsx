@@ -19,6 +19,8 @@ import { addStop, moveStop, moveTo, removeStop } from './gradientStops';
 interface GradientInputProps {
   /** Key of the list of its stops, from their owner on; undefined where nothing moves. */
   at?: string;
+  /** The item by which a stop is found there, of its id; the id when left out. */
+  idOf?: (id: string) => string;
   gradient: Gradient;
   onChange: (stops: ColorStop[]) => void;
 }
@@ -27,7 +29,7 @@ const placeField = fieldOf(stopRecord, 'at') as NumberField;
 const colorField = fieldOf(stopRecord, 'color') as ColorField;
 
 /** A gradient as a bar with its stops under it; a double click on the bar adds one. */
-export function GradientInput({ at, gradient, onChange }: GradientInputProps) {
+export function GradientInput({ at, idOf = (id) => id, gradient, onChange }: GradientInputProps) {
   const { stops } = gradient;
   const [chosen, setChosen] = useState(0);
   const bar = useRef<HTMLDivElement>(null);
@@ -97,7 +99,7 @@ export function GradientInput({ at, gradient, onChange }: GradientInputProps) {
           <Minus size={13} />
         </IconButton>
       </div>
-      <PropertyRow key={`${stop.id} color`} at={at} item={stop.id} field={colorField}>
+      <PropertyRow key={`${stop.id} color`} at={at} item={idOf(stop.id)} field={colorField}>
         <ColorInput
           field={colorField}
           value={stop.color}
@@ -105,7 +107,7 @@ export function GradientInput({ at, gradient, onChange }: GradientInputProps) {
         />
       </PropertyRow>
       {stops.length > 1 && (
-        <PropertyRow key={`${stop.id} at`} at={at} item={stop.id} field={placeField}>
+        <PropertyRow key={`${stop.id} at`} at={at} item={idOf(stop.id)} field={placeField}>
           <NumberInput
             field={placeField}
             value={stop.at}

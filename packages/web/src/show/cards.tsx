@@ -1,6 +1,17 @@
 import type { Layer, LayerKindName, LayerOf } from '@cyclogram/core';
-import { Folder, ImageIcon, Link2, PaintBucket, Shapes, Timer, Type, type LucideIcon } from 'lucide-react';
+import {
+  Box,
+  Folder,
+  ImageIcon,
+  Link2,
+  PaintBucket,
+  Shapes,
+  Timer,
+  Type,
+  type LucideIcon,
+} from 'lucide-react';
 import type { ComponentType } from 'react';
+import { DepthCard } from './DepthCard';
 import { FigureCard } from './FigureCard';
 import { GroupCard } from './GroupCard';
 import { LetteringCard } from './LetteringCard';
@@ -28,6 +39,7 @@ const cards: { [Kind in LayerKindName]: Shown<Kind> } = {
   image: { Card: PlainCard, Icon: ImageIcon },
   shape: { Card: PlainCard, Icon: Shapes },
   progress: { Card: PlainCard, Icon: Timer },
+  depth: { Card: DepthCard, Icon: Box },
   lettering: { Card: LetteringCard, Icon: Type },
 };
 

@@ -5,6 +5,7 @@ import type {
   Film,
   Follower,
   FollowerTable,
+  Framing,
   LevelTable,
   MovingValue,
   Placement,
@@ -179,6 +180,8 @@ export interface Requests {
   };
   /** The box around everything that a layer draws in the song: left, top, right, bottom; null when nothing. */
   extent: { given: { layer: string }; answer: [number, number, number, number] | null };
+  /** How a stage's camera has to stand so that everything is in view at the loudest moments; null when there is nothing. */
+  frameStage: { given: { layer: string }; answer: Framing | null };
   /** For what share of the film the properties that move run into one of their limits, by their places. */
   limits: { given: object; answer: Map<string, number> };
   /** A property's value at moments equally far apart, for a curve of it; empty where it does not move, or is no number. */

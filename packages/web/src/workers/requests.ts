@@ -1,10 +1,13 @@
 import {
+  asDepth,
   boundsOf,
   earOf,
   emptyBox,
+  frameStage,
   group,
   layerOperations,
   limitShare,
+  meshesOf,
   momentOf,
   pictureAt,
   placeKey,
@@ -12,6 +15,7 @@ import {
   TableHearing,
   usedTypefaces,
   valueNow,
+  viewOf,
   withoutFades,
   type DrawCache,
   type Film,
@@ -60,6 +64,9 @@ async function paintAlone(
   painter.paint(context as unknown as PaintContext, picture, width, height);
   return { canvas, context };
 }
+
+/** Moments at which a stage is looked at when it is framed: building one takes milliseconds. */
+const mostStages = 4;
 
 const answers: Answers = {
   async save({ time, width, height }, knowledge) {
@@ -124,6 +131,20 @@ const answers: Answers = {
     for (const t of loudMoments(ear, mostMoments))
       boundsOf(layerOperations(id, momentIn(film, knowledge, t)), box);
     return { answer: Number.isFinite(box[0]) ? box : null, transfer: [] };
+  },
+
+  async frameStage({ layer: id }, knowledge) {
+    const film = withoutFades(knowledge.film);
+    await knowledge.assets.prepareTypefaces(usedTypefaces(film));
+    const found = film.layers.find((other) => other.id === id);
+    if (!asDepth(found)) return { answer: null, transfer: [] };
+    const ear = knowledge.tables.ears.get(earOf(film, found!) ?? '');
+    const lists = loudMoments(ear, mostStages).flatMap((t) => {
+      const moment = momentIn(film, knowledge, t);
+      const layer = asDepth(moment.layer(id))!;
+      return meshesOf(layer, moment, viewOf(layer.camera, film)).map(({ positions }) => positions);
+    });
+    return { answer: frameStage(asDepth(found)!.camera, lists, film) ?? null, transfer: [] };
   },
 
   limits(_given, { film, tables }) {
