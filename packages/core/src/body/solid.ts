@@ -214,11 +214,11 @@ export function extrude(
   };
   const wall = (lower: number[][], upper: number[][]) => {
     lower.forEach((ring, n) => {
-      const clockwise = doubleArea(rings[n]!) > 0;
+      // An area that goes clockwise, y down, has its outside on its left; so has a hole that goes the other way.
+      const isOutsideLeft = doubleArea(rings[n]!) > 0 === (n === 0);
       for (let i = 0; i < ring.length; i++) {
         const j = (i + 1) % ring.length;
-        // An area that goes clockwise, y down, has its outside on its left; a hole goes the other way.
-        if (clockwise) shape.quad(lower[n]![i]!, upper[n]![i]!, upper[n]![j]!, lower[n]![j]!);
+        if (isOutsideLeft) shape.quad(lower[n]![i]!, upper[n]![i]!, upper[n]![j]!, lower[n]![j]!);
         else shape.quad(lower[n]![j]!, upper[n]![j]!, upper[n]![i]!, lower[n]![i]!);
       }
     });

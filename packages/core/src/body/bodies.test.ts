@@ -1,0 +1,376 @@
+import { describe, expect, it } from 'vitest';
+import { DrawCache } from '../cache/drawCache';
+import { defaultFilm, newLayer } from '../film/defaults';
+import type { Film } from '../film/film';
+import { parseFilm } from '../film/parse';
+import { emptyTables, TableHearing } from '../hearing/tableHearing';
+import { sceneAt, type DepthLayer } from '../layer/depth';
+import { lookBack } from '../layer/layerGraph';
+import { momentOf, noAssets } from '../picture/moment';
+import { rasterise } from '../scene/rasterise';
+import type { BodyShape } from '../scene/dress';
+import { hd } from '../testing';
+import { usualTypeface, type Typeface } from '../typeface/typeface';
+import { cordOf } from '../drive/testFilm';
+import type { BodyContext } from './bodyKind';
+import { stageMatrix } from './bodyKind';
+import { fibonacciPoints } from './fibonacci';
+import { directionOf, divisionsFor, globe, reaction, regionShare } from './globe';
+import { icosphere } from './icosphere';
+import { bodyKinds, type BodyKindName } from './registry';
+import { addMark, ShapeBuilder, type MarkForm } from './shapes';
+import { areasOf, extrude, solid } from './solid';
+import { rowsAt, smoothed, terrain } from './terrain';
+
+const bands = 16;
+const rate = 50;
+/** Levels that tell their moment and their band. */
+const levelOf = (t: number, band: number) => 0.5 + 0.5 * Math.sin(3 * t + band);
+const levels = Float32Array.from({ length: 20 * rate * bands }, (_, i) =>
+  levelOf(Math.floor(i / bands) / rate, i % bands),
+);
+const hearing = new TableHearing({
+  ...emptyTables(),
+  ears: new Map([['ear-1', { bands, rate, first: 0, levels }]]),
+});
+
+/** Letters that are squares with a square hole. */
+const blocks: Typeface = {
+  ascent: 1,
+  descent: 0,
+  line: (text) => ({
+    width: text.length,
+    letters: [...text].map((_, i) => ({
+      outlines: [
+        Float32Array.of(0, 0, 0.8, 0, 0.8, -0.8, 0, -0.8),
+        Float32Array.of(0.2, -0.2, 0.2, -0.6, 0.6, -0.6, 0.6, -0.2),
+      ],
+      x: i,
+      advance: 1,
+      blank: false,
+    })),
+  }),
+};
+const assets = { ...noAssets, typefaces: new Map([[usualTypeface, blocks]]) };
+
+const bodyOf = (kind: BodyKindName, part: object = {}) => {
+  const body = { ...bodyKinds[kind].defaults(hd), id: 'body' };
+  return { ...body, ...('ear' in body ? { ear: 'ear-1' } : {}), ...part };
+};
+function filmOf(...bodies: object[]): Film {
+  const film = defaultFilm('x');
+  film.ears[0]!.bands = bands;
+  film.layers = [
+    newLayer('depth', film, { id: 'stage', name: 'Stage', bodies } as never) as Film['layers'][0],
+  ];
+  return film;
+}
+const momentAt = (film: Film, t: number) => momentOf(film, hearing, t, { cache: new DrawCache(), assets });
+const contextAt = (film: Film, t: number): BodyContext => {
+  const moment = momentAt(film, t);
+  return { moment, film, size: film, parts: () => undefined };
+};
+const sceneOf = (film: Film, t: number) =>
+  sceneAt(momentAt(film, t).layer('stage') as DepthLayer, momentAt(film, t));
+
+/** What faces enclose, by the theorem of Gauss; positive where they all face outwards. */
+function volume({ positions: p, faces }: Pick<BodyShape, 'positions' | 'faces'>): number {
+  let sum = 0;
+  for (let i = 0; i < faces.length; i += 3) {
+    const [a, b, c] = [3 * faces[i]!, 3 * faces[i + 1]!, 3 * faces[i + 2]!];
+    sum +=
+      p[a]! * (p[b + 1]! * p[c + 2]! - p[b + 2]! * p[c + 1]!) +
+      p[a + 1]! * (p[b + 2]! * p[c]! - p[b]! * p[c + 2]!) +
+      p[a + 2]! * (p[b]! * p[c + 1]! - p[b + 1]! * p[c]!);
+  }
+  return sum / 6;
+}
+
+describe('an icosphere', () => {
+  it('has the corners and faces of its divisions, all at distance 1, facing outwards', () => {
+    for (const divisions of [0, 1, 2, 3]) {
+      const { positions, faces } = icosphere(divisions);
+      expect(positions.length / 3).toBe(10 * 4 ** divisions + 2);
+      expect(faces.length / 3).toBe(20 * 4 ** divisions);
+      for (let i = 0; i < positions.length; i += 3)
+        expect(Math.hypot(positions[i]!, positions[i + 1]!, positions[i + 2]!)).toBeCloseTo(1, 6);
+    }
+    // The icosahedron's volume at radius 1 (H. S. M. Coxeter): 2.53615.
+    expect(volume(icosphere(0))).toBeCloseTo(2.53615, 4);
+    expect(volume(icosphere(4))).toBeCloseTo((4 / 3) * Math.PI, 1);
+  });
+  it('is divided as often as comes nearest to a number of corners', () =>
+    expect([12, 40, 160, 700, 9000].map(divisionsFor)).toEqual([0, 1, 2, 3, 5]));
+});
+
+describe('points of a Fibonacci lattice', () => {
+  it('are evenly spread: their nearest neighbours are about equally far away', () => {
+    const count = 500;
+    const points = fibonacciPoints(count);
+    const nearest = points.map((a, i) =>
+      points.reduce(
+        (least, b, j) =>
+          i === j ? least : Math.min(least, Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])),
+        9,
+      ),
+    );
+    // Each has its equal share of the sphere: on a hexagonal lattice neighbours would be 3.81 / sqrt(n) apart.
+    const ideal = Math.sqrt((8 * Math.PI) / (Math.sqrt(3) * count));
+    for (const distance of nearest) {
+      expect(distance).toBeGreaterThan(0.75 * ideal);
+      expect(distance).toBeLessThan(1.1 * ideal);
+    }
+    const sum = [0, 1, 2].map((axis) => points.reduce((all, point) => all + point[axis]!, 0) / count);
+    for (const mean of sum) expect(Math.abs(mean)).toBeLessThan(0.01);
+  });
+});
+
+describe('marks', () => {
+  const made = (form: MarkForm, bevel = 0, up: [number, number, number] = [0, 1, 0]) => {
+    const shape = new ShapeBuilder();
+    addMark(shape, form, { foot: [3, -2, 5], up, length: 10, width: 2, level: 1, band: 0, height: 1 }, bevel);
+    return shape.build();
+  };
+  it('enclose what they should, facing outwards, in every direction', () => {
+    for (const up of [
+      [0, 1, 0],
+      [1, 0, 0],
+      [0, 0, -1],
+      [0.6, 0, 0.8],
+    ] as [number, number, number][]) {
+      expect(volume(made('box', 0, up))).toBeCloseTo(40, 3);
+      // A pyramid: a third of its base, a square whose diagonal is the width, times its height.
+      expect(volume(made('spike', 0, up))).toBeCloseTo(20 / 3, 3);
+      expect(volume(made('ball', 0, up)) / ((4 / 3) * Math.PI)).toBeGreaterThan(0.75);
+      expect(volume(made('rod', 0, up))).toBeGreaterThan(25);
+    }
+  });
+  it('lose with a bevel what a frustum has less', () => {
+    // A frustum instead of a box, half of the width high: h / 3 (A + sqrt(A a) + a).
+    const [cut, base, top] = [0.4, 4, (2 - 0.8) ** 2];
+    const frustum = (cut / 3) * (base + Math.sqrt(base * top) + top);
+    expect(volume(made('box', 0.4))).toBeCloseTo(4 * (10 - cut) + frustum, 3);
+  });
+});
+
+describe('an extrusion', () => {
+  const square = Float32Array.of(0, 0, 10, 0, 10, 10, 0, 10);
+  const hole = Float32Array.of(2, 2, 2, 6, 6, 6, 6, 2);
+  const made = (rings: Float32Array[], depth: number, bevel: number) => {
+    const shape = new ShapeBuilder();
+    extrude(shape, rings, { depth, bevel, place: (x, y, z) => [x, -y, z], shares: { level: 0, band: 0 } });
+    return shape.build();
+  };
+  it('has the volume of its area times its depth, whichever way its outlines go', () => {
+    expect(volume(made([square], 5, 0))).toBeCloseTo(500, 3);
+    expect(volume(made([square, hole], 5, 0))).toBeCloseTo((100 - 16) * 5, 3);
+    const turned = (line: Float32Array) =>
+      Float32Array.of(line[6]!, line[7]!, line[4]!, line[5]!, line[2]!, line[3]!, line[0]!, line[1]!);
+    expect(volume(made([turned(square), turned(hole)], 5, 0))).toBeCloseTo(420, 3);
+  });
+  it('loses with a bevel the frustum around its front, and around its holes', () => {
+    const frustum = (a: number, b: number) => (1 / 3) * (a + Math.sqrt(a * b) + b);
+    expect(volume(made([square], 5, 1))).toBeCloseTo(400 + frustum(100, 64), 3);
+    // The hole grows towards the front.
+    expect(volume(made([square, hole], 5, 1))).toBeCloseTo(
+      400 + frustum(100, 64) - (64 + frustum(16, 36)),
+      3,
+    );
+  });
+  it('finds which outlines are holes, and whose', () => {
+    const island = square.map((value) => value / 10 + 3);
+    const areas = areasOf([square, hole, island.map((value) => value + 20)]);
+    expect(areas.map((rings) => rings.length)).toEqual([2, 1]);
+  });
+  it('of letters is closed, and each rises by its own amount', () => {
+    const film = filmOf(bodyOf('solid', { text: 'AB', rise: 100, growth: 0, ear: null }));
+    const context = { ...contextAt(film, 1), parts: () => [0, 50] };
+    const [shape] = solid.shapes(film.layers[0]!['bodies' as never][0], context);
+    expect(volume(shape!)).toBeGreaterThan(0);
+    const half = shape!.positions.length / 2;
+    const lowest = (from: number, to: number) =>
+      Math.min(...Array.from(shape!.positions.slice(from, to)).filter((_, i) => i % 3 === 1));
+    expect(lowest(half, 2 * half) - lowest(0, half)).toBeCloseTo(50, 3);
+  });
+});
+
+describe('terrain', () => {
+  const film = filmOf(bodyOf('terrain', { interval: 0.1, rows: 10, smoothBands: 0, smoothRows: 0 }));
+  const body = film.layers[0]!['bodies' as never][0] as Parameters<typeof rowsAt>[0];
+  const heard = (t: number) => Array.from({ length: bands }, (_, band) => levelOf(t, band));
+
+  it('has in row k the spectrum at k intervals, exactly, and lets it travel', () => {
+    for (const t of [5, 5.02, 5.04, 5.0999]) {
+      const rows = rowsAt(body, contextAt(film, t));
+      rows.slice(1, -1).forEach(({ place, levels: row }, k) => {
+        row.forEach((value, band) => expect(value).toBeCloseTo(heard(5 - k * 0.1)[band]!, 5));
+        expect(place).toBeCloseTo(k + (t - 5) / 0.1, 9);
+      });
+    }
+  });
+
+  it('begins with the present, ends where its rows do, and does not jump from one row to the next', () => {
+    const rows = rowsAt(body, contextAt(film, 5.06));
+    expect(rows[0]!.place).toBe(0);
+    rows[0]!.levels.forEach((value, band) => expect(value).toBeCloseTo(heard(5.06)[band]!, 5));
+    expect(rows.at(-1)!.place).toBe(10);
+    const edge = (t: number) => rowsAt(body, contextAt(film, t)).at(-1)!.levels[3]!;
+    expect(Math.abs(edge(5.0999999) - edge(5.1))).toBeLessThan(1e-4);
+  });
+
+  it('is flat before the song', () => {
+    const rows = rowsAt(body, contextAt(film, 0.25));
+    expect([...rows[5]!.levels]).toEqual(Array.from({ length: bands }, () => 0));
+  });
+
+  it('looks back as far as its rows go', () => expect(lookBack(film)).toBeGreaterThanOrEqual(1.1));
+
+  it('alone is the same as in sequence', () => {
+    const picture = (of: Film, t: number) => JSON.stringify(sceneOf(of, t));
+    for (let frame = 190; frame < 200; frame++) picture(film, (frame + 0.5) / 60);
+    const inSequence = picture(film, 200.5 / 60);
+    expect(picture(structuredClone(film), 200.5 / 60)).toBe(inSequence);
+    expect(picture(film, 201.5 / 60)).not.toBe(inSequence);
+  });
+
+  it.each(['straight', 'path', 'outward', 'inward'] as const)('laid out %s faces upwards', (layout) => {
+    for (const travel of ['away', 'towards'] as const) {
+      const own = filmOf(bodyOf('terrain', { layout, travel, height: 0, path: 'path-1' }));
+      const [shape] = terrain.shapes(own.layers[0]!['bodies' as never][0], contextAt(own, 5));
+      const { positions: p, faces } = shape!;
+      let up = 0;
+      for (let i = 0; i < faces.length; i += 3) {
+        const [a, b, c] = [3 * faces[i]!, 3 * faces[i + 1]!, 3 * faces[i + 2]!];
+        up += (p[b + 2]! - p[a + 2]!) * (p[c]! - p[a]!) - (p[b]! - p[a]!) * (p[c + 2]! - p[a + 2]!);
+      }
+      // Along a path across it may go either way: it depends on the path's direction.
+      if (layout !== 'path') expect(up, travel).toBeGreaterThan(0);
+    }
+  });
+
+  it('is smoothed by weights that add up to one', () => {
+    const even = smoothed(new Float32Array(9).fill(0.4), 3);
+    for (const value of even) expect(value).toBeCloseTo(0.4, 6);
+    const peak = smoothed(Float32Array.of(0, 0, 1, 0, 0), 1);
+    // 1/2, 1, 1/2 over 2, by hand.
+    expect([...peak].map((value) => Math.round(100 * value))).toEqual([0, 25, 50, 25, 0]);
+  });
+});
+
+describe('regions of a globe', () => {
+  const region = {
+    longitude: 0,
+    latitude: 0,
+    size: 30,
+    soft: 20,
+    strength: 1,
+    tint: 1,
+    color: '#ffffff',
+    id: 'r',
+  };
+  it('hold within, fade over their soft edge, and end', () => {
+    const share = (longitude: number) => regionShare(region, directionOf(longitude, 0));
+    expect([share(0), share(29.9), share(50.1), share(180)]).toEqual([1, 1, 0, 0]);
+    expect(share(40)).toBeCloseTo(0.5, 6);
+  });
+  it('go together as they are set', () => {
+    const both = [region, { ...region, strength: 0.5 }];
+    const middle = directionOf(0, 0);
+    expect(reaction(both, 'add', middle)).toBe(1.5);
+    expect(reaction(both, 'multiply', middle)).toBe(0.5);
+    expect(reaction(both, 'greatest', middle)).toBe(1);
+    expect(reaction([], 'add', middle)).toBe(1);
+  });
+  it('let marks grow only there', () => {
+    const film = filmOf(
+      bodyOf('globe', { regions: [region], core: false, base: 'icosphere', count: 200, rest: 0 }),
+    );
+    const [marks] = globe.shapes(film.layers[0]!['bodies' as never][0], contextAt(film, 1));
+    const { positions } = marks!;
+    const radius = (film.layers[0]!['bodies' as never][0] as { radius: number }).radius;
+    let grown = 0;
+    for (let i = 0; i < positions.length; i += 3) {
+      const [x, y, z] = [positions[i]!, positions[i + 1]!, positions[i + 2]!];
+      const r = Math.hypot(x, y, z);
+      if (r < radius + 20) continue;
+      grown++;
+      expect(Math.acos(z / r) * (180 / Math.PI)).toBeLessThan(52);
+    }
+    expect(grown).toBeGreaterThan(3);
+  });
+});
+
+describe('where a body stands', () => {
+  it('is scaled, rotated around z, x and y, and moved', () => {
+    const m = stageMatrix({ x: 5, y: 6, z: 7, turnX: 0, turnY: 90, turnZ: 0, scale: 2 });
+    // 1, 0, 0 turned around the upright axis by a quarter points away from the viewer.
+    expect(
+      [m[0]! + m[12]!, m[1]! + m[13]!, m[2]! + m[14]!].map((value) => Math.round(value * 1e9) / 1e9),
+    ).toEqual([5, 6, 5]);
+  });
+});
+
+describe('stages', () => {
+  it.each(Object.keys(bodyKinds) as BodyKindName[])('with %s are read, kept, and painted', (kind) => {
+    const film = filmOf(bodyOf(kind));
+    expect(parseFilm(structuredClone(film)).layers).toEqual(film.layers);
+    const scene = sceneOf(film, 3);
+    if (kind === 'card') return expect(scene).toBeUndefined();
+    const pixels = rasterise(scene!, [0.1, 0, 0, 0.1, 0, 0], 192, 108, true, () => undefined);
+    expect(pixels.filter((value, i) => i % 4 === 3 && value > 0).length).toBeGreaterThan(100);
+  });
+
+  it('take what is extreme: nothing stalls, nothing breaks', () => {
+    const extremes: [BodyKindName, object][] = [
+      ['terrain', { rows: 1, height: 100000, width: 1 }],
+      ['terrain', { bandTo: 1, rows: 400, interval: 0.005 }],
+      ['terrain', { path: 'gone', layout: 'path' }],
+      ['terrain', { ear: 'gone' }],
+      ['relief', { detail: 2, grain: 1, height: -100000 }],
+      ['array', { columns: 512, rows: 512 }],
+      ['array', { layout: 'text', text: '', spacing: 0.1 }],
+      ['array', { layout: 'text', text: 'AAAA', spacing: 0.1, textSize: 100000 }],
+      ['globe', { radius: 1, reach: 100000, count: 1 }],
+      ['solid', { text: '' }],
+      ['solid', { source: 'path', path: 'gone' }],
+      ['solid', { bevel: 100000, depth: 0.1 }],
+      ['card', { image: 'gone' }],
+    ];
+    for (const [kind, part] of extremes) {
+      const scene = sceneOf(filmOf(bodyOf(kind, part)), 3);
+      if (scene)
+        expect(() => rasterise(scene, [0.02, 0, 0, 0.02, 0, 0], 38, 22, true, () => undefined)).not.toThrow();
+    }
+  });
+
+  it('are seen from within a body, too', () => {
+    const film = filmOf(bodyOf('globe'));
+    (film.layers[0] as DepthLayer).camera.distance = 1;
+    expect(() =>
+      rasterise(sceneOf(film, 3)!, [0.1, 0, 0, 0.1, 0, 0], 192, 108, true, () => undefined),
+    ).not.toThrow();
+  });
+
+  it('move: a property of a body, one of its regions, and the camera', () => {
+    const region = {
+      id: 'r',
+      longitude: 0,
+      latitude: 0,
+      size: 30,
+      soft: 20,
+      strength: 1,
+      tint: 1,
+      color: '#ffffff',
+    };
+    const film = filmOf(bodyOf('globe', { regions: [region] }));
+    const at = (key: string, item = '') => ({ list: 'layers', id: 'stage', key, item }) as const;
+    film.cords = [
+      cordOf(at('bodies.turnY', 'body'), 'turn', { amount: 30 }),
+      cordOf(at('bodies.regions.longitude', 'body.r'), 'turn', { amount: 10 }),
+      cordOf(at('camera.orbit'), 'turn', { amount: 5 }),
+    ];
+    const now = momentAt(film, 2).layer('stage') as DepthLayer;
+    const body = now.bodies[0] as { turnY: number; regions: { longitude: number }[] };
+    expect([body.turnY, body.regions[0]!.longitude, now.camera.orbit]).toEqual([60, 20, 10]);
+  });
+});
