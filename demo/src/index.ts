@@ -1,4 +1,4 @@
-export { demoFilm, type SongAssets } from './films/films';
+export { demoFilm, filmsOfSong, type SongAssets } from './films/films';
 export { songs } from './songs/index';
 export { mixDown, noteHz, type Song } from './songs/song';
 export { encodeWav } from './synth/wav';

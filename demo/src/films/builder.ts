@@ -1,6 +1,7 @@
 import {
   DrawCache,
   bandColors,
+  bodyKinds,
   colorRecord,
   cordRecord,
   copiesStandard,
@@ -18,9 +19,13 @@ import {
   placeStandard,
   sourceKinds,
   spreadRecord,
+  type BodyKindName,
+  type BodySettings,
+  type Camera,
   type Copies,
   type Cord,
   type CordSource,
+  type DepthLayer,
   type Falloff,
   type FigureKindName,
   type FigureLayer,
@@ -33,6 +38,8 @@ import {
   type LayerColor,
   type LayerKindName,
   type LayerOf,
+  type Light,
+  type Material,
   type PaintSettings,
   type PathKind,
   type Point,
@@ -185,6 +192,42 @@ export function layer<Kind extends LayerKindName>(
   return newLayer(kind, film, part);
 }
 
+/** A body for a stage, of a kind; what is not given is as in a new one. */
+export function body<Kind extends BodyKindName>(
+  film: Film,
+  kind: Kind,
+  id: string,
+  settings: Partial<Extract<BodySettings, { kind: Kind }>> & { ear?: string },
+  material: Partial<Material> = {},
+): BodySettings {
+  const standard = bodyKinds[kind].defaults(film);
+  const made = { ...standard, id, ...settings, material: { ...standard.material, ...material } };
+  return made as unknown as BodySettings;
+}
+
+/** Stops of a gradient, at equal distances. */
+export const evenly = (...colors: string[]) =>
+  colors.map((color, i) => ({
+    id: `stop-${i + 1}`,
+    at: colors.length > 1 ? i / (colors.length - 1) : 0,
+    color,
+  }));
+
+/** A stage with bodies; what of its camera and light is not given is as in a new one. */
+export function stage(
+  film: Film,
+  {
+    id,
+    name,
+    bodies,
+    camera,
+    light,
+  }: { id: string; name: string; bodies: BodySettings[]; camera?: Partial<Camera>; light?: Partial<Light> },
+): DepthLayer {
+  const made = newLayer('depth', film, { id, name, bodies }) as DepthLayer;
+  return { ...made, camera: { ...made.camera, ...camera }, light: { ...made.light, ...light } };
+}
+
 /** A paint of one colour, or of several from end to end. */
 export function paint(...colors: [string, ...string[]]): PaintSettings {
   const stops = colors.map((color, i) => ({
@@ -200,7 +243,12 @@ export function paint(...colors: [string, ...string[]]): PaintSettings {
 export function tie<Kind extends SourceKindName>(
   film: Film,
   id: string,
-  [list, owner, key]: readonly ['layers' | 'paths' | 'palettes' | 'background', string, string],
+  [list, owner, key, item = '']: readonly [
+    'layers' | 'paths' | 'palettes' | 'background',
+    string,
+    string,
+    string?,
+  ],
   kind: Kind,
   source: object,
   part: Partial<Cord> = {},
@@ -210,7 +258,7 @@ export function tie<Kind extends SourceKindName>(
   film.cords.push({
     ...defaultsOf(cordRecord, nowhere),
     id,
-    target: { list, id: owner, key, item: '' },
+    target: { list, id: owner, key, item },
     source: { ...defaultsOf(record, nowhere), kind, ...source } as unknown as CordSource,
     ...part,
   });

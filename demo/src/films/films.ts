@@ -3,17 +3,33 @@ import type { Song } from '../songs/song';
 import { breakwaterFilm } from './breakwater';
 import { songTracks, type SongAssets } from './builder';
 import { dryDockFilm } from './dryDock';
+import { nightCrossingFilm } from './nightCrossing';
 import { slowTideFilm } from './slowTide';
+import { stormGlassFilm } from './stormGlass';
 
 export type { SongAssets } from './builder';
 
-const dress: Record<string, (film: Film) => Film> = {
-  breakwater: breakwaterFilm,
-  'slow-tide': slowTideFilm,
-  'dry-dock': dryDockFilm,
-};
+/** A demo film: its id, the song that it is of, and what it is made of a new film of that. */
+interface DemoFilm {
+  id: string;
+  song: string;
+  make: (film: Film) => Film;
+}
 
-/** The demo film of a song. */
-export function demoFilm(song: Song, assets: SongAssets): Film {
-  return dress[song.id]!(defaultFilm(song.title, songTracks(song, assets)));
+const all: readonly DemoFilm[] = [
+  { id: 'breakwater', song: 'breakwater', make: breakwaterFilm },
+  { id: 'storm-glass', song: 'breakwater', make: stormGlassFilm },
+  { id: 'slow-tide', song: 'slow-tide', make: slowTideFilm },
+  { id: 'night-crossing', song: 'slow-tide', make: nightCrossingFilm },
+  { id: 'dry-dock', song: 'dry-dock', make: dryDockFilm },
+];
+
+/** Ids of the demo films of a song. */
+export const filmsOfSong = (song: string): string[] =>
+  all.filter((film) => film.song === song).map(({ id }) => id);
+
+/** A demo film with the sounds of its song. */
+export function demoFilm(id: string, song: Song, assets: SongAssets): Film {
+  const { make } = all.find((film) => film.id === id)!;
+  return make(defaultFilm(song.title, songTracks(song, assets)));
 }

@@ -1,4 +1,4 @@
-import { demoFilm, songs } from '@cyclogram/demo';
+import { demoFilm, filmsOfSong, songs } from '@cyclogram/demo';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { In } from 'typeorm';
@@ -6,7 +6,7 @@ import { FilmEntity } from './db/entities';
 import type { Services } from './services';
 import { runTask } from './work/runTask';
 
-const filmId = (songId: string) => `demo-${songId}`;
+const filmId = (id: string) => `demo-${id}`;
 
 /**
  * Creates the demo's songs and films where they are missing. A demo film that
@@ -17,11 +17,12 @@ export async function createDemo(
   { assets, films, folder, database }: Services,
   say: (text: string) => void,
 ): Promise<void> {
-  const ids = songs.map((song) => filmId(song.id));
+  const ids = songs.flatMap((song) => filmsOfSong(song.id)).map(filmId);
   const there = await database.getRepository(FilmEntity).findBy({ id: In(ids) });
   // The first song comes last, so that its film is the newest in the library.
   for (const song of [...songs].reverse()) {
-    if (there.some((film) => film.id === filmId(song.id))) continue;
+    const missing = filmsOfSong(song.id).filter((id) => !there.some((film) => film.id === filmId(id)));
+    if (missing.length === 0) continue;
     say(`Playing the demo song "${song.title}"`);
     const incoming = await mkdtemp(join(folder.incoming, 'demo-'));
     try {
@@ -29,7 +30,8 @@ export async function createDemo(
       const rows = [];
       for (const { path, name } of files) rows.push(await assets.importFile(path, name));
       const [mix, ...instruments] = rows.map((row) => row.sha256);
-      await films.create(demoFilm(song, { mix: mix!, instruments }), filmId(song.id));
+      for (const id of missing.reverse())
+        await films.create(demoFilm(id, song, { mix: mix!, instruments }), filmId(id));
     } finally {
       await rm(incoming, { recursive: true, force: true });
     }

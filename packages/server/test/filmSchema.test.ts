@@ -8,7 +8,7 @@ import {
   type FigureLayer,
   type Film,
 } from '@cyclogram/core';
-import { demoFilm, songs } from '@cyclogram/demo';
+import { demoFilm, filmsOfSong, songs } from '@cyclogram/demo';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { readFile } from 'node:fs/promises';
 import { describe, expect, it } from 'vitest';
@@ -18,7 +18,11 @@ const plain = (film: unknown): Film => JSON.parse(JSON.stringify(film)) as Film;
 const hash = 'a'.repeat(64);
 const films = [
   defaultFilm('A', [defaultTrack('t', 'T', { path: 'song.wav' })]),
-  ...songs.map((song) => demoFilm(song, { mix: hash, instruments: song.instruments.map(() => hash) })),
+  ...songs.flatMap((song) =>
+    filmsOfSong(song.id).map((id) =>
+      demoFilm(id, song, { mix: hash, instruments: song.instruments.map(() => hash) }),
+    ),
+  ),
 ];
 
 describe('the JSON Schema of films', () => {

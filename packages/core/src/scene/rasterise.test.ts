@@ -153,7 +153,7 @@ describe('depth', () => {
               { i: -1, depth: 0 },
             ),
           );
-          const [{ i }] = nearest as [{ i: number }];
+          const { i } = nearest[0]!;
           if (nearest.some((one) => one.i !== i)) continue;
           met++;
           if (pixels[4 * (40 * y + x)] === 20 * (i + 1)) agreed++;
