@@ -8,6 +8,7 @@ import { benchHearing } from './hearing';
 import { benchListening } from './listening';
 import { benchPreview, benchTenFigures } from './preview';
 import { benchRendering } from './rendering';
+import { benchScene } from './scene';
 
 /** Prints how fast Cyclogram is, as JSON: ratios measured in one run, with what is aimed at. */
 
@@ -33,9 +34,10 @@ try {
   const hearing = await benchHearing();
   const figures = benchFigures();
   const cords = benchCords();
+  const scene = await benchScene();
   const rendering = await benchRendering(server('cli.js'), data);
   console.log(
-    JSON.stringify({ hearing, listening, preview, previewOfTen, figures, cords, rendering }, null, 2),
+    JSON.stringify({ hearing, listening, preview, previewOfTen, figures, cords, scene, rendering }, null, 2),
   );
 } finally {
   child.kill();

@@ -128,7 +128,7 @@ export const relief = bodyKind({
       spaceLayers(seed, x / grain, y / grain, z / grain, layers, sharpness);
     const shape = new ShapeBuilder();
     const put = (x: number, y: number, z: number, value: number) =>
-      shape.corner(x, y, z, { level: (value + 1) / 2, band: 0, height: (value + 1) / 2 });
+      shape.corner(x, y, z, (value + 1) / 2, 0, (value + 1) / 2);
     if (form === 'sphere') {
       const { positions, faces } = icosphere(divisions(detail));
       const radius = width / 2;

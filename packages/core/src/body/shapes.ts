@@ -10,17 +10,13 @@ export class ShapeBuilder {
   readonly height: number[] = [];
   readonly depth: number[] = [];
 
-  corner(
-    x: number,
-    y: number,
-    z: number,
-    shares: { level: number; band: number; height: number; depth?: number },
-  ): number {
+  /** @param level and `band`, `height` and `depth`: shares that its colour can go by */
+  corner(x: number, y: number, z: number, level: number, band: number, height: number, depth = 0): number {
     this.positions.push(x, y, z);
-    this.level.push(shares.level);
-    this.band.push(shares.band);
-    this.height.push(shares.height);
-    this.depth.push(shares.depth ?? 0);
+    this.level.push(level);
+    this.band.push(band);
+    this.height.push(height);
+    this.depth.push(depth);
     return this.level.length - 1;
   }
 
@@ -91,21 +87,18 @@ export interface StageMark {
  * @param bevel how much of its width is cut off along its upper edges
  */
 export function addMark(shape: ShapeBuilder, form: MarkForm, mark: StageMark, bevel: number): void {
-  const { foot, length, width, level, band, height, depth } = mark;
+  const { foot, length, width, level, band, height, depth = 0 } = mark;
   const { up, side, front } = framed(mark.up);
-  const shares = (share: number) => ({
-    level,
-    band,
-    height: height * share,
-    ...(depth === undefined ? {} : { depth }),
-  });
   const half = width / 2;
   const at = (along: number, a: number, b: number, share: number) =>
     shape.corner(
       foot[0] + up[0] * along + side[0] * a + front[0] * b,
       foot[1] + up[1] * along + side[1] * a + front[1] * b,
       foot[2] + up[2] * along + side[2] * a + front[2] * b,
-      shares(share),
+      level,
+      band,
+      height * share,
+      depth,
     );
   const loop = (
     along: number,

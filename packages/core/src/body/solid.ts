@@ -194,7 +194,7 @@ export function extrude(
   for (const line of front.slice(0, -1)) holesAt.push((at += line.length / 2));
   const triangles = earcut(flat, holesAt);
   const corner = (x: number, y: number, z: number, height: number) =>
-    shape.corner(...place(x, y, z), { ...shares, height });
+    shape.corner(...place(x, y, z), shares.level, shares.band, height);
   const layer = (lines: readonly Float32Array[], z: number, height: number) =>
     lines.map((line) =>
       Array.from({ length: line.length / 2 }, (_, i) => corner(line[2 * i]!, line[2 * i + 1]!, z, height)),

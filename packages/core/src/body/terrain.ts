@@ -263,10 +263,9 @@ export const terrain = bodyKind({
     const length = body.spacing * body.rows;
     const along = (place: number) =>
       body.travel === 'away' ? place * body.spacing : length - place * body.spacing;
-    const raised = (level: number) => body.height * pow(Math.max(level, 0), body.curve);
     const bandShare = (band: number) => (bands > 1 ? band / (bands - 1) : 0);
-    const shape = new ShapeBuilder();
     if (body.form === 'bars') {
+      const shape = new ShapeBuilder();
       const wide = (body.width / columns.length) * (1 - body.gap);
       // Whole rows only: a bar does not change while it travels.
       for (const { place, levels } of rows.slice(1, -1)) {
@@ -291,14 +290,33 @@ export const terrain = bodyKind({
       return [{ ...shape.build(), closed: true, faceted: true }];
     }
     const across = ringed ? columns.length : Math.max(columns.length - 1, 1);
+    const corners = rows.length * columns.length;
+    const positions = new Float32Array(3 * corners);
+    const [level, band, height, depth] = [0, 1, 2, 3].map(() => new Float32Array(corners)) as [
+      Float32Array,
+      Float32Array,
+      Float32Array,
+      Float32Array,
+    ];
+    const shares = columns.map(bandShare);
+    let at = 0;
     for (const { place, levels } of rows) {
-      columns.forEach((band, column) => {
-        const level = levels[band]!;
-        const [x, z] = ground(column / across - 0.5, along(place));
-        const height = pow(Math.max(level, 0), body.curve);
-        shape.corner(x, raised(level), z, { level, band: bandShare(band), height, depth: place / body.rows });
-      });
+      const far = along(place);
+      const behind = place / body.rows;
+      for (let column = 0; column < columns.length; column++, at++) {
+        const own = levels[columns[column]!]!;
+        const raised = pow(Math.max(own, 0), body.curve);
+        const [x, z] = ground(column / across - 0.5, far);
+        positions[3 * at] = x;
+        positions[3 * at + 1] = body.height * raised;
+        positions[3 * at + 2] = z;
+        level[at] = own;
+        band[at] = shares[column]!;
+        height[at] = raised;
+        depth[at] = behind;
+      }
     }
+    const shape = new ShapeBuilder();
     const count = columns.length;
     const lines: number[] = [];
     const wraps = ringed ? count : count - 1;
@@ -322,6 +340,13 @@ export const terrain = bodyKind({
               columns.flatMap((_band, column) => [row * count + column, (row + 1) * count + column]),
             )
         : [];
-    return [{ ...shape.build(), lines: Uint32Array.from([...lines, ...net]), closed: false }];
+    return [
+      {
+        ...{ positions, level, band, height, depth },
+        faces: Uint32Array.from(shape.faces),
+        lines: Uint32Array.from([...lines, ...net]),
+        closed: false,
+      },
+    ];
   },
 });

@@ -4,7 +4,7 @@ import { emptyBox, addPoint, type Box } from '../picture/box';
 import type { Moment } from '../picture/moment';
 import type { SceneOp } from '../picture/operation/scene';
 import { fieldGroups, type ValueOf } from '../property/record';
-import { cameraRecord, projected, viewOf, type View } from '../scene/camera';
+import { cameraRecord, viewOf, type View } from '../scene/camera';
 import { dress } from '../scene/dress';
 import { lightRecord, shadingOf } from '../scene/light';
 import type { SceneMesh } from '../scene/mesh';
@@ -73,13 +73,21 @@ export function seenBox(
 ): Box {
   const box = emptyBox();
   const all: Box = [-width, -height, 2 * width, 2 * height];
+  const { rows, near } = view;
   for (const { positions, form, size, perspective } of meshes) {
     for (let i = 0; i < positions.length; i += 3) {
-      const at = projected(view, [positions[i]!, positions[i + 1]!, positions[i + 2]!]);
-      if (!at) return all;
-      const room =
-        form === 'faces' ? 1 : perspective && view.isPerspective ? (size * view.focal) / at[2] : size;
-      addPoint(box, at[0], at[1], room);
+      const x = positions[i]!;
+      const y = positions[i + 1]!;
+      const z = positions[i + 2]!;
+      const w = rows[12]! * x + rows[13]! * y + rows[14]! * z + rows[15]!;
+      if (!(w >= near)) return all;
+      const room = form === 'faces' ? 1 : perspective && view.isPerspective ? (size * view.focal) / w : size;
+      addPoint(
+        box,
+        (rows[0]! * x + rows[1]! * y + rows[2]! * z + rows[3]!) / w,
+        (rows[4]! * x + rows[5]! * y + rows[6]! * z + rows[7]!) / w,
+        room,
+      );
     }
   }
   return box[0] > box[2]

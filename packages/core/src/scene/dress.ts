@@ -103,31 +103,49 @@ function faces(shape: BodyShape, dressing: Dressing): SceneMesh[] {
   const light = new Float32Array(3);
   const count = smooth ? positions.length / 3 : indices.length / 3;
   const colors = new Uint8Array(4 * count);
-  const put = (at: number, color: Rgb, place: Vector, normal: Vector) => {
-    if (shape.lit === false) shading.plain(light, 0, color, 1, place);
-    else shading.shade(light, 0, material, color, place, normal);
+  const put = (
+    at: number,
+    color: Rgb,
+    x: number,
+    y: number,
+    z: number,
+    nx: number,
+    ny: number,
+    nz: number,
+  ) => {
+    if (shape.lit === false) shading.plain(light, 0, color, 1, x, y, z);
+    else shading.shade(light, 0, material, color, x, y, z, nx, ny, nz);
     colors[4 * at] = byteOf(light[0]!);
     colors[4 * at + 1] = byteOf(light[1]!);
     colors[4 * at + 2] = byteOf(light[2]!);
-    colors[4 * at + 3] = opacityAt(dressing, place[0], place[1], place[2]);
+    colors[4 * at + 3] = opacityAt(dressing, x, y, z);
   };
   if (smooth) {
     const normals = cornerNormals(positions, indices);
     for (let i = 0; i < count; i++) {
-      const [x, y, z] = [3 * i, 3 * i + 1, 3 * i + 2];
+      const at = 3 * i;
       put(
         i,
         colorOf(i),
-        [positions[x]!, positions[y]!, positions[z]!],
-        [normals[x]!, normals[y]!, normals[z]!],
+        positions[at]!,
+        positions[at + 1]!,
+        positions[at + 2]!,
+        normals[at]!,
+        normals[at + 1]!,
+        normals[at + 2]!,
       );
     }
   } else {
     for (let i = 0; i < count; i++) {
       const [a, b, c] = [indices[3 * i]!, indices[3 * i + 1]!, indices[3 * i + 2]!];
       const [first, second, third] = [colorOf(a), colorOf(b), colorOf(c)];
-      const mean = first.map((value, n) => (value + second[n]! + third[n]!) / 3) as unknown as Rgb;
-      put(i, mean, middleOf(positions, a, b, c), unit(faceNormal(positions, a, b, c)));
+      const isOne = first === second && second === third;
+      const color = isOne
+        ? first
+        : ([0, 1, 2].map((n) => (first[n]! + second[n]! + third[n]!) / 3) as unknown as Rgb);
+      const [x, y, z] = middleOf(positions, a, b, c);
+      const [nx, ny, nz] = unit(faceNormal(positions, a, b, c));
+      put(i, color, x, y, z, nx, ny, nz);
     }
   }
   return [
@@ -150,10 +168,10 @@ function plainColors(shape: BodyShape, dressing: Dressing, color: Rgb | undefine
   const colors = new Uint8Array((4 * positions.length) / 3);
   const bright = 1 + dressing.material.glow;
   for (let i = 0; i < positions.length / 3; i++) {
-    const place: Vector = [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!];
-    dressing.shading.plain(light, 0, color ?? colorOf(i), bright, place);
+    const [x, y, z] = [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!];
+    dressing.shading.plain(light, 0, color ?? colorOf(i), bright, x, y, z);
     for (let n = 0; n < 3; n++) colors[4 * i + n] = byteOf(light[n]!);
-    colors[4 * i + 3] = opacityAt(dressing, ...place);
+    colors[4 * i + 3] = opacityAt(dressing, x, y, z);
   }
   return colors;
 }

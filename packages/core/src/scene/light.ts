@@ -119,11 +119,23 @@ export interface Shading {
    * Light that goes to the camera.
    * @param out red, green and blue, linear, are written there from `at` on
    * @param color of the surface, linear
-   * @param normal of length 1 or 0; turned to the camera where it points away from it
+   * @param x and `y` and `z`: the place on the stage
+   * @param normalX and `normalY` and `normalZ`: of length 1 or 0; turned to the camera where it points away from it
    */
-  shade(out: Float32Array, at: number, surface: Surface, color: Rgb, place: Vector, normal: Vector): void;
+  shade(
+    out: Float32Array,
+    at: number,
+    surface: Surface,
+    color: Rgb,
+    x: number,
+    y: number,
+    z: number,
+    normalX: number,
+    normalY: number,
+    normalZ: number,
+  ): void;
   /** The same of what nothing lights: lines and points. @param bright what its colour is multiplied by */
-  plain(out: Float32Array, at: number, color: Rgb, bright: number, place: Vector): void;
+  plain(out: Float32Array, at: number, color: Rgb, bright: number, x: number, y: number, z: number): void;
 }
 
 /** @param distance of the camera from its target */
@@ -152,27 +164,33 @@ export function shadingOf(light: Light, eye: Vector, distance: number): Shading 
   const fadeAt = (far: number) =>
     light.fade > 0 ? light.fade * smooth((far - fadeFrom) / (fadeTo - fadeFrom)) : 0;
   return {
-    plain(out, at, color, bright, [x, y, z]) {
+    plain(out, at, color, bright, x, y, z) {
       const fade = fadeAt(Math.sqrt((eye[0] - x) ** 2 + (eye[1] - y) ** 2 + (eye[2] - z) ** 2));
       for (let channel = 0; channel < 3; channel++) {
         const value = color[channel]! * bright;
         out[at + channel] = value + (fadeColor[channel]! - value) * fade;
       }
     },
-    shade(out, at, { metal, roughness, glow }, color, place, normal) {
-      let [vx, vy, vz] = [eye[0] - place[0], eye[1] - place[1], eye[2] - place[2]];
-      const far = Math.sqrt(vx * vx + vy * vy + vz * vz) || 1;
-      [vx, vy, vz] = [vx / far, vy / far, vz / far];
-      let [nx, ny, nz] = normal;
-      let facing = nx * vx + ny * vy + nz * vz;
-      if (facing < 0) [nx, ny, nz, facing] = [-nx, -ny, -nz, -facing];
+    shade(out, at, { metal, roughness, glow }, color, x, y, z, normalX, normalY, normalZ) {
+      const far = Math.sqrt((eye[0] - x) ** 2 + (eye[1] - y) ** 2 + (eye[2] - z) ** 2) || 1;
+      const vx = (eye[0] - x) / far;
+      const vy = (eye[1] - y) / far;
+      const vz = (eye[2] - z) / far;
+      const away = normalX * vx + normalY * vy + normalZ * vz;
+      const sign = away < 0 ? -1 : 1;
+      const nx = sign * normalX;
+      const ny = sign * normalY;
+      const nz = sign * normalZ;
+      const facing = sign * away;
       const lit = Math.max(0, nx * toKey[0] + ny * toKey[1] + nz * toKey[2]);
       const rest = 1 - facing;
       const edge = light.rim > 0 ? rest * rest * rest : 0;
       // Half way between the light and the eye; a narrow highlight is a bright one.
       let shine = 0;
       if (lit > 0) {
-        const [hx, hy, hz] = [toKey[0] + vx, toKey[1] + vy, toKey[2] + vz];
+        const hx = toKey[0] + vx;
+        const hy = toKey[1] + vy;
+        const hz = toKey[2] + vz;
         const size = Math.sqrt(hx * hx + hy * hy + hz * hz) || 1;
         const half = Math.max(0, (nx * hx + ny * hy + nz * hz) / size);
         const rough = Math.max(roughness, 0.08);
