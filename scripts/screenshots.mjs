@@ -83,6 +83,15 @@ const views = {
     await open('demo-slow-tide', 640);
     await page.getByTitle(/shore/i).first().click();
   },
+  async terrain() {
+    await open('demo-night-crossing', 460);
+    await page.getByTitle(/^Strait\. /).click();
+  },
+  async globe() {
+    await open('demo-storm-glass', 520);
+    await page.getByTitle(/^Glass\. /).click();
+    await button('Camera').scrollIntoViewIfNeeded();
+  },
   async renders() {
     await open('demo-dry-dock', 300);
     await button('Render').click();

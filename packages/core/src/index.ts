@@ -142,5 +142,6 @@ export * from './scene/light';
 export * from './scene/material';
 export * from './scene/mesh';
 export * from './scene/rasterise';
+export { surroundingPresets } from './scene/surroundings';
 export * from './typeface/typeface';
 export * from './spectrum/windows';

@@ -1,3 +1,5 @@
+import type { Texture } from '@cyclogram/core';
+
 /** The part of the Canvas 2D API that the painter draws with: a browser's context has it, and Skia's in Node. */
 export type PaintContext = Pick<
   CanvasRenderingContext2D,
@@ -59,6 +61,8 @@ export interface PaintImage {
   image: unknown;
   width: number;
   height: number;
+  /** The same small, for what looks at its pixels: see {@link smallCopy}. */
+  small?: Texture;
 }
 
 export type PaintImages = ReadonlyMap<string, PaintImage>;

@@ -65,6 +65,16 @@ export class FilmAssets {
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 
+  /** A picture when all that it asks for is here: made again when something has come, for what it shows may depend on that. */
+  async prepared(make: () => Picture): Promise<Picture> {
+    for (;;) {
+      const picture = make();
+      const coming = this.prepare(picture);
+      if (!coming) return picture;
+      await coming;
+    }
+  }
+
   private readonly missing = new Set<string>();
 
   private bring(id: string): Promise<void> | undefined {
@@ -89,6 +99,7 @@ export class FilmAssets {
 function imagesIn(operations: readonly Operation[]): string[] {
   return operations.flatMap((operation) => {
     if (operation.op === 'group') return imagesIn(operation.operations);
+    if (operation.op === 'scene') return [...operation.wanted];
     const id = 'image' in operation ? operation.image : null;
     return id === null ? [] : [id];
   });

@@ -24,6 +24,8 @@ import { Surfaces } from './surfaces';
 export class Painter {
   /** The film's images by their ids; those that are missing are left out. */
   images: PaintImages = new Map();
+  /** Pixels of the picture for each of a stage, along a side: more than 1 for a preview that has to be quick. */
+  stagePixel = 1;
   /** Shapes and images drawn for the last picture. */
   drawCalls = 0;
   private width = 0;
@@ -83,6 +85,7 @@ export class Painter {
       matrix,
       images: this.images,
       room: this.room,
+      stagePixel: this.stagePixel,
       createSurface: this.createSurface,
     });
   }

@@ -14,6 +14,7 @@ const count = { kind: 'number', min: 1, max: 512, step: 1, unit: '', whole: true
 const share = { kind: 'number', min: 0, max: 1, step: 5, unit: '%', shownPer: 100 } as const;
 const inGrid = { key: 'layout', is: ['grid'] } as const;
 const inText = { key: 'layout', is: ['text'] } as const;
+const inImage = { key: 'layout', is: ['image'] } as const;
 const inNoise = { key: 'by', is: ['noise'] } as const;
 
 /** Marks that an array may have: more than this take seconds. */
@@ -34,6 +35,7 @@ const groups = fieldGroups([
           spiral: 'Spiral',
           path: 'Along a path',
           text: 'In a text',
+          image: 'In an image',
         }),
         default: 'grid',
         driven: false,
@@ -54,7 +56,7 @@ const groups = fieldGroups([
         key: 'spacing',
         label: 'Spacing',
         default: ofHeight(0.055),
-        shownWhen: { key: 'layout', is: ['grid', 'spiral', 'ring', 'text'] },
+        shownWhen: { key: 'layout', is: ['grid', 'spiral', 'ring', 'text', 'image'] },
       },
       {
         ...size,
@@ -83,6 +85,16 @@ const groups = fieldGroups([
         shownWhen: inText,
       },
       { kind: 'font', key: 'font', label: 'Typeface', default: usualTypeface, shownWhen: inText },
+      {
+        kind: 'reference',
+        key: 'image',
+        label: 'Image',
+        help: 'Marks stand where it is not transparent.',
+        to: 'images',
+        nullable: true,
+        shownWhen: inImage,
+      },
+      { ...size, key: 'imageSize', label: 'Image height', default: ofHeight(0.6), shownWhen: inImage },
       { ...size, key: 'textSize', label: 'Text size', default: ofHeight(0.4), shownWhen: inText },
     ],
   },
@@ -246,7 +258,26 @@ function spotsOf(body: Settings, context: BodyContext): Spot[] {
       };
     });
   }
-  return spotsInText(body, context);
+  return layout === 'image' ? spotsInImage(body, context) : spotsInText(body, context);
+}
+
+/** Places in equal distances where an image is not transparent; it lies on the ground. */
+function spotsInImage({ image, imageSize, spacing }: Settings, { moment }: BodyContext): Spot[] {
+  const small = image === null ? undefined : moment.assets.images.get(image)?.small;
+  if (!small) return [];
+  const { width, height, rgba } = small;
+  const [wide, high] = [(imageSize * width) / height, imageSize];
+  const out: Spot[] = [];
+  for (let z = spacing / 2; z < high; z += spacing) {
+    for (let x = spacing / 2; x < wide; x += spacing) {
+      const [column, row] = [x / wide, z / high];
+      const at = Math.floor(row * height) * width + Math.floor(column * width);
+      if (rgba[4 * at + 3]! < 128) continue;
+      out.push({ x: x - wide / 2, z: z - high / 2, column, row });
+      if (out.length >= mostMarks) return out;
+    }
+  }
+  return out;
 }
 
 /** Places in equal distances within the letters of a text, which lies on the ground. */

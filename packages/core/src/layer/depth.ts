@@ -40,7 +40,8 @@ export const asDepth = (layer: { kind: string } | undefined): DepthLayer | undef
 /** What stands on a stage at a moment, lit. */
 export function meshesOf(layer: DepthLayer, moment: Moment, view: View): SceneMesh[] {
   const { film, cache } = moment;
-  const shading = shadingOf(layer.light, view.eye, layer.camera.distance);
+  const around = layer.light.image === null ? undefined : moment.assets.images.get(layer.light.image)?.small;
+  const shading = shadingOf(layer.light, view.eye, layer.camera.distance, around);
   return (layer.bodies as unknown as AnyBody[]).flatMap((body) => {
     const context: BodyContext = {
       moment,
@@ -100,14 +101,19 @@ export function seenBox(
       ];
 }
 
+/** Ids of the images that a stage shows or reflects. */
+const wantedImages = ({ bodies, light }: DepthLayer): string[] =>
+  [...(bodies as { image?: string | null }[]), light].flatMap(({ image }) => (image ? [image] : []));
+
 /** The stage of a layer as an operation; undefined when nothing stands on it. */
 export function sceneAt(layer: DepthLayer, moment: Moment): SceneOp | undefined {
   const { film } = moment;
   const view = viewOf(layer.camera, film);
   const meshes = meshesOf(layer, moment, view).filter(({ indices }) => indices.length > 0);
-  if (meshes.length === 0) return undefined;
+  const wanted = wantedImages(layer);
+  if (meshes.length === 0 && wanted.length === 0) return undefined;
   const { rows, near, focal, isPerspective } = view;
-  return { op: 'scene', meshes, rows, near, focal, isPerspective, box: seenBox(meshes, view, film) };
+  return { op: 'scene', meshes, rows, near, focal, isPerspective, wanted, box: seenBox(meshes, view, film) };
 }
 
 /** A small stage: bodies, light and a camera. */

@@ -4,12 +4,13 @@ import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
 import type { Layer } from '../layer/registry';
 import type { Size } from '../property/field';
+import type { Texture } from '../scene/rasterise';
 import type { Typefaces } from '../typeface/typeface';
 
 /** What drawing needs and a film only names. */
 export interface Assets {
-  /** Sizes of images in pixels by their ids; those that are not here yet are missing. */
-  images: ReadonlyMap<string, Size>;
+  /** Sizes of images in pixels by their ids, and small copies of them; those that are not here yet are missing. */
+  images: ReadonlyMap<string, Size & { small?: Texture }>;
   /** Typefaces by their names; those that are not here yet are missing. */
   typefaces: Typefaces;
 }

@@ -1,7 +1,9 @@
 import { cos, pow, sin } from '../math/math';
 import { record, type ValueOf } from '../property/record';
 import type { Vector } from './camera';
+import type { Texture } from './rasterise';
 import { linearOf, type Rgb } from './srgb';
+import { look } from './surroundings';
 
 const share = { kind: 'number', min: 0, max: 4, step: 5, unit: '%', shownPer: 100 } as const;
 const angle = { kind: 'number', min: -3600, max: 3600, step: 5, unit: '°' } as const;
@@ -35,6 +37,14 @@ export const lightRecord = record('light', [
   {
     heading: 'Surroundings',
     fields: [
+      {
+        kind: 'reference',
+        key: 'image',
+        label: 'Image of all directions',
+        help: 'Equirectangular: twice as wide as high. What metal reflects, instead of the colours below.',
+        to: 'images',
+        nullable: true,
+      },
       {
         kind: 'color',
         key: 'skyColor',
@@ -138,8 +148,11 @@ export interface Shading {
   plain(out: Float32Array, at: number, color: Rgb, bright: number, x: number, y: number, z: number): void;
 }
 
-/** @param distance of the camera from its target */
-export function shadingOf(light: Light, eye: Vector, distance: number): Shading {
+/**
+ * @param distance of the camera from its target
+ * @param image of the surroundings, where there is one
+ */
+export function shadingOf(light: Light, eye: Vector, distance: number, image?: Texture): Shading {
   const toKey = keyDirection(light);
   const linear = (color: string, by = 1) => linearOf(color).map((value) => value * by) as unknown as Rgb;
   const [key, rim] = [linear(light.keyColor, light.key), linear(light.rimColor, light.rim)];
@@ -154,7 +167,9 @@ export function shadingOf(light: Light, eye: Vector, distance: number): Shading 
     Math.max(light.fadeTo, light.fadeFrom + 0.001) * distance,
   ];
   /** The surroundings in a direction, the more blurred the rougher: between sky, horizon and ground. */
+  const seen = new Float32Array(3);
   const around = (channel: number, y: number, roughness: number) => {
+    if (image) return seen[channel]!;
     const soft = 0.12 + 0.88 * roughness;
     const up = Math.min(Math.max(y / soft, -1), 1);
     const to = up > 0 ? sky[channel]! : ground[channel]!;
@@ -199,6 +214,7 @@ export function shadingOf(light: Light, eye: Vector, distance: number): Shading 
         shine = Math.min(((power + 8) / 25.13) * pow(half, power), 12) * lit;
       }
       const mirrored = 2 * facing * ny - vy;
+      if (image) look(seen, image, 2 * facing * nx - vx, mirrored, 2 * facing * nz - vz, roughness);
       const shown = 1 - roughness * 0.7;
       const fade = fadeAt(far);
       for (let channel = 0; channel < 3; channel++) {

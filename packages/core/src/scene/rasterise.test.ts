@@ -16,6 +16,7 @@ const flat = (...meshes: SceneMesh[]): SceneOp => ({
   near: 0.5,
   focal: 1,
   isPerspective: false,
+  wanted: [],
   box: [0, 0, 0, 0],
 });
 const paint = (scene: SceneOp, width: number, height: number, straight = false) =>
@@ -129,6 +130,7 @@ describe('depth', () => {
         near,
         focal,
         isPerspective,
+        wanted: [],
         box: [0, 0, 0, 0],
       };
       const pixels = paint(scene, 40, 40);
@@ -206,6 +208,7 @@ describe('colours', () => {
       near: 0.5,
       focal: 1,
       isPerspective: true,
+      wanted: [],
       box: [0, 0, 0, 0],
     };
     const pixels = paint(scene, 40, 40);
@@ -310,6 +313,7 @@ describe('what is bad', () => {
       near,
       focal,
       isPerspective,
+      wanted: [],
       box: [0, 0, 0, 0],
     };
     expect(area(paint(scene, 20, 20))).toBe(0);

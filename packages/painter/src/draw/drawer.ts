@@ -9,6 +9,8 @@ export interface Drawing {
   images: PaintImages;
   /** Size of what is painted on, in pixels. */
   room: { width: number; height: number };
+  /** Pixels for each of a stage, along a side. */
+  stagePixel: number;
   createSurface: CreateSurface;
 }
 

@@ -1,4 +1,4 @@
-import { rasterise, type SceneOp, type Texture } from '@cyclogram/core';
+import { rasterise, type Matrix, type SceneOp, type Texture } from '@cyclogram/core';
 import type { PaintImage, PaintPixels, Surface } from '../context';
 import type { Drawer, Drawing } from './drawer';
 
@@ -25,7 +25,7 @@ function textureOf(image: PaintImage, { createSurface }: Drawing): Texture {
 /** Where the pixels of a scene go before they are laid on: one for each kind of canvas, as large as the last scene. */
 const sheets = new WeakMap<object, Surface & { width: number; height: number; pixels: PaintPixels }>();
 
-function sheetOf({ createSurface, room: { width, height } }: Drawing) {
+function sheetOf({ createSurface }: Drawing, width: number, height: number) {
   let sheet = sheets.get(createSurface);
   if (sheet?.width !== width || sheet.height !== height) {
     const surface = createSurface(width, height);
@@ -36,15 +36,17 @@ function sheetOf({ createSurface, room: { width, height } }: Drawing) {
 }
 
 export const drawScene: Drawer<SceneOp> = (scene, drawing) => {
-  const { context, matrix, images, room } = drawing;
-  const sheet = sheetOf(drawing);
+  const { context, matrix, images, room, stagePixel } = drawing;
+  const [width, height] = [Math.ceil(room.width / stagePixel), Math.ceil(room.height / stagePixel)];
+  const sheet = sheetOf(drawing, width, height);
   const found = (id: string) => {
     const image = images.get(id);
     return image && textureOf(image, drawing);
   };
-  sheet.pixels.data.set(rasterise(scene, matrix, room.width, room.height, true, found));
+  const own = matrix.map((value) => value / stagePixel) as unknown as Matrix;
+  sheet.pixels.data.set(rasterise(scene, own, width, height, true, found));
   sheet.context.putImageData(sheet.pixels, 0, 0);
   context.setTransform(1, 0, 0, 1, 0, 0);
-  context.drawImage(sheet.image, 0, 0);
+  context.drawImage(sheet.image, 0, 0, width * stagePixel, height * stagePixel);
   return 1;
 };

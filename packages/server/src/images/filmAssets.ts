@@ -1,5 +1,6 @@
-import { FilmAssets } from '@cyclogram/painter';
+import { FilmAssets, smallCopy } from '@cyclogram/painter';
 import { loadImage } from '@napi-rs/canvas';
+import { createSurface } from '../canvas/skia';
 import { loadTypeface } from '../typefaces/loadTypeface';
 import type { FilmFiles } from './filmFiles';
 
@@ -9,7 +10,8 @@ export const filmAssets = ({ images, typefaces }: FilmFiles): FilmAssets =>
     new Map(Object.entries(images)),
     async (path) => {
       const image = await loadImage(path);
-      return { image, width: image.width, height: image.height };
+      const { width, height } = image;
+      return { image, width, height, small: smallCopy(createSurface, image, image) };
     },
     (name) => loadTypeface(name, typefaces),
   );

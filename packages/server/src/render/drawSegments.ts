@@ -63,8 +63,9 @@ function frameDrawer(task: SegmentsTask): (frame: number) => Promise<Buffer> {
   const options = { cache: new DrawCache(), assets };
   return async (frame) => {
     await assets.prepareTypefaces(usedTypefaces(film));
-    const picture = pictureAt(momentOf(film, hearing, frameMoment(frame, fpsOf(fps)), options));
-    await assets.prepare(picture);
+    const picture = await assets.prepared(() =>
+      pictureAt(momentOf(film, hearing, frameMoment(frame, fpsOf(fps)), options)),
+    );
     painter.paint(context, picture, width, height);
     return image.data();
   };

@@ -32,8 +32,8 @@ export async function writePicture(given: Tasks['picture']['given']): Promise<vo
   painter.images = assets.images;
   await assets.prepareTypefaces(usedTypefaces(film));
   const hearing = new TableHearing(tables, film);
-  const picture = pictureAt(momentOf(film, hearing, at, { cache: new DrawCache(), assets }));
-  await assets.prepare(picture);
+  const options = { cache: new DrawCache(), assets };
+  const picture = await assets.prepared(() => pictureAt(momentOf(film, hearing, at, options)));
   painter.paint(context, picture, width, height);
   const temporary = `${out}.part`;
   await writeFile(temporary, await image.encode('png'));

@@ -115,6 +115,7 @@ export class Preview {
   private waved: string[] = [];
   private watched: string | undefined;
   private room: readonly [number, number] = [0, 0];
+  private coarse = false;
   /** When workers were started again, in milliseconds. */
   private restarts: number[] = [];
   private film: Film | undefined;
@@ -159,6 +160,7 @@ export class Preview {
     this.typefaces = '';
     this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0 }));
     this.tellPainting((painting) => painting.setSize(...this.room));
+    this.tellPainting((painting) => painting.setCoarse(this.coarse));
     this.tellPainting((painting) => painting.setClock(this.clock));
     this.tellHearing((hearing) => hearing.setPlaying(this.clock.playing));
     this.watch(this.watched);
@@ -190,6 +192,12 @@ export class Preview {
   setSize(width: number, height: number): void {
     this.room = [width, height];
     this.tellPainting((painting) => painting.setSize(width, height));
+  }
+
+  /** Whether stages are painted with fewer pixels while playing. Renders never are. */
+  setCoarse(coarse: boolean): void {
+    this.coarse = coarse;
+    this.tellPainting((painting) => painting.setCoarse(coarse));
   }
 
   /** The film as it is now, and what is known of its sounds. */

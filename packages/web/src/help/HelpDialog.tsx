@@ -36,6 +36,7 @@ const shortcuts: readonly { where: string; keys: readonly (readonly [string, str
       ['Arrows on a handle', 'ten units; Shift a hundred, Alt one'],
       ['Alt, Shift in a drag', 'no snapping; steps of 15°'],
       ['Enter, Del on a point', 'corner or smooth, delete'],
+      ['Drag in a stage’s ring', 'orbit the camera; wheel: nearer, farther'],
     ],
   },
   {
@@ -62,6 +63,10 @@ const guide = [
   [
     'Add layers',
     'Duplicate a figure and give the copy another ear or range; copies inside a figure are rotated, scaled and delayed step by step. Layers with a shared palette change colour together. A group is scaled and blended as one; a linked copy follows its source.',
+  ],
+  [
+    'Build a stage',
+    'Depth in the gallery has landscapes, globes, grids and solid letters. Drag within the ring on the Screen to orbit, turn the wheel to come nearer; Frame all brings everything into view. Each body has its own material; light and surroundings are those of the stage.',
   ],
   [
     'Tie it to the sound',

@@ -20,7 +20,8 @@ export function Screen() {
   const room = useElementSize(box);
   const { view, scale, gestures, fit, actual, zoomBy } = useView(box, { width, height }, room);
   const corner = cornerOf(view, { width, height }, room);
-  const safeAreas = useScreenPreferences((state) => state.safeAreas);
+  const { safeAreas, coarse } = useScreenPreferences();
+  useEffect(() => preview.setCoarse(coarse), [preview, coarse]);
   const ratio = window.devicePixelRatio || 1;
   const shown = { width: Math.floor(width * scale), height: Math.floor(height * scale) };
 

@@ -1,7 +1,9 @@
 import { clsx } from 'clsx';
-import { Expand, Frame, ZoomIn, ZoomOut } from 'lucide-react';
+import { Expand, Frame, Grid2x2, ZoomIn, ZoomOut } from 'lucide-react';
 import { Toolbar } from 'radix-ui';
+import { asDepth } from '@cyclogram/core';
 import { IconButton } from '../controls/Button';
+import { useEditor } from '../editor/editorStore';
 import { useScreenPreferences } from './screenPreferences';
 
 export const zoomStep = 1.5;
@@ -17,7 +19,8 @@ interface ViewToolsProps {
 
 /** How large the picture is seen, in the lower left corner of the Screen. */
 export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewToolsProps) {
-  const { safeAreas, set } = useScreenPreferences();
+  const { safeAreas, coarse, set } = useScreenPreferences();
+  const hasStage = useEditor(({ film }) => film.layers.some((layer) => asDepth(layer)));
   return (
     <Toolbar.Root
       aria-label="View of the picture"
@@ -55,6 +58,17 @@ export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewTools
       >
         <Frame size={13} />
       </IconButton>
+      {hasStage && (
+        <IconButton
+          inToolbar
+          label="Less detail of stages while playing"
+          aria-pressed={coarse}
+          className={clsx('size-6', coarse && 'text-glass')}
+          onClick={() => set({ coarse: !coarse })}
+        >
+          <Grid2x2 size={13} />
+        </IconButton>
+      )}
     </Toolbar.Root>
   );
 }

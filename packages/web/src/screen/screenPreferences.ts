@@ -4,10 +4,12 @@ import { persist } from 'zustand/middleware';
 interface ScreenPreferences {
   /** Whether the safe areas are drawn over the picture. */
   safeAreas: boolean;
-  set(part: Partial<Pick<ScreenPreferences, 'safeAreas'>>): void;
+  /** Whether stages have less detail while playing. */
+  coarse: boolean;
+  set(part: Partial<Pick<ScreenPreferences, 'safeAreas' | 'coarse'>>): void;
 }
 
 /** How the Screen is used on this machine. */
 export const useScreenPreferences = create<ScreenPreferences>()(
-  persist((set) => ({ safeAreas: false, set: (part) => set(part) }), { name: 'screen' }),
+  persist((set) => ({ safeAreas: false, coarse: false, set: (part) => set(part) }), { name: 'screen' }),
 );

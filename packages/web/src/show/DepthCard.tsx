@@ -7,6 +7,7 @@ import {
   fieldsOf,
   kindOf,
   lightRecord,
+  surroundingPresets,
   type BodyKindName,
   type BodySettings,
   type Camera,
@@ -168,6 +169,32 @@ function LightSections({ layer, edits }: { layer: DepthLayer; edits: LayerEdits 
       keys={fields.map(({ key }) => `light.${key}`)}
       note={changedNote(fields, values, defaults)}
     >
+      {heading === 'Surroundings' && (
+        <div className="my-1 flex flex-wrap gap-1">
+          {Object.entries(surroundingPresets).map(([name, { label, ...colors }]) => (
+            <Button
+              key={name}
+              className="h-6 px-1.5 text-xs"
+              onClick={() =>
+                eachStage(
+                  edits,
+                  'surroundings',
+                  'surroundings',
+                  ({ light }) => void Object.assign(light, colors),
+                )
+              }
+            >
+              <span
+                className="h-3 w-4 border border-edge"
+                style={{
+                  background: `linear-gradient(${colors.skyColor}, ${colors.horizonColor} 50%, ${colors.groundColor})`,
+                }}
+              />
+              {label}
+            </Button>
+          ))}
+        </div>
+      )}
       <FieldRows
         at="light"
         fields={fields}

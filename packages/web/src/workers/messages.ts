@@ -152,6 +152,8 @@ export interface PaintingApi {
   /** Room for the picture, in pixels. */
   setSize(width: number, height: number): void;
   setClock(clock: ClockState): void;
+  /** Whether stages are painted with fewer pixels while playing. */
+  setCoarse(coarse: boolean): void;
   /** Addresses of the typefaces that the film may be set in, by their names. */
   setTypefaces(addresses: Record<string, string>): void;
   /** Addresses of the film's images, by their ids. */

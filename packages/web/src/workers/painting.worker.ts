@@ -11,7 +11,14 @@ import {
   type Film,
   type LevelTable,
 } from '@cyclogram/core';
-import { FilmAssets, Painter, type PaintContext, type PaintImage, type Surface } from '@cyclogram/painter';
+import {
+  FilmAssets,
+  Painter,
+  smallCopy,
+  type PaintContext,
+  type PaintImage,
+  type Surface,
+} from '@cyclogram/painter';
 import { expose, transfer } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { Resolution } from './resolution';
@@ -43,6 +50,7 @@ const painter = new Painter(createSurface);
 const cache = new DrawCache();
 /** The film's images, read when a picture asks for them. */
 const assets = new FilmAssets(new Map(), readImage, readTypeface);
+let coarse = false;
 let typefaces: Record<string, string> = {};
 painter.images = assets.images;
 const tables = emptyTables();
@@ -87,6 +95,10 @@ const api: PaintingApi = {
   setClock(next) {
     if (next.playing !== clock.playing) resolution.restart();
     clock = next;
+    schedule();
+  },
+  setCoarse(next) {
+    coarse = next;
     schedule();
   },
   setTypefaces(addresses) {
@@ -161,6 +173,7 @@ function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, tim
   const picture = pictureAt(momentOf(film, hearing, time, { cache, assets }));
   // What is not here yet is left out, and painted when it has come.
   void assets.prepare(picture)?.then(schedule);
+  painter.stagePixel = coarse && clock.playing ? 2 : 1;
   painter.paint(context, picture, width, height);
   const paintMs = performance.now() - start;
   framesSinceStats++;
@@ -216,5 +229,6 @@ async function readImage(address: string): Promise<PaintImage> {
   const response = await fetch(address);
   if (!response.ok) throw new Error(`the image ${address} cannot be read`);
   const bitmap = await createImageBitmap(await response.blob());
-  return { image: bitmap, width: bitmap.width, height: bitmap.height };
+  const { width, height } = bitmap;
+  return { image: bitmap, width, height, small: smallCopy(createSurface, bitmap, bitmap) };
 }

@@ -70,7 +70,9 @@ const mostStages = 4;
 
 const answers: Answers = {
   async save({ time, width, height }, knowledge) {
-    const picture = pictureAt(momentIn(knowledge.film, knowledge, time));
+    const picture = await knowledge.assets.prepared(() =>
+      pictureAt(momentIn(knowledge.film, knowledge, time)),
+    );
     const { canvas } = await paintAlone(picture, knowledge, width, height);
     return { answer: await canvas.convertToBlob({ type: 'image/png' }), transfer: [] };
   },
@@ -79,7 +81,8 @@ const answers: Answers = {
     await knowledge.assets.prepareTypefaces(usedTypefaces(film));
     const at =
       typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
-    const picture = pictureAt(momentIn(withoutFades(film), knowledge, at));
+    const plain = withoutFades(film);
+    const picture = await knowledge.assets.prepared(() => pictureAt(momentIn(plain, knowledge, at)));
     const [backdrop, drawn] = await Promise.all(
       [true, false].map((behind) => {
         const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);

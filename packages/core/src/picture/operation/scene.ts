@@ -17,6 +17,8 @@ export interface SceneOp {
   /** Picture units of one unit of the stage at w = 1. */
   focal: number;
   isPerspective: boolean;
+  /** Ids of the images that it depends on, whether they are here or not. */
+  wanted: readonly string[];
   /** What it can touch in the picture. */
   box: Box;
 }
