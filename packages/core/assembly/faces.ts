@@ -39,7 +39,7 @@ export class Face {
   v: f32;
   vx: f32;
   vy: f32;
-  /** 0 one colour, 1 a colour from each corner, 2 a texture times that. */
+  /** 0 one colour, 1 a colour from each corner, 2 a texture times that, 3 as 1 with so little depth that perspective does not show. */
   kind: i32;
   /** The one colour, multiplied by opacity. */
   color: u32;
@@ -76,7 +76,6 @@ class Corner {
 const corners: usize = memory.data(16 * 40);
 const cut: usize = memory.data(16 * 40);
 
-@inline
 function cornerAt(room: usize, index: i32): Corner {
   return changetype<Corner>(room + <usize>index * 40);
 }
@@ -101,7 +100,6 @@ function project(scene: SceneTask, mesh: MeshTask): void {
   }
 }
 
-@inline
 function dot(row: v128, x: f32, y: f32, z: f32): f32 {
   return (
     f32x4.extract_lane(row, 0) * x +
@@ -113,7 +111,7 @@ function dot(row: v128, x: f32, y: f32, z: f32): f32 {
 
 /** A corner as it was projected, with its colour as four floats multiplied by opacity. */
 function readCorner(out: Corner, mesh: MeshTask, index: u32, color: usize): void {
-  const at = mesh.projected + (<usize>index << 4);
+  const at = mesh.projected + ((<usize>index) << 4);
   out.x = load<f32>(at);
   out.y = load<f32>(at, 4);
   out.d = load<f32>(at, 8);
@@ -125,8 +123,8 @@ function readCorner(out: Corner, mesh: MeshTask, index: u32, color: usize): void
   out.b = <f32>load<u8>(color, 2) * share;
   out.a = a;
   if (mesh.places != 0) {
-    out.u = load<f32>(mesh.places + (<usize>index << 3));
-    out.v = load<f32>(mesh.places + (<usize>index << 3), 4);
+    out.u = load<f32>(mesh.places + ((<usize>index) << 3));
+    out.v = load<f32>(mesh.places + ((<usize>index) << 3), 4);
   }
 }
 
@@ -144,7 +142,10 @@ function cutNear(near: f32): i32 {
   for (let i = 0; i < 3; i++) {
     const a = cornerAt(corners, i);
     const b = cornerAt(corners, i == 2 ? 0 : i + 1);
-    if (a.w >= near) memory.copy(cut + <usize>(count++) * 40, changetype<usize>(a), 40);
+    if (a.w >= near) {
+      memory.copy(cut + <usize>count * 40, changetype<usize>(a), 40);
+      count++;
+    }
     if (a.w >= near != b.w >= near) {
       // From the one within on, whichever way the face goes: neighbours are cut at the same place.
       const isIn = a.w >= near;
@@ -164,11 +165,16 @@ export function addFaces(scene: SceneTask, mesh: MeshTask): i32 {
     const first = load<u32>(at);
     const second = load<u32>(at, 4);
     const third = load<u32>(at, 8);
-    const faceColor = mesh.colors + (<usize>n << 2);
+    const faceColor = mesh.colors + ((<usize>n) << 2);
     const perFace = mesh.perFace != 0;
-    readCorner(cornerAt(corners, 0), mesh, first, perFace ? faceColor : mesh.colors + (<usize>first << 2));
-    readCorner(cornerAt(corners, 1), mesh, second, perFace ? faceColor : mesh.colors + (<usize>second << 2));
-    readCorner(cornerAt(corners, 2), mesh, third, perFace ? faceColor : mesh.colors + (<usize>third << 2));
+    readCorner(cornerAt(corners, 0), mesh, first, perFace ? faceColor : mesh.colors + ((<usize>first) << 2));
+    readCorner(
+      cornerAt(corners, 1),
+      mesh,
+      second,
+      perFace ? faceColor : mesh.colors + ((<usize>second) << 2),
+    );
+    readCorner(cornerAt(corners, 2), mesh, third, perFace ? faceColor : mesh.colors + ((<usize>third) << 2));
     const left = cutNear(scene.near);
     for (let i = 2; i < left; i++)
       putFace(scene, mesh, cornerAt(cut, 0), cornerAt(cut, i - 1), cornerAt(cut, i));
@@ -177,7 +183,6 @@ export function addFaces(scene: SceneTask, mesh: MeshTask): i32 {
 }
 
 /** Divides by w, in place. */
-@inline
 function divide(corner: Corner): void {
   const q: f32 = 1 / corner.w;
   corner.x *= q;
@@ -256,16 +261,22 @@ function put(
   face.texture = mesh.texture;
   const textured = mesh.texture != 0 && mesh.places != 0;
   const oneColor = mesh.perFace != 0 && !textured;
-  face.kind = textured ? 2 : oneColor ? 0 : 1;
+  // Of colours that are off by less than a hundredth of their difference nothing is seen.
+  const isFlat = max(qa, max(qb, qc)) < 1.03 * min(qa, min(qb, qc));
+  face.kind = textured ? 2 : oneColor ? 0 : isFlat ? 3 : 1;
+  const isAffine = face.kind == 3;
   face.color =
-    <u32>(a.r + 0.5) | (<u32>(a.g + 0.5) << 8) | (<u32>(a.b + 0.5) << 16) | (<u32>(a.a + 0.5) << 24);
+    (<u32>(a.r + 0.5)) | ((<u32>(a.g + 0.5)) << 8) | ((<u32>(a.b + 0.5)) << 16) | ((<u32>(a.a + 0.5)) << 24);
   if (!oneColor) {
     const out = size + colorAt;
     for (let i: usize = 0; i < 16; i += 4) {
       const from = load<f32>(changetype<usize>(a) + i, 16);
       const second = load<f32>(changetype<usize>(b) + i, 16);
       const third = load<f32>(changetype<usize>(c) + i, 16);
-      plane(scratch, inverse, ax, ay, bx, by, cx, cy, from * qa, second * qb, third * qc);
+      const ka: f32 = isAffine ? 1 : qa;
+      const kb: f32 = isAffine ? 1 : qb;
+      const kc: f32 = isAffine ? 1 : qc;
+      plane(scratch, inverse, ax, ay, bx, by, cx, cy, from * ka, second * kb, third * kc);
       store<f32>(out + i, load<f32>(scratch));
       store<f32>(out + i, load<f32>(scratch, 4), 16);
       store<f32>(out + i, load<f32>(scratch, 8), 32);
@@ -349,7 +360,6 @@ function sortCorners(face: Face, ax: f32, ay: f32, bx: f32, by: f32, cx: f32, cy
   face.longLeft = <f64>(x1 - x0) * <f64>(y2 - y0) > <f64>(x2 - x0) * <f64>(y1 - y0) ? 1 : 0;
 }
 
-@inline
 function isAfter(x0: f32, y0: f32, x1: f32, y1: f32): bool {
   return y0 > y1 || (y0 == y1 && x0 > x1);
 }
@@ -362,11 +372,11 @@ export function addLines(scene: SceneTask, mesh: MeshTask): i32 {
     const first = load<u32>(at);
     const second = load<u32>(at, 4);
     const perFace = mesh.perFace != 0;
-    const own = mesh.colors + (<usize>n << 2);
+    const own = mesh.colors + ((<usize>n) << 2);
     const a = cornerAt(corners, 0);
     const b = cornerAt(corners, 1);
-    readCorner(a, mesh, first, perFace ? own : mesh.colors + (<usize>first << 2));
-    readCorner(b, mesh, second, perFace ? own : mesh.colors + (<usize>second << 2));
+    readCorner(a, mesh, first, perFace ? own : mesh.colors + ((<usize>first) << 2));
+    readCorner(b, mesh, second, perFace ? own : mesh.colors + ((<usize>second) << 2));
     if (a.w < scene.near && b.w < scene.near) continue;
     if (a.w < scene.near) between(a, a, b, (scene.near - a.w) / (b.w - a.w));
     else if (b.w < scene.near) between(b, b, a, (scene.near - b.w) / (a.w - b.w));
@@ -405,7 +415,7 @@ export function addPoints(scene: SceneTask, mesh: MeshTask): i32 {
   let at = mesh.indices;
   for (let n = 0; n < mesh.count; n++, at += 4) {
     const index = load<u32>(at);
-    const own = mesh.colors + (<usize>(mesh.perFace != 0 ? <u32>n : index) << 2);
+    const own = mesh.colors + ((<usize>(mesh.perFace != 0 ? <u32>n : index)) << 2);
     const a = cornerAt(corners, 0);
     readCorner(a, mesh, index, own);
     if (a.w < scene.near) continue;

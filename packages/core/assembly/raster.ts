@@ -9,6 +9,9 @@ import { SceneTask } from './sceneTask';
  * The picture is painted in bands of rows, so that the samples of one stay in the processor's cache.
  */
 
+/** A face so small in depth that its colours go straight across the picture. */
+const affine: i32 = 3;
+
 /** Rows of a band. */
 const bandRows: i32 = 16;
 
@@ -20,18 +23,17 @@ function sortClear(scene: SceneTask, from: i32): void {
   while (gap < (count - from) / 3) gap = 3 * gap + 1;
   for (; gap >= 1; gap /= 3) {
     for (let i = from + gap; i < count; i++) {
-      const own = load<u32>(base + (<usize>i << 2));
+      const own = load<u32>(base + ((<usize>i) << 2));
       let j = i;
-      while (j - gap >= from && isNearer(scene, load<u32>(base + (<usize>(j - gap) << 2)), own)) {
-        store<u32>(base + (<usize>j << 2), load<u32>(base + (<usize>(j - gap) << 2)));
+      while (j - gap >= from && isNearer(scene, load<u32>(base + ((<usize>(j - gap)) << 2)), own)) {
+        store<u32>(base + ((<usize>j) << 2), load<u32>(base + ((<usize>(j - gap)) << 2)));
         j -= gap;
       }
-      store<u32>(base + (<usize>j << 2), own);
+      store<u32>(base + ((<usize>j) << 2), own);
     }
   }
 }
 
-@inline
 function faceOf(scene: SceneTask, index: u32): Face {
   return changetype<Face>(scene.faces + <usize>index * faceBytes);
 }
@@ -44,38 +46,44 @@ function isNearer(scene: SceneTask, a: u32, b: u32): bool {
 
 /** The order of painting: what is not seen through, then the rest from the back on. */
 function orderFaces(scene: SceneTask): void {
-  let at = 0;
-  for (let i = 0; i < scene.count; i++)
-    if (faceOf(scene, i).clear == 0) store<u32>(scene.order + (<usize>(at++) << 2), i);
-  const clear = at;
-  for (let i = 0; i < scene.count; i++)
-    if (faceOf(scene, i).clear != 0) store<u32>(scene.order + (<usize>(at++) << 2), i);
+  let at = scene.order;
+  for (let i = 0; i < scene.count; i++) {
+    if (faceOf(scene, i).clear != 0) continue;
+    store<u32>(at, i);
+    at += 4;
+  }
+  const clear = <i32>((at - scene.order) >> 2);
+  for (let i = 0; i < scene.count; i++) {
+    if (faceOf(scene, i).clear == 0) continue;
+    store<u32>(at, i);
+    at += 4;
+  }
   sortClear(scene, clear);
 }
 
 /** Puts every face into the lists of the bands that it lies in. */
 function listFaces(scene: SceneTask, bands: i32): void {
-  memory.fill(scene.bands, 0, <usize>(bands + 1) << 2);
+  memory.fill(scene.bands, 0, (<usize>(bands + 1)) << 2);
   for (let i = 0; i < scene.count; i++) {
     const face = faceOf(scene, i);
     for (let band = face.top / bandRows; band <= face.bottom / bandRows; band++) {
-      const at = scene.bands + (<usize>(band + 1) << 2);
+      const at = scene.bands + ((<usize>(band + 1)) << 2);
       store<u32>(at, load<u32>(at) + 1);
     }
   }
-  const next = scene.bands + (<usize>(bands + 1) << 2);
+  const next = scene.bands + ((<usize>(bands + 1)) << 2);
   for (let band = 0; band < bands; band++) {
-    const at = scene.bands + (<usize>band << 2);
+    const at = scene.bands + ((<usize>band) << 2);
     store<u32>(at, load<u32>(at) + load<u32>(at, 4), 4);
-    store<u32>(next + (<usize>band << 2), load<u32>(at));
+    store<u32>(next + ((<usize>band) << 2), load<u32>(at));
   }
   for (let n = 0; n < scene.count; n++) {
-    const index = load<u32>(scene.order + (<usize>n << 2));
+    const index = load<u32>(scene.order + ((<usize>n) << 2));
     const face = faceOf(scene, index);
     for (let band = face.top / bandRows; band <= face.bottom / bandRows; band++) {
-      const at = next + (<usize>band << 2);
+      const at = next + ((<usize>band) << 2);
       const place = load<u32>(at);
-      store<u32>(scene.lists + (<usize>place << 2), index);
+      store<u32>(scene.lists + ((<usize>place) << 2), index);
       store<u32>(at, place + 1);
     }
   }
@@ -98,10 +106,10 @@ export function paintFaces(scene: SceneTask): i32 {
   const bands = (scene.height + bandRows - 1) / bandRows;
   orderFaces(scene);
   listFaces(scene, bands);
-  const stride = <usize>scene.width << 4;
+  const stride = (<usize>scene.width) << 4;
   for (let band = 0; band < bands; band++) {
-    const first = load<u32>(scene.bands + (<usize>band << 2));
-    const end = load<u32>(scene.bands + (<usize>band << 2), 4);
+    const first = load<u32>(scene.bands + ((<usize>band) << 2));
+    const end = load<u32>(scene.bands + ((<usize>band) << 2), 4);
     const top = band * bandRows;
     const rows = min(bandRows, scene.height - top);
     const out = scene.out + ((<usize>top * <usize>scene.width) << 2);
@@ -112,13 +120,12 @@ export function paintFaces(scene: SceneTask): i32 {
     memory.fill(scene.colors, 0, stride * <usize>rows);
     memory.fill(scene.depths, 0, stride * <usize>rows);
     for (let n = first; n < end; n++)
-      paintFace(scene, faceOf(scene, load<u32>(scene.lists + (<usize>n << 2))), top, rows);
+      paintFace(scene, faceOf(scene, load<u32>(scene.lists + ((<usize>n) << 2))), top, rows);
     settle(scene.colors, out, rows * scene.width, scene.straight != 0);
   }
   return 0;
 }
 
-@inline
 function leastOf(v: v128): f32 {
   return min(
     min(f32x4.extract_lane(v, 0), f32x4.extract_lane(v, 1)),
@@ -126,7 +133,6 @@ function leastOf(v: v128): f32 {
   );
 }
 
-@inline
 function mostOf(v: v128): f32 {
   return max(
     max(f32x4.extract_lane(v, 0), f32x4.extract_lane(v, 1)),
@@ -165,6 +171,8 @@ function paintFace(scene: SceneTask, face: Face, bandTop: i32, rows: i32): void 
   const colorY = v128.load(address, colorAt + 32);
   const colorLow = v128.load(address, colorAt + 48);
   const colorHigh = v128.load(address, colorAt + 64);
+  const dx = face.dx;
+  const one = f32x4.splat(1);
   let ink = i32x4.splat(face.color);
   for (let y = max(face.top, bandTop); y < end; y++) {
     const ys = f32x4.add(f32x4.splat(<f32>y), offsetY);
@@ -180,38 +188,40 @@ function paintFace(scene: SceneTask, face: Face, bandTop: i32, rows: i32): void 
     const from = <i32>max<f32>(0, ceil(leastOf(left)));
     const to = <i32>min<f32>(width, ceil(mostOf(right)));
     if (from >= to) continue;
-    const at = <usize>((y - bandTop) * scene.width + from) << 4;
-    let colors = scene.colors + at;
-    let depths = scene.depths + at;
+    const at = (<usize>((y - bandTop) * scene.width + from)) << 4;
     const down = <f32>y - ry;
     const depthRow = face.d + face.dy * down;
     const qRow = face.q + face.qy * (down + 0.5);
     const uRow = face.u + face.uy * (down + 0.5);
     const vRow = face.v + face.vy * (down + 0.5);
     const colorRow = f32x4.add(color0, f32x4.mul(colorY, f32x4.splat(down + 0.5)));
-    for (let x = from; x < to; x++, colors += 16, depths += 16) {
-      const column = f32x4.splat(<f32>x);
-      const across = <f32>x - rx;
-      const depth = f32x4.add(f32x4.splat(depthRow + face.dx * across), depthOffset);
+    let across = <f32>from - rx - 1;
+    let column = f32x4.splat(<f32>from - 1);
+    let offset: usize = at - 16;
+    for (let x = from; x < to; x++) {
+      across += 1;
+      column = f32x4.add(column, one);
+      offset += 16;
+      const depth = f32x4.add(f32x4.splat(depthRow + dx * across), depthOffset);
+      const depths = scene.depths + offset;
       const old = v128.load(depths);
-      const mask = v128.and(
-        v128.and(f32x4.le(left, column), f32x4.lt(column, right)),
-        f32x4.gt(depth, old),
-      );
+      const mask = v128.and(v128.and(f32x4.le(left, column), f32x4.lt(column, right)), f32x4.gt(depth, old));
       if (!v128.any_true(mask)) continue;
+      const colors = scene.colors + offset;
       if (kind != 0) {
-        const w: f32 = 1 / (qRow + face.qx * (across + 0.5));
-        const mixed = f32x4.mul(
-          f32x4.add(colorRow, f32x4.mul(colorX, f32x4.splat(across + 0.5))),
-          f32x4.splat(w),
-        );
-        let rgba = f32x4.min(f32x4.max(mixed, colorLow), colorHigh);
-        if (kind == 2)
-          rgba = f32x4.mul(
-            rgba,
-            texel(face, (uRow + face.ux * (across + 0.5)) * w, (vRow + face.vx * (across + 0.5)) * w),
-          );
-        const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(rgba, f32x4.splat(0.5)));
+        let mixed = f32x4.add(colorRow, f32x4.mul(colorX, f32x4.splat(across + 0.5)));
+        if (kind != affine) {
+          const w: f32 = 1 / (qRow + face.qx * (across + 0.5));
+          mixed = f32x4.mul(mixed, f32x4.splat(w));
+        }
+        let rgba = f32x4.pmin(colorHigh, f32x4.pmax(colorLow, mixed));
+        if (kind == 2) {
+          const w: f32 = 1 / (qRow + face.qx * (across + 0.5));
+          const u = (uRow + face.ux * (across + 0.5)) * w;
+          rgba = f32x4.mul(rgba, texel(face, u, (vRow + face.vx * (across + 0.5)) * w));
+        }
+        // Whole numbers stand in the last bits of what is between 2^23 and 2^24.
+        const whole = v128.and(f32x4.add(rgba, f32x4.splat(8388608)), i32x4.splat(255));
         const words = i16x8.narrow_i32x4_u(whole, whole);
         ink = i8x16.narrow_i16x8_u(words, words);
       }
@@ -225,7 +235,6 @@ function paintFace(scene: SceneTask, face: Face, bandTop: i32, rows: i32): void 
 }
 
 /** A colour laid over four others; all of them multiplied by their opacity. */
-@inline
 function over(ink: v128, below: v128): v128 {
   const rest = i16x8.splat(<i16>(255 - <i32>i8x16.extract_lane_u(ink, 3)));
   return i8x16.add_sat_u(
@@ -238,7 +247,6 @@ function over(ink: v128, below: v128): v128 {
 }
 
 /** Values times a share of 255, rounded. */
-@inline
 function scaled(values: v128, share: v128): v128 {
   const product = i16x8.add(i16x8.mul(values, share), i16x8.splat(128));
   return i16x8.shr_u(i16x8.add(product, i16x8.shr_u(product, 8)), 8);
@@ -263,12 +271,10 @@ function texel(face: Face, u: f32, v: f32): v128 {
   return mix(above, below, shareY);
 }
 
-@inline
 function mix(a: v128, b: v128, share: v128): v128 {
   return f32x4.add(a, f32x4.mul(f32x4.sub(b, a), share));
 }
 
-@inline
 function pixel(face: Face, x: i32, y: i32): v128 {
   const bytes = v128.load32_zero(face.texture + ((<usize>y * <usize>face.textureWidth + <usize>x) << 2));
   const words = i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(bytes));

@@ -7,7 +7,7 @@ import { imageLayer } from './image';
 import { letteringLayer } from './lettering';
 import { linkedLayer } from './linked';
 import { progressLayer } from './progress';
-import { filledShape } from './shape';
+import { filledOutline } from './shape';
 
 /**
  * Every kind of layer there is. A new one is a file beside linked.ts and a line here. They are got when they are asked
@@ -30,7 +30,7 @@ export const layerKinds = {
     return imageLayer;
   },
   get shape() {
-    return filledShape;
+    return filledOutline;
   },
   get progress() {
     return progressLayer;

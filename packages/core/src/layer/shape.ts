@@ -9,7 +9,7 @@ import { endsChoice, linesOf, pathField } from './pathField';
 const outlined = { key: 'outlined', is: [true] } as const;
 const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
 
-export const filledShapeRecord = layerRecord(
+export const filledOutlineRecord = layerRecord(
   'shape',
   fieldGroups([
     {
@@ -82,13 +82,13 @@ export const filledShapeRecord = layerRecord(
     },
   ]),
 );
-export type FilledShape = { kind: 'shape' } & ValueOf<typeof filledShapeRecord>;
+export type FilledOutline = { kind: 'shape' } & ValueOf<typeof filledOutlineRecord>;
 
 /** A path, filled and outlined. */
-export const filledShape: LayerKind<'shape', typeof filledShapeRecord> = {
+export const filledOutline: LayerKind<'shape', typeof filledOutlineRecord> = {
   kind: 'shape',
   label: 'Shape',
-  record: filledShapeRecord,
+  record: filledOutlineRecord,
   content(layer, { film, cache }) {
     const found = film.paths.find(({ id }) => id === layer.path);
     if (!found) return { operations: [] };

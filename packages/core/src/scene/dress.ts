@@ -69,7 +69,7 @@ const hiding = ({ positions, faces: indices }: BodyShape): SceneMesh =>
   sceneMesh({ positions, indices, perFace: true, colors: new Uint8Array((4 * indices.length) / 3) });
 
 /** The colour of a corner by its share, linear. */
-function colorsOf(shape: BodyShape, { material, gradient, ramps }: Dressing): (corner: number) => Rgb {
+function colorsOf(shape: BodyShape, { material, ramps, gradient }: Dressing): (corner: number) => Rgb {
   const only = linearOf(shape.color ?? gradient.stops[0]!.color);
   const shares = material.by === 'one' || shape.color !== undefined ? undefined : shape[material.by];
   const ramp = shares ? gradientColors(gradient, rampSteps, false, ramps).map(linearOf) : [];
