@@ -45,7 +45,7 @@ export interface Dressing {
   nearFade: number;
 }
 
-const rampSteps = 64;
+const colorSteps = 64;
 
 /** Meshes of a body: lit, and in its colours. */
 export function dress(shape: BodyShape, dressing: Dressing): SceneMesh[] {
@@ -72,9 +72,9 @@ const hiding = ({ positions, faces: indices }: BodyShape): SceneMesh =>
 function colorsOf(shape: BodyShape, { material, ramps, gradient }: Dressing): (corner: number) => Rgb {
   const only = linearOf(shape.color ?? gradient.stops[0]!.color);
   const shares = material.by === 'one' || shape.color !== undefined ? undefined : shape[material.by];
-  const ramp = shares ? gradientColors(gradient, rampSteps, false, ramps).map(linearOf) : [];
+  const ramp = shares ? gradientColors(gradient, colorSteps, false, ramps).map(linearOf) : [];
   const own = (corner: number): Rgb =>
-    shares ? ramp[Math.round(Math.min(Math.max(shares[corner]!, 0), 1) * (rampSteps - 1))]! : only;
+    shares ? ramp[Math.round(Math.min(Math.max(shares[corner]!, 0), 1) * (colorSteps - 1))]! : only;
   const { tints } = shape;
   if (!tints) return own;
   const known = new Map(tints.map(([, color]) => [color, color === '' ? only : linearOf(color)]));
