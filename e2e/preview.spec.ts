@@ -51,6 +51,8 @@ for (const [id, position] of [
   ['demo-breakwater', 900],
   ['demo-slow-tide', 640],
   ['demo-dry-dock', 300],
+  ['demo-night-crossing', 460],
+  ['demo-storm-glass', 520],
 ] as const) {
   test(`the preview of ${id} shows what the server renders`, async ({ page }) => {
     await comparePictures(page, id, position);

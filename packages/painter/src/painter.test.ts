@@ -5,7 +5,9 @@ import {
   type GroupOp,
   type ImageOp,
   type Operation,
+  sceneMesh,
   type Picture,
+  type SceneOp,
   type ShapeOp,
 } from '@cyclogram/core';
 import { createCanvas } from '@napi-rs/canvas';
@@ -359,6 +361,44 @@ describe('painting', () => {
     expect(new Set(inside).size).toBeGreaterThan(20);
     expect(Math.abs(mean - 128)).toBeLessThan(16);
     expect(grained(0, 0)).toEqual([0, 0, 0]);
+  });
+
+  it('lays a stage on like anything else: blended, moved, and seen through where nothing stands', () => {
+    const stage = (...box: [number, number, number, number]): SceneOp => ({
+      op: 'scene',
+      meshes: [
+        sceneMesh({
+          positions: Float32Array.of(4, 4, 1, 16, 4, 1, 16, 16, 1, 4, 16, 1),
+          indices: Uint32Array.of(0, 1, 2, 0, 2, 3),
+          colors: Uint8Array.of(255, 0, 0, 255, 255, 0, 0, 255),
+          perFace: true,
+        }),
+      ],
+      rows: Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1),
+      near: 0.5,
+      focal: 1,
+      isPerspective: false,
+      wanted: [],
+      box,
+    });
+    const plain = painted(stage(4, 4, 16, 16));
+    expect([plain(10, 10), plain(2, 10)]).toEqual([
+      [255, 0, 0],
+      [0, 0, 0],
+    ]);
+    expect(painted(group(0.5, 'normal', stage(4, 4, 16, 16)))(10, 10)[0]).toBeCloseTo(128, -1);
+    const moved = painted({ ...group(1, 'normal', stage(4, 4, 16, 16)), matrix: [0.5, 0, 0, 0.5, 8, 8] });
+    expect([moved(15, 15), moved(8, 8)]).toEqual([
+      [255, 0, 0],
+      [0, 0, 0],
+    ]);
+    // With fewer pixels it is the same where nothing changes from one to the next.
+    const surface = createSurface(20, 20);
+    const painter = new Painter(createSurface);
+    painter.stagePixel = 2;
+    const operations = [backdrop('#000000'), stage(4, 4, 16, 16)];
+    painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+    expect([surface.pixels()[4 * (10 * 20 + 10)], surface.pixels()[4 * (10 * 20 + 1)]]).toEqual([255, 0]);
   });
 
   it('fits an image to its box: covering, contained, stretched, cropped, its edges kept', () => {

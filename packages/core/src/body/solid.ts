@@ -247,7 +247,7 @@ export const solid = bodyKind({
   label: 'Solid',
   about: 'Letters or a closed path with depth; every letter follows a band.',
   groups,
-  material: { by: 'one', roughness: 0.35 },
+  material: { by: 'one', roughness: 0.35, stops: [{ id: 'low', at: 0, color: '#e6d3ae' }] },
   shapes(body, context): BodyShape[] {
     const parts = partsOf(body, context);
     const levels = levelsOf(body, context, context.moment.t);

@@ -186,7 +186,7 @@ function lines(shape: BodyShape, dressing: Dressing, color: Rgb | undefined): Sc
       indices: shape.lines ?? edgesOf(shape.faces),
       clear: isClear(dressing),
       size: dressing.material.lineWidth,
-      lift: dressing.material.drawn === 'wire' ? 0 : 0.002,
+      lift: dressing.material.drawn === 'wire' ? 0 : 0.008,
     }),
   ];
 }

@@ -21,9 +21,9 @@ export const lightRecord = record('light', [
         default: 35,
       },
       { ...angle, key: 'elevation', label: 'Elevation', help: 'How high it stands.', default: 45 },
-      { ...share, key: 'key', label: 'Key light', default: 0.85 },
+      { ...share, key: 'key', label: 'Key light', default: 1 },
       { kind: 'color', key: 'keyColor', label: 'Key colour', default: '#fff1dc' },
-      { ...share, key: 'ambient', label: 'Ambient light', default: 0.35 },
+      { ...share, key: 'ambient', label: 'Ambient light', default: 0.55 },
       {
         ...share,
         key: 'rim',
@@ -53,7 +53,7 @@ export const lightRecord = record('light', [
         default: '#8fa3ad',
       },
       { kind: 'color', key: 'horizonColor', label: 'Horizon', default: '#e8c79a' },
-      { kind: 'color', key: 'groundColor', label: 'Ground', help: 'Lights from below.', default: '#2a211b' },
+      { kind: 'color', key: 'groundColor', label: 'Ground', help: 'Lights from below.', default: '#4a3c33' },
       {
         ...share,
         max: 1,

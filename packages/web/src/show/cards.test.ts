@@ -1,4 +1,7 @@
 import {
+  asDepth,
+  bodyKinds,
+  cameraRecord,
   colorRecord,
   copiesRecord,
   defaultFilm,
@@ -14,6 +17,8 @@ import {
   kindOf,
   layerFields,
   layerKinds,
+  lightRecord,
+  materialRecord,
   newLayer,
   paintRecord,
   pathKinds,
@@ -24,6 +29,7 @@ import {
   stopRecord,
   symmetryRecord,
   trimFields,
+  type BodyKindName,
   type Field,
   type FigureKindName,
   type FigureLayer,
@@ -159,6 +165,25 @@ describe('cards show exactly what the records describe', () => {
     expect(shownLabels(film, linked).sort()).toEqual(
       [...labelsOf(own, linked), ...commonLabels(linked)].sort(),
     );
+  });
+
+  it.each(Object.keys(bodyKinds) as BodyKindName[])('of a stage with a body of kind %s', (kind) => {
+    const film = makeFilm();
+    const body = { ...bodyKinds[kind].defaults(film), id: 'body' };
+    const layer = newLayer('depth', film, { id: 'own', name: 'Own', bodies: [body] } as never);
+    const stage = asDepth(layer)!;
+    const own = fieldsOf(bodyKinds[kind].record);
+    // The gradient has a control of its own; palettes are offered when there are some.
+    const material = without(fieldsOf(materialRecord), 'palette');
+    const expected = [
+      ...labelsOf(own, body),
+      ...labelsOf(material, body.material),
+      ...(body.material.by === 'one' ? ['Colour'] : labelsOf(fieldsOf(stopRecord), {})),
+      ...labelsOf(fieldsOf(cameraRecord), stage.camera),
+      ...labelsOf(fieldsOf(lightRecord), stage.light),
+      ...commonLabels(layer),
+    ];
+    expect(shownLabels(film, layer).sort()).toEqual(expected.sort());
   });
 
   it.each(['fill', 'image', 'shape', 'progress', 'lettering'] as const)('of a layer of kind %s', (kind) => {
