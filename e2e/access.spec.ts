@@ -69,6 +69,16 @@ test('cords have nothing that keeps people out: on a card, being picked, and on 
   expect(await serious(page)).toEqual([]);
 });
 
+test('a stage has nothing that keeps people out: its card, its handles, the gallery', async ({ page }) => {
+  await openFilm(page, '/films/demo-storm-glass');
+  // Its only layer is open.
+  await expect(page.getByRole('slider', { name: 'Orbit the camera' })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await show(page).getByRole('button', { name: 'Add a layer' }).first().click();
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Globe of spikes' })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+});
+
 test('help on a property is there for pointer and keyboard', async ({ page }) => {
   await openFilm(page, '/films/demo-breakwater');
   await layer(page, 'Lamps').click();

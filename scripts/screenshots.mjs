@@ -89,8 +89,8 @@ const views = {
   },
   async globe() {
     await open('demo-storm-glass', 520);
-    await page.getByTitle(/^Glass\. /).click();
-    await button('Camera').scrollIntoViewIfNeeded();
+    // Its only layer is open.
+    await page.getByRole('region', { name: 'Camera', exact: true }).scrollIntoViewIfNeeded();
   },
   async renders() {
     await open('demo-dry-dock', 300);

@@ -132,6 +132,7 @@ export * from './spectrum/scales';
 export * from './section/novelty';
 export * from './section/suggest';
 export * from './songSpectrum/songAnalyser';
+export { mostMarks } from './body/array';
 export * from './body/bodyKind';
 export * from './body/globe';
 export * from './body/registry';

@@ -3,10 +3,13 @@ import { seeded } from '../math/noise';
 import { spaceNoise } from '../math/noise3';
 import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
+import { linesOf } from '../layer/pathField';
+import { boxOf } from '../picture/paint';
 import { usualTypeface } from '../typeface/typeface';
 import { bandFields, levelAt, levelsOf } from './bands';
 import { bodyKind, type BodyContext } from './bodyKind';
-import { addMark, ShapeBuilder, type MarkForm } from './shapes';
+import { addMark, ShapeBuilder } from './shapes';
+import { areasOf, extrude } from './solid';
 import { textAreas } from './textAreas';
 
 const size = { kind: 'number', min: 0.1, max: 100000, step: 5, unit: 'px' } as const;
@@ -105,8 +108,25 @@ const groups = fieldGroups([
         kind: 'choice',
         key: 'form',
         label: 'Form',
-        choices: choicesOf({ box: 'Bars', rod: 'Rods', spike: 'Spikes', ball: 'Dots', tile: 'Tiles' }),
+        choices: choicesOf({
+          box: 'Bars',
+          rod: 'Rods',
+          spike: 'Spikes',
+          ball: 'Dots',
+          tile: 'Tiles',
+          shape: 'A shape',
+        }),
         default: 'box',
+      },
+      {
+        kind: 'reference',
+        key: 'outline',
+        label: 'Shape',
+        help: 'A closed path, of which each mark is an extrusion.',
+        to: 'paths',
+        nullable: true,
+        driven: false,
+        shownWhen: { key: 'form', is: ['shape'] },
       },
       {
         kind: 'choice',
@@ -295,6 +315,18 @@ function spotsInText({ text, font, textSize, spacing }: Settings, { moment }: Bo
   return out;
 }
 
+/** Areas of the path that marks have the shape of, around 0, 0 and as wide as a mark. */
+function shapeAreas({ outline, width }: Settings, { film, moment }: BodyContext): Float32Array[][] {
+  const found = film.paths.find(({ id }) => id === outline);
+  const path = found && moment.cache.paths.get(found);
+  if (!path) return [];
+  const lines = linesOf(path);
+  const [left, top, wide, high] = boxOf(lines);
+  const scale = width / Math.max(wide, high, 1e-6);
+  const [x, y] = [left + wide / 2, top + high / 2];
+  return areasOf(lines.map((line) => line.map((value, i) => (value - (i % 2 === 0 ? x : y)) * scale)));
+}
+
 /** Which share of the bands each place shows. */
 function bandShares(body: Settings, spots: readonly Spot[]): number[] {
   const { by, seed, grain, drift } = body;
@@ -329,6 +361,7 @@ export const array = bodyKind({
     const levels = levelsOf(body, context, context.moment.t);
     const spots = spotsOf(body, context);
     const shares = bandShares(body, spots);
+    const areas = body.form === 'shape' ? shapeAreas(body, context) : [];
     const shape = new ShapeBuilder();
     const span = Math.max(body.levelTo - body.levelFrom, 1e-6);
     spots.forEach(({ x, z, row }, i) => {
@@ -346,9 +379,12 @@ export const array = bodyKind({
         height,
         depth: 1 - row,
       } as const;
-      addMark(shape, body.form as MarkForm, mark, body.bevel);
+      if (body.form !== 'shape') return addMark(shape, body.form, mark, body.bevel);
+      const own = { level, band: shares[i]!, height, depth: 1 - row };
+      const place = (a: number, b: number, up: number): [number, number, number] => [x + a, y + up, z + b];
+      for (const rings of areas) extrude(shape, rings, { depth: length, bevel: 0, place, shares: own });
     });
-    const faceted = body.form === 'box' || body.form === 'tile' || body.form === 'spike';
+    const faceted = body.form !== 'ball' && body.form !== 'rod';
     return [{ ...shape.build(), closed: body.form !== 'tile', faceted }];
   },
 });

@@ -300,6 +300,69 @@ describe('regions of a globe', () => {
   });
 });
 
+describe('an array', () => {
+  const marksOf = (part: object, t = 1) => {
+    const film = filmOf(bodyOf('array', part));
+    return bodyKinds.array.shapes(film.layers[0]!['bodies' as never][0], contextAt(film, t))[0]!;
+  };
+  it('has bars between rest and reach, by limits in and out', () => {
+    const part = {
+      columns: bands,
+      rows: 1,
+      by: 'column',
+      bevel: 0,
+      rest: 10,
+      reach: 110,
+      levelFrom: 0.25,
+      levelTo: 0.75,
+    };
+    const { positions } = marksOf(part);
+    const each = positions.length / 3 / bands;
+    for (let band = 0; band < bands; band++) {
+      const ys = Array.from({ length: each }, (_, i) => positions[3 * (band * each + i) + 1]!);
+      const level = levelOf(1, band);
+      const expected = 10 + 100 * Math.min(Math.max((level - 0.25) / 0.5, 0), 1);
+      expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(expected, 2);
+    }
+  });
+  it('grows from its base, its middle or its tip', () => {
+    const span = (grows: string) => {
+      const ys = Array.from(marksOf({ grows }).positions).filter((_, i) => i % 3 === 1);
+      return [Math.min(...ys), Math.max(...ys)] as const;
+    };
+    expect(span('base')[0]).toBe(0);
+    expect(span('top')[1]).toBe(0);
+    expect(span('middle')[0]).toBeCloseTo(-span('middle')[1], 6);
+  });
+  it('stands in as many places as it is told, each its share of the sound', () => {
+    const corners = (part: object) => marksOf({ form: 'tile', ...part }).positions.length / 12;
+    expect(corners({ columns: 7, rows: 5 })).toBe(35);
+    expect(corners({ layout: 'ring', count: 12, rings: 3 })).toBe(36);
+    expect(corners({ layout: 'spiral', count: 50 })).toBe(50);
+    expect(corners({ layout: 'path', path: 'path-1', count: 9 })).toBe(9);
+    expect(corners({ layout: 'path', path: 'gone', count: 9 })).toBe(0);
+    // Two squares with holes, of 100 units each: 80 by 80 without 40 by 40.
+    const inText = corners({ layout: 'text', text: 'AB', textSize: 100, spacing: 2 });
+    expect(inText / (2 * (80 * 80 - 40 * 40)) / 0.25).toBeCloseTo(1, 1);
+  });
+  it('has marks of the shape of a path, extruded', () => {
+    const film = filmOf(
+      bodyOf('array', {
+        columns: 2,
+        rows: 1,
+        form: 'shape',
+        outline: 'path-1',
+        width: 40,
+        rest: 50,
+        reach: 50,
+      }),
+    );
+    const [shape] = bodyKinds.array.shapes(film.layers[0]!['bodies' as never][0], contextAt(film, 1));
+    // The film's path is a circle: two discs, 50 high.
+    expect(volume(shape!) / (2 * Math.PI * 20 * 20 * 50)).toBeCloseTo(1, 2);
+  });
+});
+
 describe('where a body stands', () => {
   it('is scaled, rotated around z, x and y, and moved', () => {
     const m = stageMatrix({ x: 5, y: 6, z: 7, turnX: 0, turnY: 90, turnZ: 0, scale: 2 });

@@ -173,7 +173,8 @@ interface Extrusion {
   bevel: number;
   /** Places of the plane it lies in, y down, and how far in front of its back. */
   place(x: number, y: number, front: number): [number, number, number];
-  shares: { level: number; band: number };
+  /** Of its colours; `height` is that of its front. */
+  shares: { level: number; band: number; height?: number; depth?: number };
 }
 
 /** Lays an area with its holes into a shape: front and back, its sides, and a bevel around its front. */
@@ -194,7 +195,7 @@ export function extrude(
   for (const line of front.slice(0, -1)) holesAt.push((at += line.length / 2));
   const triangles = earcut(flat, holesAt);
   const corner = (x: number, y: number, z: number, height: number) =>
-    shape.corner(...place(x, y, z), shares.level, shares.band, height);
+    shape.corner(...place(x, y, z), shares.level, shares.band, height * (shares.height ?? 1), shares.depth);
   const layer = (lines: readonly Float32Array[], z: number, height: number) =>
     lines.map((line) =>
       Array.from({ length: line.length / 2 }, (_, i) => corner(line[2 * i]!, line[2 * i + 1]!, z, height)),

@@ -71,7 +71,8 @@ const hiding = ({ positions, faces: indices }: BodyShape): SceneMesh =>
 /** The colour of a corner by its share, linear. */
 function colorsOf(shape: BodyShape, { material, ramps, gradient }: Dressing): (corner: number) => Rgb {
   const only = linearOf(shape.color ?? gradient.stops[0]!.color);
-  const shares = material.by === 'one' || shape.color !== undefined ? undefined : shape[material.by];
+  const by = material.by === 'one' || shape.color !== undefined ? undefined : material.by;
+  const shares = by && (shape[by] ?? (by === 'depth' ? depthsOf(shape.positions) : undefined));
   const ramp = shares ? gradientColors(gradient, colorSteps, false, ramps).map(linearOf) : [];
   const own = (corner: number): Rgb =>
     shares ? ramp[Math.round(Math.min(Math.max(shares[corner]!, 0), 1) * (colorSteps - 1))]! : only;
@@ -83,6 +84,17 @@ function colorsOf(shape: BodyShape, { material, ramps, gradient }: Dressing): (c
     const [color, tint] = [own(corner), known.get(name)!];
     return color.map((value, i) => value + (tint[i]! - value) * share) as unknown as Rgb;
   };
+}
+
+/** How far back each corner lies, of a shape that says nothing of it: 0 in front to 1. */
+function depthsOf(positions: Float32Array): Float32Array {
+  let [least, most] = [Infinity, -Infinity];
+  for (let i = 2; i < positions.length; i += 3) {
+    least = Math.min(least, positions[i]!);
+    most = Math.max(most, positions[i]!);
+  }
+  const span = most - least || 1;
+  return Float32Array.from({ length: positions.length / 3 }, (_, i) => (most - positions[3 * i + 2]!) / span);
 }
 
 /** Opacity of a place, 0..255. */

@@ -5,6 +5,7 @@ import {
   fieldsOf,
   kindOf,
   materialRecord,
+  mostMarks,
   regionRecord,
   stopRecord,
   type BodySettings,
@@ -49,6 +50,15 @@ export function BodyFields({ body, onChange }: BodyFieldsProps) {
         defaults={defaults}
         onChange={onChange}
       />
+      {heading === 'Array' &&
+        'columns' in body &&
+        body.layout === 'grid' &&
+        body.columns * body.rows > mostMarks && (
+          <p role="status" className="py-1 text-xs text-amber">
+            The first {mostMarks.toLocaleString('en')} of {(body.columns * body.rows).toLocaleString('en')}{' '}
+            marks are drawn.
+          </p>
+        )}
       {heading === 'Material' && (
         <MaterialFields
           body={body.id}
