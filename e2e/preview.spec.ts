@@ -53,6 +53,7 @@ for (const [id, position] of [
   ['demo-dry-dock', 300],
   ['demo-night-crossing', 460],
   ['demo-storm-glass', 520],
+  ['demo-slipway', 460],
 ] as const) {
   test(`the preview of ${id} shows what the server renders`, async ({ page }) => {
     await comparePictures(page, id, position);

@@ -5,6 +5,7 @@ import { songTracks, type SongAssets } from './builder';
 import { dryDockFilm } from './dryDock';
 import { nightCrossingFilm } from './nightCrossing';
 import { slowTideFilm } from './slowTide';
+import { slipwayFilm } from './slipway';
 import { stormGlassFilm } from './stormGlass';
 
 export type { SongAssets } from './builder';
@@ -22,6 +23,7 @@ const all: readonly DemoFilm[] = [
   { id: 'slow-tide', song: 'slow-tide', make: slowTideFilm },
   { id: 'night-crossing', song: 'slow-tide', make: nightCrossingFilm },
   { id: 'dry-dock', song: 'dry-dock', make: dryDockFilm },
+  { id: 'slipway', song: 'dry-dock', make: slipwayFilm },
 ];
 
 /** Ids of the demo films of a song. */

@@ -406,6 +406,38 @@ describe('stages', () => {
     }
   });
 
+  it('have planes that are lit evenly: none of their faces shows, and nothing between them', () => {
+    for (const part of [{}, { tilt: 90 }, { tilt: 50, orbit: 33, roll: 12 }]) {
+      const film = filmOf(bodyOf('relief', { height: 0, width: 6000, length: 6000, detail: 60 }));
+      Object.assign((film.layers[0] as DepthLayer).camera, { tilt: 30, ...part });
+      const pixels = rasterise(sceneOf(film, 1)!, [0.2, 0, 0, 0.2, 0, 0], 384, 216, true, () => undefined);
+      const at = (x: number, y: number, channel: number) => pixels[4 * (384 * y + x) + channel]!;
+      for (let y = 110; y < 210; y++)
+        for (let x = 10; x < 370; x++) {
+          expect(at(x, y, 3)).toBe(255);
+          // No pixel is darker than those on both sides of it.
+          expect(at(x, y, 0)).toBeGreaterThanOrEqual(Math.min(at(x - 1, y, 0), at(x + 1, y, 0)) - 1);
+          expect(at(x, y, 0)).toBeGreaterThanOrEqual(Math.min(at(x, y - 1, 0), at(x, y + 1, 0)) - 1);
+        }
+    }
+    // The flat front of a letter, too: where corners of two of its faces meet they have one colour.
+    const [mesh] = sceneOf(filmOf(bodyOf('solid', { text: 'A', bevel: 0, ear: null })), 1)!.meshes;
+    const { positions, colors, indices } = mesh!;
+    const front = Math.max(...Array.from(positions).filter((_, i) => i % 3 === 2));
+    const known = new Map<string, string>();
+    for (let i = 0; i < indices.length; i += 3) {
+      const corners = [0, 1, 2].map((k) => indices[i + k]!);
+      if (corners.some((corner) => positions[3 * corner + 2]! < front - 1e-3)) continue;
+      for (const corner of corners) {
+        const place = positions.slice(3 * corner, 3 * corner + 3).join();
+        const color = colors.slice(4 * corner, 4 * corner + 4).join();
+        expect(known.get(place) ?? color).toBe(color);
+        known.set(place, color);
+      }
+    }
+    expect(known.size).toBe(8);
+  });
+
   it('are seen from within a body, too', () => {
     const film = filmOf(bodyOf('globe'));
     (film.layers[0] as DepthLayer).camera.distance = 1;

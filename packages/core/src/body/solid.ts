@@ -267,6 +267,6 @@ export const solid = bodyKind({
       };
       for (const rings of areasOf(outlines)) extrude(shape, rings, extrusion);
     });
-    return [{ ...shape.build(), closed: true, faceted: true }];
+    return [{ ...shape.build(), closed: true, faceted: true, even: true }];
   },
 });

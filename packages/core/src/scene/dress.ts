@@ -30,6 +30,8 @@ export interface BodyShape {
   tints?: readonly (readonly [number, string])[];
   /** False for what light does not meet: images. */
   lit?: false;
+  /** Whether faces in one plane are lit from corner to corner, so that none of them shows: for large ones. */
+  even?: true;
   /** Where each corner lies on an image, and which that is. */
   places?: Float32Array;
   image?: string;
@@ -111,6 +113,8 @@ function faces(shape: BodyShape, dressing: Dressing): SceneMesh[] {
   const { material, shading } = dressing;
   if (material.opacity <= 0) return [];
   const smooth = material.smooth && shape.faceted !== true;
+  if (!smooth && shape.even)
+    return faces(apart(shape), { ...dressing, material: { ...material, smooth: true } });
   const colorOf = colorsOf(shape, dressing);
   const light = new Float32Array(3);
   const count = smooth ? positions.length / 3 : indices.length / 3;
@@ -170,6 +174,31 @@ function faces(shape: BodyShape, dressing: Dressing): SceneMesh[] {
       image: image ?? null,
     }),
   ];
+}
+
+/** The same with corners of its own for each face, so that their normals are those of the faces. */
+function apart(shape: BodyShape): BodyShape {
+  const { positions, faces: indices } = shape;
+  const own = (values: Float32Array | undefined) =>
+    values && Float32Array.from(indices, (corner) => values[corner]!);
+  const part = {
+    height: own(shape.height),
+    level: own(shape.level),
+    band: own(shape.band),
+    depth: own(shape.depth),
+  };
+  const known = Object.entries(part).filter(([, values]) => values !== undefined);
+  return {
+    ...shape,
+    ...(Object.fromEntries(known) as Partial<BodyShape>),
+    ...(shape.tints ? { tints: Array.from(indices, (corner) => shape.tints![corner]!) } : {}),
+    positions: Float32Array.from(
+      { length: 3 * indices.length },
+      (_, i) => positions[3 * indices[Math.floor(i / 3)]! + (i % 3)]!,
+    ),
+    faces: Uint32Array.from(indices, (_, i) => i),
+    faceted: false,
+  };
 }
 
 /** Colours without light, for lines and points: only what is far away fades. */
