@@ -29,6 +29,8 @@ try {
   });
   const preview = await benchPreview(url);
   const previewOfTen = await benchTenFigures(url);
+  const previewOfTerrain = await benchPreview(url, 'demo-night-crossing');
+  const previewOfGlobe = await benchPreview(url, 'demo-storm-glass');
   const listening = await benchListening(url, data);
   child.kill();
   const hearing = await benchHearing();
@@ -37,7 +39,22 @@ try {
   const scene = await benchScene();
   const rendering = await benchRendering(server('cli.js'), data);
   console.log(
-    JSON.stringify({ hearing, listening, preview, previewOfTen, figures, cords, scene, rendering }, null, 2),
+    JSON.stringify(
+      {
+        hearing,
+        listening,
+        preview,
+        previewOfTen,
+        previewOfTerrain,
+        previewOfGlobe,
+        figures,
+        cords,
+        scene,
+        rendering,
+      },
+      null,
+      2,
+    ),
   );
 } finally {
   child.kill();
