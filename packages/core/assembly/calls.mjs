@@ -16,7 +16,7 @@ const kinds = {
 };
 
 /** Structures stand one after another from here on, each at a place of its own: behind what the compiled code keeps itself. */
-const firstAt = { 'tasks.ts': 1024, 'sceneTask.ts': 32768 };
+const firstAt = { 'tasks.ts': 1024, 'sceneTask.ts': 32768, 'passTasks.ts': 32768 };
 
 const parse = (name) =>
   ts.createSourceFile(

@@ -10,6 +10,7 @@ export const compiledFiles = [
   { source: 'signal.ts', name: 'signalCode', out: 'src/signal/signalCode.ts' },
   { source: 'picture.ts', name: 'pictureCode', out: 'src/compiled/pictureCode.ts' },
   { source: 'scene.ts', name: 'sceneCode', out: 'src/scene/sceneCode.ts' },
+  { source: 'passes.ts', name: 'passCode', out: 'src/pass/passCode.ts' },
 ];
 
 /** And how it is called: the interface, and where it is written. */
@@ -17,6 +18,7 @@ export const callFiles = [
   { source: 'signal.ts', name: 'SignalCode', out: 'src/signal/signalCalls.ts' },
   { source: 'picture.ts', name: 'PictureCode', out: 'src/compiled/pictureCalls.ts' },
   { source: 'scene.ts', name: 'SceneCode', out: 'src/scene/sceneCalls.ts', structures: 'sceneTask.ts' },
+  { source: 'passes.ts', name: 'PassCode', out: 'src/pass/passCalls.ts', structures: 'passTasks.ts' },
 ];
 
 /** A module of TypeScript that calls the code of a file. */

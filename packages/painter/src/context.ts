@@ -26,6 +26,8 @@ export type PaintContext = Pick<
   | 'lineCap'
   | 'lineJoin'
 > & {
+  /** What it draws on, as drawImage takes it. */
+  readonly canvas: unknown;
   drawImage(image: unknown, x: number, y: number): void;
   drawImage(image: unknown, x: number, y: number, width: number, height: number): void;
   drawImage(

@@ -1,4 +1,4 @@
-import type { Operation, Picture, Typeface } from '@cyclogram/core';
+import { lookupsIn, type Operation, type Picture, type Typeface } from '@cyclogram/core';
 import type { PaintImage } from './context';
 
 /**
@@ -60,7 +60,9 @@ export class FilmAssets {
 
   /** Brings in what a picture asks for. Undefined when all of it is here, or cannot be had. */
   prepare(picture: Picture): Promise<void> | undefined {
-    const wanted = [...new Set(imagesIn(picture.operations))].filter((id) => !this.images.has(id));
+    const wanted = [...new Set([...imagesIn(picture.operations), ...lookupsIn(picture.passes ?? [])])].filter(
+      (id) => !this.images.has(id),
+    );
     const coming = wanted.flatMap((id) => this.bring(id) ?? []);
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
@@ -98,7 +100,10 @@ export class FilmAssets {
 /** Ids of the images that operations draw. */
 function imagesIn(operations: readonly Operation[]): string[] {
   return operations.flatMap((operation) => {
-    if (operation.op === 'group') return imagesIn(operation.operations);
+    if (operation.op === 'group') {
+      const { operations, mask, passes = [] } = operation;
+      return [...imagesIn(operations), ...imagesIn(mask?.operations ?? []), ...lookupsIn(passes)];
+    }
     if (operation.op === 'scene') return [...operation.wanted];
     const id = 'image' in operation ? operation.image : null;
     return id === null ? [] : [id];

@@ -1,5 +1,13 @@
 import {
   blendModes,
+  lookupOfImage,
+  marginOf,
+  maskPixels,
+  PixelSum,
+  type Lookup,
+  type Lookups,
+  type Mask,
+  type PassClock,
   boundsOf,
   group as makeGroup,
   multiply,
@@ -11,7 +19,7 @@ import {
   type Picture,
 } from '@cyclogram/core';
 import { BackdropPainter } from './backdrop';
-import type { CreateSurface, PaintContext, PaintImages } from './context';
+import type { CreateSurface, PaintContext, PaintImage, PaintImages } from './context';
 import { trace } from './draw/drawer';
 import { drawOperation } from './draw/registry';
 import { Surfaces } from './surfaces';
@@ -32,6 +40,16 @@ export class Painter {
   private height = 0;
   private readonly surfaces: Surfaces;
   private readonly backdrop: BackdropPainter;
+  /** Size of the picture in its units. */
+  private size = { width: 0, height: 0 };
+  /** Notes how long passes take. */
+  passClock: PassClock | undefined;
+  private readonly lookups: Lookups = {
+    get: (id) => {
+      const image = this.images.get(id);
+      return image && lookupOf(image, this.createSurface);
+    },
+  };
   /** Size of what is painted on now: the picture, or a surface for a group. */
   private room = { width: 0, height: 0 };
 
@@ -45,6 +63,26 @@ export class Painter {
    * scaled to fit in the middle; its backdrop fills what is left. Without a backdrop that stays clear.
    */
   paint(context: PaintContext, picture: Picture, width: number, height: number): void {
+    this.draw(context, picture, width, height);
+    if (!hasFinish(picture)) return;
+    const pixels = context.getImageData(0, 0, width, height);
+    this.finish(picture, pixels.data, width, height);
+    context.putImageData(pixels, 0, 0);
+  }
+
+  /**
+   * What a picture's pixels go through after all is drawn, in place: on the buffer of an encoder as well.
+   * @param rgba four values of 8 bits a pixel, not multiplied by opacity
+   */
+  finish(picture: Picture, rgba: Uint8ClampedArray | Uint8Array, width: number, height: number): void {
+    if (!hasFinish(picture)) return;
+    const { passes = [], t = 0, veil } = picture;
+    const context = { matrix: fitted(picture, width, height), size: picture, t, lookups: this.lookups };
+    runPasses(rgba, width, height, passes, context, { veil, clock: this.passClock });
+  }
+
+  /** Draws a picture as {@link paint} does, all but its finish. */
+  draw(context: PaintContext, picture: Picture, width: number, height: number): void {
     if (width !== this.width || height !== this.height) {
       this.width = width;
       this.height = height;
@@ -53,13 +91,17 @@ export class Painter {
     }
     this.drawCalls = 0;
     this.room = { width, height };
-    const scale = Math.min(width / picture.width, height / picture.height);
-    const [x, y] = [(width - scale * picture.width) / 2, (height - scale * picture.height) / 2];
+    this.size = picture;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
     context.clearRect(0, 0, width, height);
-    this.paintAll(context, picture.operations, [scale, 0, 0, scale, x, y]);
+    this.paintAll(context, picture.operations, fitted(picture, width, height));
+    const { veil } = picture;
+    if (!veil || hasFinish(picture)) return;
+    const { color, opacity } = veil;
+    const cloth: Operation = { op: 'backdrop', color, edgeColor: color, image: null };
+    this.paintAll(context, [makeGroup([cloth], { opacity })], [1, 0, 0, 1, 0, 0]);
   }
 
   private paintAll(context: PaintContext, operations: readonly Operation[], matrix: Matrix): void {
@@ -92,9 +134,9 @@ export class Painter {
 
   private paintGroup(context: PaintContext, group: GroupOp, outer: Matrix): void {
     const { operations, opacity, blend } = group;
-    if (operations.length === 0) return;
+    if (operations.length === 0 && !group.below) return;
     const matrix = group.matrix ? multiply(outer, group.matrix) : outer;
-    if (needsSurface(group)) this.paintIsolated(context, group, matrix);
+    if (needsSurface(group)) this.paintIsolated(context, group, matrix, outer);
     else {
       // Laid on plainly, or of one shape, the result is the same without a surface of its own.
       context.globalAlpha = opacity;
@@ -106,40 +148,163 @@ export class Painter {
   }
 
   /** Paints a group on a surface of its own, and lays that on. */
-  private paintIsolated(context: PaintContext, group: GroupOp, matrix: Matrix): void {
+  private paintIsolated(context: PaintContext, group: GroupOp, matrix: Matrix, outer: Matrix): void {
     // What lies beyond what is drawn is clear, and changes nothing.
-    const { x, y, width, height } = this.pixelBounds(group, matrix);
+    const box = this.pixelBounds(group, matrix);
+    const { x, y, width, height } = box;
     if (width <= 0 || height <= 0) return;
     const surface = this.surfaces.take(width, height);
     const own = multiply([1, 0, 0, 1, -x, -y], matrix);
-    const outer = this.room;
-    this.room = { width, height };
-    this.paintAll(surface.context, group.operations, own);
-    this.room = outer;
+    if (group.below) surface.context.drawImage(context.canvas, x, y, width, height, 0, 0, width, height);
+    if (group.average) this.paintAverage(surface.context, group.operations, own, width, height);
+    else this.paintWithin(surface.context, group.operations, own, width, height);
     if (group.clipPath) cutBy(surface.context, group.clipPath, own);
-    finish(surface.context, group, width, height, matrix);
+    this.runGroupPasses(surface.context, group, width, height, own);
+    const mask = group.mask && this.maskSurface(group.mask, multiply([1, 0, 0, 1, -x, -y], outer), box);
+    if (mask) {
+      surface.context.setTransform(1, 0, 0, 1, 0, 0);
+      surface.context.globalCompositeOperation = 'destination-in';
+      surface.context.drawImage(mask.image, 0, 0, width, height, 0, 0, width, height);
+      surface.context.globalCompositeOperation = 'source-over';
+    }
     context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = group.opacity;
-    context.globalCompositeOperation = blendModes[group.blend].canvas;
+    if (group.below && group.blend === 'normal') {
+      // It takes the place of what is below: what was half transparent stays so.
+      context.globalAlpha = group.opacity;
+      context.globalCompositeOperation = 'destination-out';
+      if (mask) context.drawImage(mask.image, 0, 0, width, height, x, y, width, height);
+      else {
+        context.fillStyle = '#000000';
+        context.fillRect(x, y, width, height);
+      }
+      context.globalCompositeOperation = 'lighter';
+    } else {
+      context.globalAlpha = group.opacity;
+      context.globalCompositeOperation = blendModes[group.blend].canvas;
+    }
     context.drawImage(surface.image, 0, 0, width, height, x, y, width, height);
     this.drawCalls++;
     this.surfaces.give(surface);
+    if (mask) this.surfaces.give(mask);
   }
 
-  /** Whole pixels that a group can touch, within the surface. */
+  /** Paints on a surface for a group. */
+  private paintWithin(
+    context: PaintContext,
+    operations: readonly Operation[],
+    matrix: Matrix,
+    width: number,
+    height: number,
+  ): void {
+    const outer = this.room;
+    this.room = { width, height };
+    this.paintAll(context, operations, matrix);
+    this.room = outer;
+  }
+
+  /** Paints the average of pictures. */
+  private paintAverage(
+    context: PaintContext,
+    pictures: readonly Operation[],
+    matrix: Matrix,
+    width: number,
+    height: number,
+  ): void {
+    const sum = new PixelSum(width, height);
+    for (const picture of pictures) {
+      context.setTransform(1, 0, 0, 1, 0, 0);
+      context.clearRect(0, 0, width, height);
+      this.paintWithin(context, [picture], matrix, width, height);
+      sum.add(context.getImageData(0, 0, width, height).data);
+    }
+    const pixels = context.getImageData(0, 0, width, height);
+    sum.settle(pixels.data);
+    context.putImageData(pixels, 0, 0);
+  }
+
+  /** The form that a group is seen through, on a surface. */
+  private maskSurface(mask: Mask, matrix: Matrix, { width, height }: { width: number; height: number }) {
+    const surface = this.surfaces.take(width, height);
+    this.paintWithin(surface.context, mask.operations, matrix, width, height);
+    if (mask.by === 'brightness' || mask.softness > 0 || mask.inverted) {
+      const pixels = surface.context.getImageData(0, 0, width, height);
+      maskPixels(pixels.data, width, height, mask, Math.hypot(matrix[0], matrix[1]));
+      surface.context.putImageData(pixels, 0, 0);
+    }
+    return surface;
+  }
+
+  /** Lets what was painted go through the group's passes. */
+  private runGroupPasses(
+    context: PaintContext,
+    { passes = [], t = 0 }: GroupOp,
+    width: number,
+    height: number,
+    matrix: Matrix,
+  ): void {
+    const on = passes.filter((pass) => pass.on);
+    if (on.length === 0) return;
+    const pixels = context.getImageData(0, 0, width, height);
+    runPasses(
+      pixels.data,
+      width,
+      height,
+      on,
+      { matrix, size: this.size, t, lookups: this.lookups },
+      { clock: this.passClock },
+    );
+    context.putImageData(pixels, 0, 0);
+  }
+
+  /** Whole pixels that a group can touch, within what is painted on, and as far beyond as passes look. */
   private pixelBounds(group: GroupOp, matrix: Matrix) {
     const box = boundsOf([{ ...group, matrix }]);
-    const left = Math.max(0, Math.floor(box[0]) - 1);
-    const top = Math.max(0, Math.floor(box[1]) - 1);
-    const right = Math.min(this.room.width, Math.ceil(box[2]) + 1);
-    const bottom = Math.min(this.room.height, Math.ceil(box[3]) + 1);
+    const beyond = group.below ? 0 : lookBeyond(group, matrix);
+    const left = Math.max(-beyond, Math.floor(box[0]) - 1);
+    const top = Math.max(-beyond, Math.floor(box[1]) - 1);
+    const right = Math.min(this.room.width + beyond, Math.ceil(box[2]) + 1);
+    const bottom = Math.min(this.room.height + beyond, Math.ceil(box[3]) + 1);
     return { x: left, y: top, width: right - left, height: bottom - top };
   }
 }
 
+/** Whether a picture's pixels go through passes after they are drawn. */
+const hasFinish = ({ passes = [] }: Picture): boolean => passes.some(({ on }) => on);
+
+/** Picture units to pixels: the whole picture in the middle. */
+function fitted(picture: Picture, width: number, height: number): Matrix {
+  const scale = Math.min(width / picture.width, height / picture.height);
+  return [scale, 0, 0, scale, (width - scale * picture.width) / 2, (height - scale * picture.height) / 2];
+}
+
+/** At most so many pixels beyond the edges are painted for passes that spread. */
+const farthestBeyond = 256;
+
+/** Pixels beyond the edges from which passes bring something in; those that find pixels anywhere mind the edges themselves. */
+function lookBeyond({ passes = [] }: GroupOp, [a, b]: Matrix): number {
+  const margin = passes.reduce((sum, pass) => sum + marginOf(pass), 0);
+  return Number.isFinite(margin) ? Math.min(farthestBeyond, Math.ceil(margin * Math.hypot(a, b))) : 0;
+}
+
+const lookups = new WeakMap<PaintImage, Lookup | null>();
+
+/** The table of colours that an image holds. */
+function lookupOf(image: PaintImage, createSurface: CreateSurface): Lookup | undefined {
+  let lookup = lookups.get(image);
+  if (lookup === undefined) {
+    const { width, height } = image;
+    const { context } = createSurface(width, height);
+    context.drawImage(image.image, 0, 0);
+    lookup = lookupOfImage(width, height, context.getImageData(0, 0, width, height).data) ?? null;
+    lookups.set(image, lookup);
+  }
+  return lookup ?? undefined;
+}
+
 /** Whether a group has to be painted on a surface of its own. */
-function needsSurface({ operations, opacity, blend, isolated, clipPath, passes }: GroupOp): boolean {
-  if (clipPath || passes?.some(({ on }) => on)) return true;
+function needsSurface(group: GroupOp): boolean {
+  const { operations, opacity, blend, isolated, clipPath, passes, mask, below, average } = group;
+  if (clipPath || mask || below || average || passes?.some(({ on }) => on)) return true;
   const plain = opacity === 1 && blend === 'normal' && !isolated;
   return !plain && !isSingle(operations);
 }
@@ -166,19 +331,4 @@ function cutBy(context: PaintContext, outlines: readonly Float32Array[], matrix:
   for (const outline of outlines) trace(context, outline, true);
   context.fill('evenodd');
   context.globalCompositeOperation = 'source-over';
-}
-
-/** Lets what was painted go through the group's passes. */
-function finish(
-  context: PaintContext,
-  { passes = [] }: GroupOp,
-  width: number,
-  height: number,
-  matrix: Matrix,
-): void {
-  const on = passes.filter((pass) => pass.on);
-  if (on.length === 0) return;
-  const pixels = context.getImageData(0, 0, width, height);
-  runPasses(pixels.data, width, height, on, { scale: Math.hypot(matrix[0], matrix[1]), seed: 0 });
-  context.putImageData(pixels, 0, 0);
 }

@@ -3,7 +3,7 @@ import { seeded } from '../math/noise';
 import { spaceNoise } from '../math/noise3';
 import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
-import { linesOf } from '../layer/pathField';
+import { outlinesOf } from '../path/outlines';
 import { boxOf } from '../picture/paint';
 import { usualTypeface } from '../typeface/typeface';
 import { bandFields, levelAt, levelsOf } from './bands';
@@ -320,7 +320,7 @@ function shapeAreas({ outline, width }: Settings, { film, moment }: BodyContext)
   const found = film.paths.find(({ id }) => id === outline);
   const path = found && moment.cache.paths.get(found);
   if (!path) return [];
-  const lines = linesOf(path);
+  const lines = outlinesOf(path);
   const [left, top, wide, high] = boxOf(lines);
   const scale = width / Math.max(wide, high, 1e-6);
   const [x, y] = [left + wide / 2, top + high / 2];

@@ -1,6 +1,6 @@
 import earcut from 'earcut';
 import { pow } from '../math/math';
-import { linesOf } from '../layer/pathField';
+import { outlinesOf } from '../path/outlines';
 import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
 import type { BodyShape } from '../scene/dress';
@@ -238,7 +238,9 @@ function partsOf(body: Settings, { film, moment }: BodyContext): Float32Array[][
   const path = found && moment.cache.paths.get(found);
   if (!path) return [];
   return [
-    linesOf(path).map((line) => line.map((value, i) => value - (i % 2 === 0 ? film.width : film.height) / 2)),
+    outlinesOf(path).map((line) =>
+      line.map((value, i) => value - (i % 2 === 0 ? film.width : film.height) / 2),
+    ),
   ];
 }
 

@@ -14,7 +14,4 @@ export interface PictureCode {
   pow(x: number, y: number): number;
   sin(x: number): number;
   tan(x: number): number;
-  invert(pixels: number, count: number, amount: number): void;
-  premultiply(from: number, to: number, count: number): void;
-  unpremultiply(from: number, to: number, count: number): void;
 }

@@ -1,16 +1,20 @@
-/** What of a film has properties that can move: its lists of such things, and the background, of which there is one. */
+/**
+ * What of a film has properties that can move: its lists of such things, and the background and the finish, of which there
+ * is one.
+ */
 export const ownerLists = {
   layers: 'Layer',
   paths: 'Path',
   palettes: 'Palette',
   background: 'Background',
+  finish: 'Finish',
 } as const;
 export type OwnerList = keyof typeof ownerLists;
 
 /** Which property: of what, under which key, and of which item where the key leads into a list. */
 export interface PropertyPlace {
   list: OwnerList;
-  /** Id of the layer, path or palette; empty for the background. */
+  /** Id of the layer, path or palette; empty for the background and the finish. */
   id: string;
   /** `place.opacity`, `figure.reach`, `color.stops.color` */
   key: string;

@@ -74,6 +74,7 @@ function makePlan(film: Film): DrivePlan {
     paths: new Map(),
     palettes: new Map(),
     background: new Map(),
+    finish: new Map(),
   };
   const together = new Map<string, ReadyCord[]>();
   for (const cord of film.cords) {

@@ -1,6 +1,7 @@
 import { layerKinds } from '../layer/registry';
 import { pathRecord } from '../path/filmPath';
 import { backgroundRecord } from '../film/film';
+import { finishRecord } from '../film/finish';
 import type { Film } from '../film/film';
 import type { Field, Kinds } from '../property/field';
 import { paletteRecord } from '../property/palette';
@@ -39,6 +40,8 @@ export function ownerOf(
   switch (list) {
     case 'background':
       return { owner: film.background, record: backgroundRecord };
+    case 'finish':
+      return { owner: film.finish, record: finishRecord };
     case 'layers': {
       const owner = film.layers.find((layer) => layer.id === id);
       const kind = owner && kindOf(layerKinds, owner);

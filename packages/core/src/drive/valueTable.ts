@@ -8,7 +8,7 @@ import { isPoint, type MovingValue } from './value';
 
 /** Name of a column: `ownerId.key`, with the id of the item in brackets where the key leads into a list. */
 function columnOf({ place }: Driver): string {
-  const owner = place.list === 'background' ? 'background' : place.id;
+  const owner = place.id === '' ? place.list : place.id;
   if (place.item === '') return `${owner}.${place.key}`;
   const keys = place.key.split('.');
   const last = keys.pop()!;

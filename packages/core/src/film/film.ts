@@ -6,10 +6,11 @@ import { cordRecord } from '../drive/cord';
 import { beatsRecord } from './beats';
 import { earRecord } from './ear';
 import { fadesRecord, mostSeconds } from './fades';
+import { finishRecord } from './finish';
 import { followerRecord } from './follower';
 import { frameRateRecord } from './frameRate';
 import { sectionRecord } from './section';
-import { imageRecord, trackRecord, typefaceRecord } from './track';
+import { imageRecord, lookupRecord, trackRecord, typefaceRecord } from './track';
 
 /** Version of the film format that this code reads and writes. */
 export const filmVersion = 5;
@@ -91,6 +92,13 @@ export const filmRecord = record('film', [
         driven: false,
       },
       { kind: 'record', key: 'background', label: 'Background', of: backgroundRecord },
+      {
+        kind: 'record',
+        key: 'finish',
+        label: 'Finish',
+        help: 'What the whole picture goes through.',
+        of: finishRecord,
+      },
       { kind: 'record', key: 'fades', label: 'Fades', of: fadesRecord },
       list('tracks', 'Tracks', trackRecord, 64),
       list('ears', 'Ears', earRecord, 32),
@@ -105,6 +113,7 @@ export const filmRecord = record('film', [
       },
       list('sections', 'Sections', sectionRecord, 200),
       list('images', 'Images', imageRecord, 64),
+      list('lookups', 'Look-up tables', lookupRecord, 32),
       list('typefaces', 'Typefaces', typefaceRecord, 32),
       list('palettes', 'Palettes', paletteRecord, 64),
       list('paths', 'Paths', pathRecord, 512),

@@ -101,6 +101,7 @@ function checkReferences(film: Film): void {
     ears: 'ear',
     followers: 'follower',
     images: 'image',
+    lookups: 'look-up table',
     palettes: 'palette',
     paths: 'path',
     layers: 'layer',

@@ -135,6 +135,19 @@ export const imageRecord = record('image', [
 ]);
 export type FilmImage = ValueOf<typeof imageRecord>;
 
+/** A table of colours that was brought in, kept as an image: see pass/lookupImage.ts. */
+export const lookupRecord = record('lookup', [
+  {
+    heading: 'Look-up table',
+    fields: [
+      { kind: 'id', key: 'id' },
+      { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
+      { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
+    ],
+  },
+]);
+export type FilmLookup = ValueOf<typeof lookupRecord>;
+
 /** A typeface that was brought in as a file; layers name it by its name. */
 export const typefaceRecord = record('typeface', [
   {

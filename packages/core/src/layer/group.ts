@@ -1,5 +1,4 @@
-import { flattenParts } from '../path/flatten';
-import type { Path } from '../path/path';
+import { outlinesOf } from '../path/outlines';
 import { fieldGroups, type ValueOf } from '../property/record';
 import { layersIn, layerOperations } from './layerOperations';
 import { noNeeds, type LayerKind } from './layerKind';
@@ -30,18 +29,6 @@ export type GroupLayer = { kind: 'group' } & ValueOf<typeof groupLayerRecord>;
 /** The layer as a group; undefined when it is something else. */
 export const asGroup = (layer: { kind: string } | undefined): GroupLayer | undefined =>
   layer?.kind === 'group' ? (layer as GroupLayer) : undefined;
-
-/** Outlines of clip paths: they stay for as long as their paths do. */
-const outlines = new WeakMap<Path, Float32Array[]>();
-
-function outlinesOf(path: Path): Float32Array[] {
-  let all = outlines.get(path);
-  if (!all) {
-    all = flattenParts(path).map(({ points }) => Float32Array.from(points.flatMap(({ x, y }) => [x, y])));
-    outlines.set(path, all);
-  }
-  return all;
-}
 
 export const groupLayer: LayerKind<'group', typeof groupLayerRecord> = {
   kind: 'group',

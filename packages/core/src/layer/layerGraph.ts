@@ -4,7 +4,9 @@ import { changeReferences, referencesIn, type Reference } from '../property/refe
 import type { ListName } from '../property/field';
 import { asGroup } from './group';
 import { noNeeds, type LayerKind, type LayerNeeds } from './layerKind';
+import { maskLayer } from './mask';
 import { layerKinds, type Layer } from './registry';
+import { passReach } from '../pass/registry';
 
 /** How layers hang together, and what they need. */
 
@@ -28,9 +30,14 @@ export function changeLayerReferences(
 /** Whether a layer holds others. */
 export const isContainer = (layer: Layer): boolean => asGroup(layer) !== undefined;
 
-/** Ids of the layers that a layer shows: those in a group, the source of a linked copy. */
-export const shownLayers = (film: Pick<Film, 'layers'>, layer: Layer): string[] =>
-  kindOfLayer(layer)?.shows(layer as never, film) ?? [];
+/** Ids of the layers that a layer shows: those in a group, the source of a linked copy, its mask. */
+export const shownLayers = (film: Pick<Film, 'layers'>, layer: Layer): string[] => {
+  const kind = kindOfLayer(layer);
+  if (!kind) return [];
+  const shown = kind.shows(layer as never, film);
+  const masked = maskLayer(layer.mask);
+  return masked === undefined ? shown : [...shown, masked];
+};
 
 /** Ids of the ears that a film's picture depends on. */
 export const usedEars = (film: Film): string[] => {
@@ -67,7 +74,13 @@ export function earOf(film: Film, layer: Layer): string | undefined {
   return undefined;
 }
 
-const needsOf = (layer: Layer): LayerNeeds => kindOfLayer(layer)?.needs(layer as never) ?? noNeeds;
+function needsOf(layer: Layer): LayerNeeds {
+  const kind = kindOfLayer(layer);
+  if (!kind) return noNeeds;
+  const needs = kind.needs(layer as never);
+  const { back, ahead } = passReach(layer.passes);
+  return { ...needs, lookBack: needs.lookBack + back, lookAhead: needs.lookAhead + ahead };
+}
 
 /** Ids of the ears whose waveforms a film shows. */
 export const waveformEars = (film: Film): string[] => {
@@ -95,7 +108,8 @@ function farthest(film: Film, way: 'lookBack' | 'lookAhead'): number {
     known.set(layer.id, all);
     return all;
   };
-  return Math.max(0, ...film.layers.map(of));
+  const { back, ahead } = passReach(film.finish.passes);
+  return Math.max(0, ...film.layers.map(of)) + (way === 'lookBack' ? back : ahead);
 }
 
 /** Whether what a layer shows, all groups and linked copies followed, comes back to it. */

@@ -4,7 +4,7 @@ import type { Moment } from '../picture/moment';
 import type { AnyRecord, ValueOf } from '../property/record';
 
 /** What a layer draws, before its place, its blending and its finish. */
-export type LayerContent = Pick<GroupOp, 'operations' | 'matrix' | 'clipPath'>;
+export type LayerContent = Pick<GroupOp, 'operations' | 'matrix' | 'clipPath' | 'below'>;
 
 /** What of the hearing a layer needs for one picture. */
 export interface LayerNeeds {

@@ -1,11 +1,15 @@
 import type { Film } from '../film/film';
 import { isUnmoved, placeMatrix } from '../film/place';
 import { shownLevel } from '../film/section';
-import type { GroupOp } from '../picture/displayList';
+import { composeTimes, lastTimePass } from '../pass/registry';
+import type { TimeContext } from '../pass/timePass';
+import type { GroupOp, Operation } from '../picture/displayList';
 import type { Moment } from '../picture/moment';
 import { group } from '../picture/operations';
 import { kindOf } from '../property/record';
+import { fpsOf } from '../film/frameRate';
 import type { LayerContent, LayerKind } from './layerKind';
+import { isMasked, maskAt } from './mask';
 import { layerKinds, type Layer } from './registry';
 
 /** The layers of a group, or those in none, back to front. */
@@ -18,32 +22,71 @@ const deepest = 32;
 /** What a layer draws as it says, laid on as it says; nothing when it is hidden. */
 export function layerOperations(id: string, moment: Moment): GroupOp[] {
   const layer = moment.layer(id);
-  if (!layer?.visible || moment.depth > deepest) return [];
+  // One of an unknown kind draws nothing.
+  if (!layer?.visible || moment.depth > deepest || !kindOf(layerKinds, layer)) return [];
   if (layer.backdrop && moment.withoutBackground) return [];
-  const { blend, place, passes } = layer;
+  const { blend, place } = layer;
   const opacity = place.opacity * shownLevel(layer, moment.film.sections, moment.hearing.end, moment.t);
   if (opacity <= 0) return [];
-  const content = contentOf(layer, moment);
-  return [
-    group(content.operations, {
-      ...content,
-      ...placed(layer, moment),
-      opacity,
-      blend,
-      isolated: isIsolated(layer, moment),
-      passes: passes.length > 0 ? passes : undefined,
-    }),
-  ];
+  return [{ ...finishedLayer(layer, moment), opacity, blend, isolated: isIsolated(layer, moment) }];
 }
 
 /** Whether a layer needs a surface of its own at some time: it has one throughout then. */
-const isIsolated = ({ id, blend, place, span, passes }: Layer, moment: Moment): boolean =>
+const isIsolated = ({ id, blend, place, span, passes, mask }: Layer, moment: Moment): boolean =>
   blend !== 'normal' ||
   place.opacity !== 1 ||
   moment.moves(id, 'place.opacity') ||
   span.fadeIn > 0 ||
   span.fadeOut > 0 ||
-  passes.length > 0;
+  passes.length > 0 ||
+  isMasked(mask);
+
+/** What a layer draws in its place, with its finish and its mask, whether and however it is shown. */
+export function finishedLayer(layer: Layer, moment: Moment): GroupOp {
+  const { matrix } = placed(layer, moment);
+  const drawn = throughPasses(layer, moment, layer.passes.length);
+  const mask = maskAt(layer.mask, moment, (id) => contentFor(id, moment));
+  if (!mask) return drawn;
+  // The form moves with the layer, whatever its passes do.
+  return {
+    ...drawn,
+    mask: { ...mask, operations: matrix ? [group(mask.operations, { matrix })] : mask.operations },
+  };
+}
+
+function contentFor(id: string, moment: Moment): Operation[] {
+  const inside = moment.at(moment.t);
+  const layer = inside.layer(id);
+  const known = layer && moment.depth <= deepest && kindOf(layerKinds, layer);
+  return known ? [finishedLayer(layer, inside)] : [];
+}
+
+/** What a layer draws, through so many of its passes. */
+function throughPasses(layer: Layer, moment: Moment, count: number): GroupOp {
+  const passes = layer.passes.slice(0, count);
+  const last = lastTimePass(passes);
+  const after = passes.slice(last + 1);
+  const part = { passes: after.length > 0 ? after : undefined, t: moment.t };
+  if (last < 0) {
+    const content = contentOf(layer, moment);
+    const { matrix } = placed(layer, moment);
+    return group(content.operations, { ...content, ...(matrix && { matrix }), ...part });
+  }
+  const drawn = (seconds: number) => {
+    if (seconds === 0) return [throughPasses(layer, moment, last)];
+    const then = moment.at(moment.t + seconds);
+    const earlier = then.layer(layer.id);
+    return earlier && moment.depth <= deepest ? [throughPasses(earlier, then, last)] : [];
+  };
+  return group(composeTimes(passes[last]!, drawn, timeContext(moment)), part);
+}
+
+/** What passes over several times go by. */
+export const timeContext = ({ film, quick }: Moment): TimeContext => ({
+  size: { width: film.width, height: film.height },
+  fps: fpsOf(film.fps),
+  quick,
+});
 
 /** What a layer's content goes through. */
 export const placed = ({ place }: Layer, { film }: Moment): Pick<GroupOp, 'matrix'> =>

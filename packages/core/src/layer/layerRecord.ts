@@ -1,6 +1,7 @@
 import { spanRecord } from '../film/fades';
 import { placeRecord } from '../film/place';
-import { passKinds } from '../pass/registry';
+import { passesField } from '../film/finish';
+import { maskRecord } from './mask';
 import { blendModes } from '../picture/blend';
 import { choicesOf, type FieldGroup } from '../property/field';
 import { fields, record, type RecordType } from '../property/record';
@@ -46,14 +47,8 @@ export const layerFields = fields([
     of: { kind: 'reference', label: 'Section', to: 'sections', soft: true },
     most: 200,
   },
-  {
-    kind: 'list',
-    key: 'passes',
-    label: 'Finish',
-    help: 'What its pixels go through, in this order.',
-    of: { kind: 'kinds', label: 'Pass', of: () => passKinds },
-    most: 32,
-  },
+  passesField,
+  { kind: 'record', key: 'mask', label: 'Mask', help: 'What of it is seen.', of: maskRecord },
   {
     kind: 'choice',
     key: 'blend',

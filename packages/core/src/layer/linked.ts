@@ -1,6 +1,6 @@
-import { group } from '../picture/operations';
-import { fieldGroups, type ValueOf } from '../property/record';
-import { contentOf, placed } from './layerOperations';
+import { fieldGroups, kindOf, type ValueOf } from '../property/record';
+import { layerKinds } from './registry';
+import { finishedLayer } from './layerOperations';
 import type { LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
 
@@ -50,13 +50,11 @@ export const linkedLayer: LayerKind<'linked', typeof linkedLayerRecord> = {
   content({ source, delay }, moment) {
     const then = moment.at(moment.t - delay);
     const layer = then.layer(source);
-    if (!layer) return { operations: [] };
-    const { operations, clipPath } = contentOf(layer, then);
-    const { matrix } = placed(layer, then);
-    const plain = !matrix && !clipPath && layer.passes.length === 0;
-    return {
-      operations: plain ? operations : [group(operations, { matrix, clipPath, passes: layer.passes })],
-    };
+    if (!layer || !kindOf(layerKinds, layer)) return { operations: [] };
+    const drawn = finishedLayer(layer, then);
+    const { matrix, clipPath, passes, mask, below, operations } = drawn;
+    const plain = !matrix && !clipPath && !passes && !mask && !below;
+    return { operations: plain ? operations : [drawn] };
   },
   needs: ({ delay }) => ({ lookBack: Math.max(delay, 0), lookAhead: Math.max(-delay, 0), waveforms: [] }),
   shows: ({ source }) => [source],

@@ -1,6 +1,3 @@
-import { flattenParts } from '../path/flatten';
-import type { Path } from '../path/path';
-
 /** The path that a layer is drawn along. */
 export const pathField = {
   kind: 'reference',
@@ -10,19 +7,6 @@ export const pathField = {
   hidden: true,
   driven: false,
 } as const;
-
-/** Lines of paths: they stay for as long as their paths do. */
-const known = new WeakMap<Path, Float32Array[]>();
-
-/** The lines of a path as points. */
-export function linesOf(path: Path): Float32Array[] {
-  let lines = known.get(path);
-  if (!lines) {
-    lines = flattenParts(path).map(({ points }) => Float32Array.from(points.flatMap(({ x, y }) => [x, y])));
-    known.set(path, lines);
-  }
-  return lines;
-}
 
 export const endsChoice = {
   kind: 'choice',

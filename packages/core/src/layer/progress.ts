@@ -7,7 +7,8 @@ import { paintIn, paintRecord } from '../property/paintRecord';
 import { fieldGroups, type ValueOf } from '../property/record';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
-import { endsChoice, linesOf, pathField } from './pathField';
+import { endsChoice, pathField } from './pathField';
+import { outlinesOf } from '../path/outlines';
 
 const byTime = { key: 'by', is: ['time'] } as const;
 const seconds = {
@@ -123,7 +124,7 @@ export const progressLayer: LayerKind<'progress', typeof progressLayerRecord> = 
     const path = cache.paths.get(found);
     const share = progressAt(layer, t, hearing.end);
     const { width, ends, knob, trackColor, trackOpacity } = layer;
-    const all = linesOf(path);
+    const all = outlinesOf(path);
     const line = {
       op: 'shape',
       fill: null,
@@ -148,7 +149,7 @@ export const progressLayer: LayerKind<'progress', typeof progressLayerRecord> = 
     if (share > 0) {
       const gone =
         share >= 1 ? path : trimPath(path, { trimStart: 0, trimEnd: share, startOffset: 0, reverse: false });
-      operations.push({ ...line, outlines: linesOf(gone), closed: share >= 1 && path.closed, stroke });
+      operations.push({ ...line, outlines: outlinesOf(gone), closed: share >= 1 && path.closed, stroke });
     }
     if (knob > 0) {
       const { x, y } = path.at(path.length * share);

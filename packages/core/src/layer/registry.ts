@@ -6,6 +6,7 @@ import { groupLayer } from './group';
 import { imageLayer } from './image';
 import { letteringLayer } from './lettering';
 import { linkedLayer } from './linked';
+import { paneLayer } from './pane';
 import { progressLayer } from './progress';
 import { filledOutline } from './shape';
 
@@ -34,6 +35,9 @@ export const layerKinds = {
   },
   get progress() {
     return progressLayer;
+  },
+  get pane() {
+    return paneLayer;
   },
   get depth() {
     return depthLayer;

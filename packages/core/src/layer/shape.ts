@@ -4,7 +4,8 @@ import { paintIn, paintRecord, plainPaint } from '../property/paintRecord';
 import { fieldGroups, type ValueOf } from '../property/record';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
-import { endsChoice, linesOf, pathField } from './pathField';
+import { endsChoice, pathField } from './pathField';
+import { outlinesOf } from '../path/outlines';
 
 const outlined = { key: 'outlined', is: [true] } as const;
 const px = { kind: 'number', min: 0, max: 2000, step: 1, unit: 'px' } as const;
@@ -93,7 +94,7 @@ export const filledOutline: LayerKind<'shape', typeof filledOutlineRecord> = {
     const found = film.paths.find(({ id }) => id === layer.path);
     if (!found) return { operations: [] };
     const path = cache.paths.get(found);
-    const outlines = linesOf(path);
+    const outlines = outlinesOf(path);
     const box = boxOf(outlines);
     const { filled, outlined: hasOutline, dash, gap } = layer;
     if (!filled && !hasOutline) return { operations: [] };

@@ -1,4 +1,4 @@
-import { pictureEngine } from '../compiled/pictureEngine';
+import { percent } from './passFields';
 import { passKind } from './passKind';
 
 /** Every colour as its opposite, in part or wholly. */
@@ -6,21 +6,10 @@ export const invert = passKind({
   kind: 'invert',
   label: 'Invert',
   heading: 'Texture',
+  about: 'Every colour as its opposite',
   light: 'encoded',
-  fields: [
-    {
-      kind: 'number',
-      key: 'amount',
-      label: 'Amount',
-      min: 0,
-      max: 1,
-      step: 5,
-      unit: '%',
-      shownPer: 100,
-      default: 1,
-    },
-  ],
-  run({ address, width, height }, { amount }) {
-    pictureEngine().invert(address, width * height, Math.round(amount * 65536));
+  fields: [percent('amount', 'Amount', 1)],
+  run({ code, address, count }, { amount }) {
+    code.invert(address, count, Math.round(amount * 65536));
   },
 });

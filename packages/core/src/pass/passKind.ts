@@ -1,23 +1,44 @@
-import type { FieldGroup, Size } from '../property/field';
-import { fields, defaultsOf, record, type RecordType, type ValueOfGroups } from '../property/record';
-
-/** Pixels on their way through passes, in the memory of the compiled code. */
-export interface PassBuffer {
-  width: number;
-  height: number;
-  /** Address of the pixels: red, green, blue, each multiplied by opacity, and opacity, 16 bits each, in sRGB. */
-  address: number;
-  /** The same as an array: good until memory grows. */
-  pixels: Uint16Array;
-}
+import { atan2 } from '../math/math';
+import type { Matrix } from '../picture/displayList';
+import type { FieldGroup, Point, Size } from '../property/field';
+import {
+  defaultsOf,
+  fields,
+  record,
+  type AnyRecord,
+  type RecordType,
+  type ValueOfGroups,
+} from '../property/record';
+import type { Lookup } from './lookup';
+import type { PassBuffer } from './passBuffer';
 
 /** Where in a film and at what size a pass runs. */
 export interface PassContext {
-  /** Pixels per picture unit. */
-  scale: number;
-  /** What chance is made of. */
-  seed: number;
+  /** Picture units to pixels of the buffer; the middle of the first pixel is at 0.5, 0.5. */
+  matrix: Matrix;
+  /** Size of the film's picture in its units. */
+  size: Size;
+  /** Seconds. */
+  t: number;
+  /** Tables of colours by their ids in the film; those that are not here yet are missing. */
+  lookups?: Lookups | undefined;
 }
+
+/** Finds a table of colours by its id in the film. */
+export interface Lookups {
+  get(id: string): Lookup | undefined;
+}
+
+/** Pixels per picture unit. */
+export const scaleOf = ({ matrix }: PassContext): number => Math.hypot(matrix[0], matrix[1]);
+
+/** A place in picture units as one in pixels, where the middle of the first pixel is at 0, 0. */
+export function pixelOf({ matrix: [a, b, c, d, e, f] }: PassContext, { x, y }: Point): Point {
+  return { x: a * x + c * y + e - 0.5, y: b * x + d * y + f - 0.5 };
+}
+
+/** How far the picture is rotated in the buffer, in radians clockwise. */
+export const rotationOf = ({ matrix }: PassContext): number => atan2(matrix[1], matrix[0]);
 
 /** Under which heading a pass is offered. */
 export type PassHeading = 'Light' | 'Blur' | 'Shape' | 'Grade' | 'Texture' | 'Time';
@@ -25,7 +46,7 @@ export type PassHeading = 'Light' | 'Blur' | 'Shape' | 'Grade' | 'Texture' | 'Ti
 /** What all passes have. */
 const commonFields = fields([
   { kind: 'id', key: 'id' },
-  { kind: 'switch', key: 'on', label: 'On', default: true },
+  { kind: 'switch', key: 'on', label: 'On', default: true, hidden: true },
 ]);
 type CommonGroup = { readonly heading: 'Pass'; readonly fields: typeof commonFields };
 
@@ -34,12 +55,14 @@ export interface PassLiteral<Kind extends string, Group extends FieldGroup> {
   kind: Kind;
   label: string;
   heading: PassHeading;
+  /** One line for whoever looks for a pass. */
+  about: string;
   fields: Group['fields'];
   /** Whether it works on light as it is encoded (sRGB), or in proportion to energy. */
   light: 'encoded' | 'linear';
-  /** Picture units by which it reaches beyond what was drawn; 0 when left out. */
+  /** Picture units by which it reaches beyond what was drawn, Infinity for everywhere; 0 when left out. */
   margin?(settings: ValueOfGroups<readonly [Group]>): number;
-  /** Changes the pixels in place. */
+  /** Changes the pixels. */
   run(buffer: PassBuffer, settings: ValueOfGroups<readonly [Group]>, context: PassContext): void;
 }
 
@@ -47,6 +70,7 @@ export interface PassKind<Kind extends string, Group extends FieldGroup> {
   kind: Kind;
   label: string;
   heading: PassHeading;
+  about: string;
   light: 'encoded' | 'linear';
   record: RecordType<readonly [CommonGroup, Group]>;
   defaults(size: Size): ValueOfGroups<readonly [CommonGroup, Group]> & { kind: Kind };
@@ -56,29 +80,29 @@ export interface PassKind<Kind extends string, Group extends FieldGroup> {
 
 /** Makes a kind of pass. */
 export function passKind<const Kind extends string, const Fields extends FieldGroup['fields']>({
-  kind,
-  label,
-  heading,
   fields: own,
-  light,
   margin = () => 0,
-  run,
+  ...rest
 }: PassLiteral<Kind, { readonly heading: string; readonly fields: Fields }>): PassKind<
   Kind,
   { readonly heading: string; readonly fields: Fields }
 > {
-  const type = record(`pass.${kind}`, [
+  const { kind, label } = rest;
+  const type: AnyRecord = record(`pass.${kind}`, [
     { heading: 'Pass', fields: commonFields },
     { heading: label, fields: own },
-  ]) as unknown as PassKind<Kind, { readonly heading: string; readonly fields: Fields }>['record'];
+  ]);
+  type Made = PassKind<Kind, { readonly heading: string; readonly fields: Fields }>;
   return {
-    kind,
-    label,
-    heading,
-    light,
-    record: type,
-    defaults: (size) => ({ kind, ...defaultsOf(type, size) }),
+    ...rest,
+    record: type as unknown as Made['record'],
+    defaults: (size) => ({ kind, ...defaultsOf(type, size) }) as unknown as ReturnType<Made['defaults']>,
     margin,
-    run,
   };
+}
+
+/** Channels of #rrggbb, 0 to 1. */
+export function channelsOf(color: string): [number, number, number] {
+  const all = parseInt(color.slice(1, 7), 16);
+  return [((all >> 16) & 255) / 255, ((all >> 8) & 255) / 255, (all & 255) / 255];
 }

@@ -1,32 +1,53 @@
-import { firstFreeByte, pictureEngine } from '../compiled/pictureEngine';
-import { reachMemory } from '../compiled/webAssembly';
-import type { PassContext } from './passKind';
+import { PassBuffer } from './passBuffer';
+import { passEngine } from './passEngine';
+import { channelsOf, type PassContext } from './passKind';
 import { runPass, type PassSettings } from './registry';
+
+/** A colour laid over everything. */
+export interface Veil {
+  color: string;
+  /** 0..1 */
+  opacity: number;
+}
+
+/** Notes how long each pass takes. */
+export interface PassClock {
+  /** Milliseconds. */
+  now(): number;
+  note(pass: string, milliseconds: number): void;
+}
 
 /**
  * Lets passes change the pixels of a canvas, one after the other on one buffer.
  * @param rgba four values of 8 bits a pixel, as `getImageData` gives them; changed in place
+ * @param veil laid over the picture after all passes
+ * @param clock notes how long each pass takes
  */
 export function runPasses(
-  rgba: Uint8ClampedArray,
+  rgba: Uint8ClampedArray | Uint8Array,
   width: number,
   height: number,
   passes: readonly PassSettings[],
   context: PassContext,
+  { veil, clock }: { veil?: Veil | undefined; clock?: PassClock | undefined } = {},
 ): void {
-  const code = pictureEngine();
-  const count = width * height;
-  const [canvas, address] = [firstFreeByte, firstFreeByte + align(4 * count)];
-  const memory = reachMemory(code.memory, address + 8 * count);
-  new Uint8Array(memory, canvas, 4 * count).set(rgba);
-  code.premultiply(canvas, address, count);
+  const { code, free } = passEngine();
+  const buffer = new PassBuffer(width, height);
+  new Uint8Array(code.memory.buffer, free, 4 * width * height).set(rgba);
+  code.premultiply(free, buffer.address, buffer.count);
   for (const pass of passes) {
-    // Memory may have grown in the pass before.
-    const pixels = new Uint16Array(code.memory.buffer, address, 4 * count);
-    runPass({ width, height, address, pixels }, pass, context);
+    const start = clock?.now() ?? 0;
+    runPass(buffer, pass, context);
+    clock?.note(pass.id, clock.now() - start);
   }
-  code.unpremultiply(address, canvas, count);
-  rgba.set(new Uint8Array(code.memory.buffer, canvas, 4 * count));
+  if (veil && veil.opacity > 0) {
+    const [red, green, blue] = channelsOf(veil.color).map((value) => value * 65535) as [
+      number,
+      number,
+      number,
+    ];
+    code.veil(buffer.address, buffer.count, veil.opacity, red, green, blue);
+  }
+  code.unpremultiply(buffer.address, free, buffer.count);
+  rgba.set(new Uint8Array(code.memory.buffer, free, 4 * width * height));
 }
-
-const align = (bytes: number) => (bytes + 15) & ~15;

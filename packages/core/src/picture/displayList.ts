@@ -1,15 +1,29 @@
+import type { PassSettings } from '../pass/registry';
+import type { Veil } from '../pass/runPasses';
 import type { BackdropOp } from './operation/backdrop';
 import type { CurveOp } from './operation/curve';
 import type { DotsOp } from './operation/dots';
 import type { FillOp } from './operation/fill';
-import type { GroupOp } from './operation/group';
+import type { GroupOp, Mask } from './operation/group';
 import type { ImagesOp } from './operation/images';
 import type { ImageOp } from './operation/image';
 import type { SceneOp } from './operation/scene';
 import type { ShapeOp } from './operation/shape';
 import type { StrokesOp } from './operation/strokes';
 
-export type { BackdropOp, CurveOp, DotsOp, FillOp, GroupOp, ImageOp, ImagesOp, SceneOp, ShapeOp, StrokesOp };
+export type {
+  BackdropOp,
+  CurveOp,
+  DotsOp,
+  FillOp,
+  GroupOp,
+  ImageOp,
+  ImagesOp,
+  Mask,
+  SceneOp,
+  ShapeOp,
+  StrokesOp,
+};
 
 /**
  * A picture as a list of drawing operations, back to front: plain data, in
@@ -19,6 +33,12 @@ export interface Picture {
   width: number;
   height: number;
   operations: Operation[];
+  /** Seconds: the moment that its passes are of. */
+  t?: number;
+  /** What its pixels go through, in this order. */
+  passes?: readonly PassSettings[];
+  /** What is laid over everything after that, beyond the film's shape too. */
+  veil?: Veil;
 }
 
 export type Operation = BackdropOp | DrawOp | GroupOp;

@@ -28,6 +28,8 @@ export interface Moment {
   readonly depth: number;
   readonly assets: Assets;
   readonly cache: DrawCache;
+  /** Whether it has to be quick: what takes many pictures for one is left out. */
+  readonly quick: boolean;
   /** Whether the background, and the layers that belong to it, are left out. */
   readonly withoutBackground: boolean;
   /** The film at another time, for what lies one group or linked copy further in. */
@@ -50,6 +52,7 @@ export interface MomentOptions {
   cache: DrawCache;
   assets?: Assets;
   withoutBackground?: boolean;
+  quick?: boolean;
 }
 
 /** A moment of a film. @param t seconds */
@@ -70,7 +73,7 @@ function makeMoment(
   options: MomentOptions,
   now: () => ResolvedFilm,
 ): Moment {
-  const { cache, assets = noAssets, withoutBackground = false } = options;
+  const { cache, assets = noAssets, withoutBackground = false, quick = false } = options;
   return {
     get film() {
       return now().film;
@@ -81,6 +84,7 @@ function makeMoment(
     assets,
     cache,
     withoutBackground,
+    quick,
     at: (other) =>
       makeMoment(
         whole,

@@ -1,5 +1,6 @@
 import { fadeLevel } from '../film/fades';
-import { layerOperations, layersIn } from '../layer/layerOperations';
+import { layerOperations, layersIn, timeContext } from '../layer/layerOperations';
+import { composeTimes, lastTimePass } from '../pass/registry';
 import type { Operation, Picture } from './displayList';
 import type { Moment } from './moment';
 import { group } from './operations';
@@ -10,20 +11,40 @@ import { group } from './operations';
  */
 export function pictureAt(moment: Moment): Picture {
   const { film, hearing, t, withoutBackground } = moment;
-  const { color, edgeColor, image } = film.background;
-  const layers = layersIn(film, null).flatMap(({ id }) => layerOperations(id, moment));
+  const { passes } = film.finish;
   const fade = film.fades.picture;
   const level = fadeLevel(fade, 0, hearing.end, t);
-  const size = { width: film.width, height: film.height };
+  const drawn = throughFinish(moment, passes.length);
+  const picture: Picture = { width: film.width, height: film.height, operations: drawn.operations, t };
+  if (drawn.passes.length > 0) picture.passes = drawn.passes;
   if (withoutBackground) {
     // A fade of the picture becomes transparency; it changes during the film, so its surface is there throughout.
     const fades = fade.fadeIn > 0 || fade.fadeOut > 0;
-    return { ...size, operations: fades ? [group(layers, { opacity: level, isolated: true })] : layers };
-  }
-  const background: Operation = { op: 'backdrop', color, edgeColor, image };
-  return { ...size, operations: [background, ...layers, ...veil(fade.color, 1 - level)] };
+    if (fades) picture.operations = [group(picture.operations, { opacity: level, isolated: true })];
+  } else if (level < 1) picture.veil = { color: fade.color, opacity: 1 - level };
+  return picture;
 }
 
-/** What the picture fades from and to: its colour over everything, its edges beyond the film's shape included. */
-const veil = (color: string, opacity: number): Operation[] =>
-  opacity <= 0 ? [] : [group([{ op: 'backdrop', color, edgeColor: color, image: null }], { opacity })];
+/** Everything of a film, before its finish. */
+function everything(moment: Moment): Operation[] {
+  const { film, withoutBackground } = moment;
+  const { color, edgeColor, image } = film.background;
+  const layers = layersIn(film, null).flatMap(({ id }) => layerOperations(id, moment));
+  return withoutBackground ? layers : [{ op: 'backdrop', color, edgeColor, image }, ...layers];
+}
+
+/** The picture through so many passes of its finish: those over several times are drawn, the rest is left for pixels. */
+function throughFinish(moment: Moment, count: number): Required<Pick<Picture, 'operations' | 'passes'>> {
+  const passes = moment.film.finish.passes.slice(0, count);
+  const last = lastTimePass(passes);
+  if (last < 0) return { operations: everything(moment), passes };
+  const drawn = (seconds: number) => {
+    const then = seconds === 0 ? moment : moment.at(moment.t + seconds);
+    const { operations, passes: own } = throughFinish(then, last);
+    return own.length > 0 ? [group(operations, { passes: own, t: then.t, isolated: true })] : operations;
+  };
+  return {
+    operations: composeTimes(passes[last]!, drawn, timeContext(moment)),
+    passes: passes.slice(last + 1),
+  };
+}

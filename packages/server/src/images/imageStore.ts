@@ -65,7 +65,7 @@ export class ImageStore {
   /** The files of a film's images. @throws Problem naming the first that is missing */
   async ofFilm(film: Film): Promise<Record<string, string>> {
     const images: Record<string, string> = {};
-    for (const { id, name, source } of film.images) {
+    for (const { id, name, source } of [...film.images, ...film.lookups]) {
       images[id] = await this.get(source.asset ?? '').catch(() => {
         throw new Problem(
           'missing-image',

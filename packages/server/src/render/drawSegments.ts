@@ -66,8 +66,10 @@ function frameDrawer(task: SegmentsTask): (frame: number) => Promise<Buffer> {
     const picture = await assets.prepared(() =>
       pictureAt(momentOf(film, hearing, frameMoment(frame, fpsOf(fps)), options)),
     );
-    painter.paint(context, picture, width, height);
-    return image.data();
+    painter.draw(context, picture, width, height);
+    const pixels = image.data();
+    painter.finish(picture, pixels, width, height);
+    return pixels;
   };
 }
 

@@ -3,13 +3,15 @@ import { useMemo } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { ChoiceInput } from './ChoiceInput';
 import type { ControlProps } from './FieldRow';
+import { LookupInput } from './LookupInput';
 import { ImageInput } from './ImageInput';
 
 const none = 'none';
 
 /** Something else of the film, chosen by its name. Images can be brought in from a file, too. */
 export function ReferenceInput(props: ControlProps<ReferenceField, string | null>) {
-  return props.field.to === 'images' ? <ImageInput {...props} /> : <NamedInput {...props} />;
+  if (props.field.to === 'images') return <ImageInput {...props} />;
+  return props.field.to === 'lookups' ? <LookupInput {...props} /> : <NamedInput {...props} />;
 }
 
 function NamedInput({ field, value, onChange }: ControlProps<ReferenceField, string | null>) {

@@ -47,6 +47,8 @@ export interface PreviewState {
   /** Counts up whenever more of the spectrogram has been heard. */
   spectrogramVersion: number;
   stats: PaintStats | undefined;
+  /** Whether the picture is shown without its finish. */
+  before: boolean;
   problem: string | undefined;
   /** How often the workers had to be started again. Their canvas is gone then. */
   restarted: number;
@@ -97,6 +99,7 @@ export class Preview {
     followers: {},
     spectrogramVersion: 0,
     stats: undefined,
+    before: false,
     problem: undefined,
     restarted: 0,
     only: undefined,
@@ -198,6 +201,12 @@ export class Preview {
   setCoarse(coarse: boolean): void {
     this.coarse = coarse;
     this.tellPainting((painting) => painting.setCoarse(coarse));
+  }
+
+  /** Whether the picture is shown without its finish, to compare. */
+  setBefore(before: boolean): void {
+    this.state.setState({ before });
+    this.tellPainting((painting) => painting.setBefore(before));
   }
 
   /** The film as it is now, and what is known of its sounds. */
@@ -338,7 +347,9 @@ export class Preview {
   /** Tells the painting worker where the film's images are, when that has changed. */
   private tellImages(film: Film): void {
     const addresses = Object.fromEntries(
-      film.images.flatMap(({ id, source }) => (source.asset ? [[id, imageAddress(source.asset)]] : [])),
+      [...film.images, ...film.lookups].flatMap(({ id, source }) =>
+        source.asset ? [[id, imageAddress(source.asset)]] : [],
+      ),
     );
     const key = JSON.stringify(addresses);
     if (key === this.addresses) return;

@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
 import { SafeAreas } from './SafeAreas';
+import { Scope } from './Scope';
 import { ScreenOverlay } from './ScreenOverlay';
 import { useScreenPreferences } from './screenPreferences';
 import { Transport } from './Transport';
@@ -20,7 +21,7 @@ export function Screen() {
   const room = useElementSize(box);
   const { view, scale, gestures, fit, actual, zoomBy } = useView(box, { width, height }, room);
   const corner = cornerOf(view, { width, height }, room);
-  const { safeAreas, coarse } = useScreenPreferences();
+  const { safeAreas, coarse, scope } = useScreenPreferences();
   useEffect(() => preview.setCoarse(coarse), [preview, coarse]);
   const ratio = window.devicePixelRatio || 1;
   const shown = { width: Math.floor(width * scale), height: Math.floor(height * scale) };
@@ -61,6 +62,7 @@ export function Screen() {
           onFit={fit}
           onActual={actual}
         />
+        {scope && <Scope />}
         <PreviewNote />
         <ToolNote />
       </div>

@@ -1,9 +1,10 @@
 import { clsx } from 'clsx';
-import { Expand, Frame, Grid2x2, ZoomIn, ZoomOut } from 'lucide-react';
+import { AudioWaveform, Expand, Frame, Grid2x2, ZoomIn, ZoomOut } from 'lucide-react';
 import { Toolbar } from 'radix-ui';
 import { asDepth } from '@cyclogram/core';
 import { IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
+import { usePreview, usePreviewState } from '../editor/previewContext';
 import { useScreenPreferences } from './screenPreferences';
 
 export const zoomStep = 1.5;
@@ -19,7 +20,12 @@ interface ViewToolsProps {
 
 /** How large the picture is seen, in the lower left corner of the Screen. */
 export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewToolsProps) {
-  const { safeAreas, coarse, set } = useScreenPreferences();
+  const { safeAreas, coarse, scope, set } = useScreenPreferences();
+  const preview = usePreview();
+  const before = usePreviewState((state) => state.before);
+  const hasFinish = useEditor(
+    ({ film }) => film.finish.passes.length > 0 || film.layers.some(({ passes }) => passes?.length > 0),
+  );
   const hasStage = useEditor(({ film }) => film.layers.some((layer) => asDepth(layer)));
   return (
     <Toolbar.Root
@@ -58,6 +64,34 @@ export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewTools
       >
         <Frame size={13} />
       </IconButton>
+      <IconButton
+        inToolbar
+        label="Scope"
+        aria-pressed={scope}
+        className={clsx('size-6', scope && 'text-glass')}
+        onClick={() => set({ scope: !scope })}
+      >
+        <AudioWaveform size={13} />
+      </IconButton>
+      {hasFinish && (
+        <Toolbar.Button
+          title="Hold to see the picture without its finish (B)"
+          aria-pressed={before}
+          className={clsx('h-6 rounded-sm px-1.5 text-xs hover:bg-raised', before && 'text-glass')}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            preview.setBefore(true);
+          }}
+          onLostPointerCapture={() => preview.setBefore(false)}
+          onKeyDown={({ key, repeat }) =>
+            (key === ' ' || key === 'Enter') && !repeat && preview.setBefore(true)
+          }
+          onKeyUp={() => preview.setBefore(false)}
+          onBlur={() => preview.setBefore(false)}
+        >
+          Before
+        </Toolbar.Button>
+      )}
       {hasStage && (
         <IconButton
           inToolbar

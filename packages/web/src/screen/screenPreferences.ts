@@ -6,10 +6,14 @@ interface ScreenPreferences {
   safeAreas: boolean;
   /** Whether stages have less detail while playing. */
   coarse: boolean;
-  set(part: Partial<Pick<ScreenPreferences, 'safeAreas' | 'coarse'>>): void;
+  /** Whether the scope is shown. */
+  scope: boolean;
+  set(part: Partial<Pick<ScreenPreferences, 'safeAreas' | 'coarse' | 'scope'>>): void;
 }
 
 /** How the Screen is used on this machine. */
 export const useScreenPreferences = create<ScreenPreferences>()(
-  persist((set) => ({ safeAreas: false, coarse: false, set: (part) => set(part) }), { name: 'screen' }),
+  persist((set) => ({ safeAreas: false, coarse: false, scope: false, set: (part) => set(part) }), {
+    name: 'screen',
+  }),
 );

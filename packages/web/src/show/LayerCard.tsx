@@ -23,9 +23,12 @@ import { NumberInput } from '../controls/NumberInput';
 import { cordsOfLayer, setStrengthOf } from '../cords/cordChanges';
 import { OwnerContext } from '../cords/owner';
 import { useEditor } from '../editor/editorStore';
+import { FinishSection } from '../finish/FinishSection';
+import type { Owner } from '../finish/passChanges';
 import { usePreviewState } from '../editor/previewContext';
 import { allWanted, CardFilterBar, cardFilter } from './CardFilterBar';
 import { KindCard } from './cards';
+import { MaskSection } from './MaskSection';
 import { TimingSection } from './TimingSection';
 import { useLayerActions } from './useLayerActions';
 import { useLayerEdits, type LayerEdits } from './useLayerEdits';
@@ -88,6 +91,8 @@ export function LayerCard({ layer }: { layer: Layer }) {
           <CordStrength layer={layer} />
           <KindCard layer={layer} edits={edits} />
           <PlaceSection layer={layer} edits={edits} />
+          <FinishSection owner={owners[0] as Owner} passes={layer.passes} />
+          <MaskSection layer={layer} edits={edits} />
           <TimingSection layer={layer} edits={edits} />
           <CardSection heading="Blending" keys={['place.opacity', 'blend']} note={blendingNote(layer)}>
             <FieldRows

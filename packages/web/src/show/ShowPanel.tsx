@@ -32,6 +32,7 @@ import { NumberInput } from '../controls/NumberInput';
 import { OwnerContext } from '../cords/owner';
 import { useEditor } from '../editor/editorStore';
 import { usePreviewState } from '../editor/previewContext';
+import { FinishSection } from '../finish/FinishSection';
 import { Gallery } from './Gallery';
 import { LayerRow } from './LayerRow';
 import { layerTree, moveLayer } from './layerTree';
@@ -141,12 +142,15 @@ function RateInput() {
   );
 }
 
+const pictureOwner = { list: 'finish', id: '' } as const;
+
 /** What is behind all layers: the picture's size and rate, its background, and how it fades. */
 function PictureCard() {
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
   const background = useEditor((state) => state.film.background);
   const fade = useEditor((state) => state.film.fades.picture);
+  const passes = useEditor((state) => state.film.finish.passes);
   const artist = useEditor((state) => state.film.artist);
   const change = useEditor((state) => state.change);
   const set = (of: (film: Film) => object) => (key: string, value: unknown) =>
@@ -171,6 +175,9 @@ function PictureCard() {
           defaults={{ ...backgroundStandard }}
           onChange={set((film) => film.background)}
         />
+      </OwnerContext.Provider>
+      <OwnerContext.Provider value={pictureOwner}>
+        <FinishSection owner={pictureOwner} passes={passes} />
       </OwnerContext.Provider>
       <Fields
         groups={pictureFadeRecord.groups}

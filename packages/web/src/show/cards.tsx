@@ -1,5 +1,6 @@
 import type { Layer, LayerKindName, LayerOf } from '@cyclogram/core';
 import {
+  AppWindow,
   Box,
   Folder,
   ImageIcon,
@@ -16,6 +17,7 @@ import { FigureCard } from './FigureCard';
 import { GroupCard } from './GroupCard';
 import { LetteringCard } from './LetteringCard';
 import { LinkedCard } from './LinkedCard';
+import { PaneCard } from './PaneCard';
 import { PlainCard } from './PlainCard';
 import type { LayerEdits } from './useLayerEdits';
 
@@ -40,6 +42,7 @@ const cards: { [Kind in LayerKindName]: Shown<Kind> } = {
   shape: { Card: PlainCard, Icon: Shapes },
   progress: { Card: PlainCard, Icon: Timer },
   depth: { Card: DepthCard, Icon: Box },
+  pane: { Card: PaneCard, Icon: AppWindow },
   lettering: { Card: LetteringCard, Icon: Type },
 };
 

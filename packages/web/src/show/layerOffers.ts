@@ -7,7 +7,7 @@ import {
   type Layer,
   type PathKind,
 } from '@cyclogram/core';
-import { ImageIcon, PaintBucket, Shapes, Timer, Type, type LucideIcon } from 'lucide-react';
+import { AppWindow, ImageIcon, PaintBucket, Shapes, Timer, Type, type LucideIcon } from 'lucide-react';
 import { newId } from '../editor/newId';
 
 /** A layer to begin with that is no figure. */
@@ -111,6 +111,12 @@ export const layerOffers: readonly LayerOffer[] = [
         layer: newLayer('progress', film, { id: newId('layer'), name: 'Progress line', path: path.id }),
       };
     },
+  },
+  {
+    name: 'Pane',
+    about: 'What lies below is seen through its passes',
+    Icon: AppWindow,
+    make: (film) => ({ layer: newLayer('pane', film, { id: newId('layer'), name: 'Pane' }) }),
   },
   {
     name: 'Fill',

@@ -154,6 +154,8 @@ export interface PaintingApi {
   setClock(clock: ClockState): void;
   /** Whether stages are painted with fewer pixels while playing. */
   setCoarse(coarse: boolean): void;
+  /** Whether the picture is painted without its finish. */
+  setBefore(before: boolean): void;
   /** Addresses of the typefaces that the film may be set in, by their names. */
   setTypefaces(addresses: Record<string, string>): void;
   /** Addresses of the film's images, by their ids. */
@@ -175,6 +177,10 @@ export interface Requests {
   };
   /** What a film's layers draw where one of its ears is loud, as a sign of them: close up, without the backdrop. */
   sign: { given: { film: Film; loudOf: string; width: number; height: number }; answer: ImageBitmap };
+  /** A film's picture at a moment, as it is. */
+  view: { given: { film: Film; time: number; width: number; height: number }; answer: ImageBitmap };
+  /** How often each value is there in a film's picture, and where. */
+  scope: { given: { film: Film; time: number; bins: number }; answer: ScopeData };
   /** The frontmost of some layers that is drawn at a place of the picture. */
   pick: {
     given: { time: number; x: number; y: number; slack: number; layers: string[] };
@@ -191,6 +197,15 @@ export interface Requests {
 }
 export type RequestName = keyof Requests;
 
+export interface ScopeData {
+  /** Share of the pixels in each bin, for red, green and blue. */
+  histogram: number[][];
+  /** Columns of the picture, and for each how many of its pixels are so bright: rows of `levels`, dark ones first. */
+  waveform: Float32Array;
+  columns: number;
+  levels: number;
+}
+
 export interface PaintStats {
   /** Pixels of the preview as it is painted. */
   width: number;
@@ -199,6 +214,8 @@ export interface PaintStats {
   fps: number;
   /** Milliseconds that painting a frame takes. */
   paintMs: number;
+  /** Milliseconds that passes take, by their ids. */
+  passes: Record<string, number>;
 }
 
 /** What is heard at the painted moment. */

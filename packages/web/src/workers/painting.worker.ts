@@ -21,6 +21,7 @@ import {
 } from '@cyclogram/painter';
 import { expose, transfer } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
+import { withoutPasses } from '../finish/upTo';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
 import { answerRequest } from './requests';
@@ -51,6 +52,12 @@ const cache = new DrawCache();
 /** The film's images, read when a picture asks for them. */
 const assets = new FilmAssets(new Map(), readImage, readTypeface);
 let coarse = false;
+let before = false;
+let passTimes: Record<string, number> = {};
+painter.passClock = {
+  now: () => performance.now(),
+  note: (pass, milliseconds) => (passTimes[pass] = (passTimes[pass] ?? 0) + milliseconds),
+};
 let typefaces: Record<string, string> = {};
 painter.images = assets.images;
 const tables = emptyTables();
@@ -99,6 +106,10 @@ const api: PaintingApi = {
   },
   setCoarse(next) {
     coarse = next;
+    schedule();
+  },
+  setBefore(next) {
+    before = next;
     schedule();
   },
   setTypefaces(addresses) {
@@ -170,7 +181,9 @@ function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, tim
     canvas.height = height;
   }
   const start = performance.now();
-  const picture = pictureAt(momentOf(film, hearing, time, { cache, assets }));
+  const shown = before ? withoutPasses(film) : film;
+  passTimes = {};
+  const picture = pictureAt(momentOf(shown, hearing, time, { cache, assets, quick: clock.playing }));
   // What is not here yet is left out, and painted when it has come.
   void assets.prepare(picture)?.then(schedule);
   painter.stagePixel = coarse && clock.playing ? 2 : 1;
@@ -218,7 +231,7 @@ function reportStats(width: number, height: number, paintMs: number): void {
   const since = now - lastStats;
   if (!clock.playing || since > 1000) {
     const fps = clock.playing && since < 3000 ? (framesSinceStats * 1000) / since : 0;
-    say({ say: 'stats', stats: { width, height, fps, paintMs } });
+    say({ say: 'stats', stats: { width, height, fps, paintMs, passes: passTimes } });
     lastStats = now;
     framesSinceStats = 0;
   }

@@ -25,6 +25,7 @@ import {
 import { Painter, type CreateSurface, type FilmAssets, type PaintContext } from '@cyclogram/painter';
 import { loudMoments, mostMoments } from './loudMoments';
 import type { RequestName, Requests } from './messages';
+import { scopeOf, scopeWidth } from './scope';
 import { closeUp, lift } from './thumbnails';
 
 /** What requests are answered with. */
@@ -86,7 +87,8 @@ const answers: Answers = {
     const [backdrop, drawn] = await Promise.all(
       [true, false].map((behind) => {
         const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);
-        return paintAlone({ ...picture, operations }, knowledge, width, height);
+        const { width: wide, height: high } = picture;
+        return paintAlone({ width: wide, height: high, operations }, knowledge, width, height);
       }),
     );
     lift(drawn!.context);
@@ -94,6 +96,24 @@ const answers: Answers = {
     backdrop!.context.drawImage(drawn!.canvas, 0, 0);
     const bitmap = backdrop!.canvas.transferToImageBitmap();
     return { answer: bitmap, transfer: [bitmap] };
+  },
+
+  async view({ film, time, width, height }, knowledge) {
+    await knowledge.assets.prepareTypefaces(usedTypefaces(film));
+    const picture = await knowledge.assets.prepared(() => pictureAt(momentIn(film, knowledge, time)));
+    const { canvas } = await paintAlone(picture, knowledge, width, height);
+    const bitmap = canvas.transferToImageBitmap();
+    return { answer: bitmap, transfer: [bitmap] };
+  },
+
+  async scope({ film, time, bins }, knowledge) {
+    await knowledge.assets.prepareTypefaces(usedTypefaces(film));
+    const picture = await knowledge.assets.prepared(() => pictureAt(momentIn(film, knowledge, time)));
+    const width = scopeWidth;
+    const height = Math.max(1, Math.round((width * film.height) / film.width));
+    const { context } = await paintAlone(picture, knowledge, width, height);
+    const answer = scopeOf(context.getImageData(0, 0, width, height).data, width, bins);
+    return { answer, transfer: [answer.waveform.buffer] };
   },
 
   async sign({ film, loudOf, width, height }, knowledge) {

@@ -23,6 +23,25 @@ export interface GroupOp {
   clipPath?: Float32Array[] | undefined;
   /** What its pixels go through before it is laid on, in this order. */
   passes?: readonly PassSettings[] | undefined;
+  /** Seconds: the moment that its passes are of. */
+  t?: number | undefined;
+  /** Whether its operations are pictures of which the average is drawn. */
+  average?: boolean | undefined;
+  /** What of it is seen. */
+  mask?: Mask | undefined;
+  /** Whether its pixels are those of what lies below it: its operations are drawn over them. */
+  below?: boolean | undefined;
+}
+
+/** A form that a group is seen through. */
+export interface Mask {
+  /** What the form is drawn of, in the coordinates of the group's operations. */
+  operations: Operation[];
+  /** What of them counts. */
+  by: 'opacity' | 'brightness';
+  /** Standard deviation of its soft edge, in picture units. */
+  softness: number;
+  inverted: boolean;
 }
 
 const identity: Matrix = [1, 0, 0, 1, 0, 0];
@@ -34,7 +53,7 @@ export const group = (operations: Operation[], part: Partial<GroupOp> = {}): Gro
 };
 
 export const groupKind: OperationKind<GroupOp> = {
-  bounds({ operations, clipPath, passes = [], matrix = identity }, box) {
+  bounds({ operations, clipPath, passes = [], matrix = identity, below }, box) {
     let inner = boundsOf(operations);
     if (clipPath) {
       const clip = emptyBox();
@@ -42,9 +61,11 @@ export const groupKind: OperationKind<GroupOp> = {
       inner = shared(inner, clip);
     }
     const margin = passes.reduce((sum, pass) => sum + marginOf(pass), 0);
-    addBox(box, grown(inner, margin), matrix);
-    if (!Number.isFinite(inner[0]) && inner[0] < 0)
+    // What is below may be anywhere, and so may what a pass finds elsewhere.
+    const everywhere = below || (margin === Infinity && inner[0] <= inner[2]);
+    if (everywhere || (!Number.isFinite(inner[0]) && inner[0] < 0))
       box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
+    else addBox(box, grown(inner, margin), matrix);
   },
   transform: (operation, matrix) => group([operation], { matrix }),
 };

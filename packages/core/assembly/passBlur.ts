@@ -1,0 +1,168 @@
+import { readPixel, writePixel } from './passPixels';
+import { BoxTask, ImageTask, PairTask } from './passTasks';
+import { placeIn, sampleAt } from './passSample';
+
+/** Pixels of padding on each side of a line: three boxes of the largest reach, 9, and their rims fit in. */
+const padding: i32 = 32;
+const boxes: i32 = 3;
+/** Columns that are blurred at once: those of one line of the processor's cache. */
+const together: i32 = 8;
+
+/**
+ * Blurs an image in place: three boxes with soft rims along each direction, whose variances add up exactly to that
+ * of a Gaussian (Gwosdek, Grewenig, Bruhn, Weickert, Theoretical Foundations of Gaussian Convolution by Extended Box
+ * Filtering, 2011).
+ */
+export function boxBlur(image: ImageTask, task: BoxTask): void {
+  const width = image.width;
+  const height = image.height;
+  const pixels = image.from;
+  for (let y = 0; y < height; y++) blurLines(image, task, pixels + ((<usize>(y * width)) << 3), width, 8, 1);
+  for (let x = 0; x < width; x += together)
+    blurLines(image, task, pixels + ((<usize>x) << 3), height, (<usize>width) << 3, min(together, width - x));
+}
+
+/** Blurs some lines that lie side by side. @param step bytes from one pixel of a line to the next */
+function blurLines(
+  image: ImageTask,
+  task: BoxTask,
+  first: usize,
+  length: i32,
+  step: usize,
+  lines: i32,
+): void {
+  const stride = (<usize>lines) << 4;
+  const padded = length + 2 * padding;
+  let from = task.room;
+  let to = task.room + <usize>padded * stride;
+  const edges = image.edges;
+  for (let n = 0; n < padded; n++) {
+    const place = placeIn(n - padding, length, edges);
+    const out = from + <usize>n * stride;
+    for (let line = 0; line < lines; line++) {
+      const value =
+        place < 0 ? f32x4.splat(0) : readPixel(first + <usize>place * step + ((<usize>line) << 3));
+      v128.store(out + ((<usize>line) << 4), value);
+    }
+  }
+  const reach = task.reach;
+  const rim = f32x4.splat(task.rim);
+  const whole: i32 = 2 * reach + 1;
+  const share = f32x4.splat(1 / (<f32>whole + 2 * task.rim));
+  let start = 0;
+  for (let box = 0; box < boxes; box++) {
+    // Each box leaves less of the padding.
+    start += reach + 1;
+    for (let line = 0; line < lines; line++) {
+      const at = (<usize>line) << 4;
+      let sum = f32x4.splat(0);
+      for (let n = -reach; n <= reach; n++)
+        sum = f32x4.add(sum, v128.load(from + <usize>(start + n) * stride + at));
+      let left = from + <usize>(start - reach - 1) * stride + at;
+      let right = from + <usize>(start + reach + 1) * stride + at;
+      let out = to + <usize>start * stride + at;
+      for (let n = start; n < padded - start; n++) {
+        const next = v128.load(right);
+        const sides = f32x4.add(v128.load(left), next);
+        v128.store(out, f32x4.mul(f32x4.add(sum, f32x4.mul(sides, rim)), share));
+        left += stride;
+        sum = f32x4.sub(f32x4.add(sum, next), v128.load(left));
+        right += stride;
+        out += stride;
+      }
+    }
+    const swap = from;
+    from = to;
+    to = swap;
+  }
+  for (let n = 0; n < length; n++) {
+    const value = from + <usize>(n + padding) * stride;
+    for (let line = 0; line < lines; line++)
+      writePixel(first + <usize>n * step + ((<usize>line) << 3), v128.load(value + ((<usize>line) << 4)));
+  }
+}
+
+/** An image at half the size: the average of four pixels; beyond an odd edge lies what `edges` says. */
+export function halve(image: ImageTask): void {
+  const width = image.width;
+  const height = image.height;
+  const wide = (width + 1) >> 1;
+  const high = (height + 1) >> 1;
+  const keep = image.edges != 0;
+  const quarter = f32x4.splat(0.25);
+  for (let y = 0; y < high; y++) {
+    const top = image.from + ((<usize>(2 * y * width)) << 3);
+    const hasBelow = 2 * y + 1 < height;
+    const below = hasBelow ? top + ((<usize>width) << 3) : top;
+    let to = image.to + ((<usize>(y * wide)) << 3);
+    for (let x = 0; x < wide; x++, to += 8) {
+      const at = (<usize>x) << 4;
+      const hasRight = 2 * x + 1 < width;
+      const right = hasRight ? at + 8 : at;
+      let sum = readPixel(top + at);
+      if (hasRight || keep) sum = f32x4.add(sum, readPixel(top + right));
+      if (hasBelow || keep) sum = f32x4.add(sum, readPixel(below + at));
+      if ((hasRight && hasBelow) || keep) sum = f32x4.add(sum, readPixel(below + right));
+      writePixel(to, f32x4.mul(sum, quarter));
+    }
+  }
+}
+
+/**
+ * A small image enlarged to `width` x `height`, straight between its pixels.
+ * @param wide size of the small one
+ * @param factor how many of the large one's pixels lie on one of the small one's
+ * @param room for a row of the small one: four floats a pixel, and two pixels more
+ */
+export function enlarge(image: ImageTask, wide: i32, high: i32, factor: i32, room: usize): void {
+  const share: f32 = 1 / <f32>factor;
+  for (let y = 0; y < image.height; y++) {
+    mixRows(image.from, wide, high, (<f32>y + 0.5) * share - 0.5, image.edges, room);
+    let to = image.to + ((<usize>(y * image.width)) << 3);
+    let at: f32 = 0.5 + 0.5 * share;
+    for (let x = 0; x < image.width; x++, to += 8, at += share) {
+      const whole = <i32>at;
+      const left = v128.load(room + ((<usize>whole) << 4));
+      const right = v128.load(room + ((<usize>whole) << 4), 16);
+      writePixel(to, f32x4.add(left, f32x4.mul(f32x4.sub(right, left), f32x4.splat(at - <f32>whole))));
+    }
+  }
+}
+
+/** A row between two rows of an image, as four floats a pixel, one pixel on each side included: what `edges` says. */
+export function mixRows(from: usize, wide: i32, high: i32, at: f32, edges: i32, room: usize): void {
+  const whole = <i32>floor(at);
+  const part = f32x4.splat(at - <f32>whole);
+  const first = placeIn(whole, high, edges);
+  const second = placeIn(whole + 1, high, edges);
+  const bytes = (<usize>wide) << 3;
+  const top = from + <usize>max(first, 0) * bytes;
+  const below = from + <usize>max(second, 0) * bytes;
+  const nothing = f32x4.splat(0);
+  let out = room + 16;
+  for (let x = 0; x < wide; x++, out += 16) {
+    const a = first < 0 ? nothing : readPixel(top + ((<usize>x) << 3));
+    const b = second < 0 ? nothing : readPixel(below + ((<usize>x) << 3));
+    v128.store(out, f32x4.add(a, f32x4.mul(f32x4.sub(b, a), part)));
+  }
+  v128.store(room, edges == 0 ? nothing : v128.load(room, 16));
+  v128.store(out, edges == 0 ? nothing : v128.load(out - 16));
+}
+
+/** The average of two copies of an image. */
+export function averagePair(image: ImageTask, pair: PairTask): void {
+  const half = f32x4.splat(0.5);
+  let to = image.to;
+  for (let y = 0; y < image.height; y++) {
+    let x0 = pair.c0 * <f32>y + pair.e0;
+    let y0 = pair.d0 * <f32>y + pair.f0;
+    let x1 = pair.c1 * <f32>y + pair.e1;
+    let y1 = pair.d1 * <f32>y + pair.f1;
+    for (let x = 0; x < image.width; x++, to += 8) {
+      const across = <f32>x;
+      const first = sampleAt(image, x0 + pair.a0 * across, y0 + pair.b0 * across);
+      const second = sampleAt(image, x1 + pair.a1 * across, y1 + pair.b1 * across);
+      writePixel(to, f32x4.mul(f32x4.add(first, second), half));
+    }
+  }
+}

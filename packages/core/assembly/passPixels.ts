@@ -1,0 +1,112 @@
+/**
+ * Pixels on their way through passes: four values of 16 bits each, red, green and blue multiplied by the opacity.
+ */
+
+/**
+ * Makes such pixels of those that a canvas gives: four values of 8 bits, not multiplied.
+ * @param from `count` pixels of 4 bytes
+ * @param to `count` pixels of 8 bytes
+ */
+export function premultiply(from: usize, to: usize, count: i32): void {
+  const many = i16x8.splat(257);
+  for (let n = 0; n < count; n++, from += 4, to += 8) {
+    const alpha = <u32>load<u8>(from, 3);
+    if (alpha == 255) {
+      // 257 makes 16 bits of 8.
+      const pixel = i16x8.extend_low_i8x16_u(v128.load32_zero(from));
+      v128.store64_lane(to, i16x8.mul(pixel, many), 0);
+      continue;
+    }
+    // The product is divided by 255, rounded.
+    for (let channel: usize = 0; channel < 3; channel++) {
+      store<u16>(to + 2 * channel, <u16>((<u32>load<u8>(from + channel) * alpha * 257 + 127) / 255));
+    }
+    store<u16>(to, <u16>(alpha * 257), 6);
+  }
+}
+
+/** The way back, rounded. What is wholly transparent is black. Parameters as for `premultiply`, the other way round. */
+export function unpremultiply(from: usize, to: usize, count: i32): void {
+  for (let n = 0; n < count; n++, from += 8, to += 4) {
+    const alpha = <u32>load<u16>(from, 6);
+    if (alpha == 65535) {
+      const value = i32x4.extend_low_i16x8_u(v128.load64_zero(from));
+      // (v + 128) / 257 as v / 257 rounded: exact by multiplication for all of 16 bits.
+      const bytes = i32x4.shr_u(
+        i32x4.sub(i32x4.add(value, i32x4.splat(128)), i32x4.shr_u(i32x4.add(value, i32x4.splat(128)), 8)),
+        8,
+      );
+      const narrow = i16x8.narrow_i32x4_u(bytes, bytes);
+      v128.store32_lane(to, i8x16.narrow_i16x8_u(narrow, narrow), 0);
+      continue;
+    }
+    for (let channel: usize = 0; channel < 3; channel++) {
+      const value = min<u32>(<u32>load<u16>(from + 2 * channel), alpha);
+      store<u8>(to + channel, alpha == 0 ? 0 : <u8>((value * 255 + (alpha >> 1)) / alpha));
+    }
+    store<u8>(to, <u8>((alpha + 128) / 257), 3);
+  }
+}
+
+/**
+ * Mixes the colours of pixels with their opposites, in place. Opacities stay.
+ * @param amount how much of the opposite, 0 to 65536
+ */
+export function invert(pixels: usize, count: i32, amount: i32): void {
+  for (let n = 0; n < count; n++, pixels += 8) {
+    const alpha = <i32>load<u16>(pixels, 6);
+    for (let channel: usize = 0; channel < 3; channel++) {
+      const value = <i32>load<u16>(pixels + 2 * channel);
+      const mixed = value + <i32>((<i64>(alpha - 2 * value) * amount + 32768) >> 16);
+      store<u16>(pixels + 2 * channel, <u16>min(max(mixed, 0), alpha));
+    }
+  }
+}
+
+/** Adds pixels, multiplied by a factor, to sums of four floats each. */
+export function accumulate(from: usize, sums: usize, count: i32, factor: f32): void {
+  const times = f32x4.splat(factor);
+  for (let n = 0; n < count; n++, from += 8, sums += 16) {
+    v128.store(sums, f32x4.add(v128.load(sums), f32x4.mul(readPixel(from), times)));
+  }
+}
+
+/** Adds pixels, multiplied by a factor, to others in place. */
+export function addPixels(from: usize, to: usize, count: i32, factor: f32): void {
+  const times = f32x4.splat(factor);
+  for (let n = 0; n < count; n++, from += 8, to += 8)
+    writePixel(to, f32x4.add(readPixel(to), f32x4.mul(readPixel(from), times)));
+}
+
+/** Pixels of such sums, rounded. */
+export function settleSums(sums: usize, to: usize, count: i32): void {
+  for (let n = 0; n < count; n++, sums += 16, to += 8) writePixel(to, v128.load(sums));
+}
+
+/**
+ * Mixes all pixels with one colour, in place.
+ * @param amount 0 to 1; the colour's values are of 16 bits
+ */
+export function veil(pixels: usize, count: i32, amount: f32, red: f32, green: f32, blue: f32): void {
+  const color = f32x4.mul(f32x4(red, green, blue, 65535), f32x4.splat(amount));
+  const rest = f32x4.splat(1 - amount);
+  for (let n = 0; n < count; n++, pixels += 8)
+    writePixel(pixels, f32x4.add(f32x4.mul(readPixel(pixels), rest), color));
+}
+
+/** A pixel as four floats, 0 to 65535. */
+export function readPixel(address: usize): v128 {
+  return f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(v128.load64_zero(address)));
+}
+
+/** Writes a pixel, rounded; values beyond 0 to 65535 are cut. */
+export function writePixel(address: usize, value: v128): void {
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(value, f32x4.splat(0.5)));
+  v128.store64_lane(address, i16x8.narrow_i32x4_u(whole, whole), 0);
+}
+
+/** Light that goes through matter cannot exceed its opacity: each value is at most the fourth. */
+export function writeWithin(address: usize, value: v128): void {
+  const alpha = i8x16.shuffle(value, value, 12, 13, 14, 15, 12, 13, 14, 15, 12, 13, 14, 15, 12, 13, 14, 15);
+  writePixel(address, f32x4.max(f32x4.min(value, alpha), f32x4.splat(0)));
+}

@@ -1,0 +1,255 @@
+/** What passes are told: structures in memory, see passes.ts. Sizes and places count pixels, addresses bytes. */
+
+/** Pixels that are read, and where the new ones go: both `width` x `height` pixels of four values of 16 bits. */
+@unmanaged
+export class ImageTask {
+  from: usize;
+  to: usize;
+  width: i32;
+  height: i32;
+  /** What lies beyond: 0 nothing, 1 the outermost pixels, 2 the same mirrored. */
+  edges: i32;
+}
+
+/** A blur by boxes, one after another, along rows and columns, in place. */
+@unmanaged
+export class BoxTask {
+  /** Whole pixels of a box on each side of its middle. */
+  reach: i32;
+  /** How much of the pixels after those counts, 0 to 1. */
+  rim: f32;
+  /** Room for two lines, 32 pixels of padding included for each: sixteen floats a pixel. */
+  room: usize;
+}
+
+/** The average of two copies of a picture, each found through a matrix: x' = a x + c y + e, y' = b x + d y + f. */
+@unmanaged
+export class PairTask {
+  a0: f32;
+  b0: f32;
+  c0: f32;
+  d0: f32;
+  e0: f32;
+  f0: f32;
+  a1: f32;
+  b1: f32;
+  c1: f32;
+  d1: f32;
+  e1: f32;
+  f1: f32;
+}
+
+/** A round glass. */
+@unmanaged
+export class LensTask {
+  x: f32;
+  y: f32;
+  radius: f32;
+  /** Share of the radius over which it goes back to what lies around it. */
+  rim: f32;
+  zoom: f32;
+}
+
+/** Every pixel found elsewhere, by noise. */
+@unmanaged
+export class WobbleTask {
+  amount: f32;
+  /** Pixels from one value of noise to the next. */
+  size: f32;
+  detail: i32;
+  seed: u32;
+  /** Which noise: its place in time, in steps. */
+  phase: f32;
+  left: f32;
+  top: f32;
+}
+
+/** Sectors around a point, every other one mirrored; two of half a turn are a mirror. */
+@unmanaged
+export class FoldTask {
+  x: f32;
+  y: f32;
+  /** Radians. */
+  angle: f32;
+  sector: f32;
+  turn: f32;
+}
+
+/** A picture repeated. */
+@unmanaged
+export class TilesTask {
+  x: f32;
+  y: f32;
+  columns: f32;
+  rows: f32;
+  mirrored: i32;
+  /** Size of what is repeated. */
+  width: f32;
+  height: f32;
+}
+
+/** Cells of one colour. */
+@unmanaged
+export class MosaicTask {
+  x: f32;
+  y: f32;
+  width: f32;
+  height: f32;
+}
+
+/** Light taken from what is bright, small. */
+@unmanaged
+export class BrightTask {
+  /** Size of a block that becomes a pixel. */
+  block: i32;
+  /** Size of the small picture. */
+  width: i32;
+  height: i32;
+  /** Where brightness begins to count, and where it counts wholly, encoded, 0 to 1. */
+  low: f32;
+  high: f32;
+  /** 65536 floats: light of encoded values. */
+  decode: usize;
+}
+
+/** Light that is added to a picture. */
+@unmanaged
+export class AddTask {
+  /** A small picture of light, 16 bits a value, in proportion to energy. */
+  light: usize;
+  width: i32;
+  height: i32;
+  block: i32;
+  red: f32;
+  green: f32;
+  blue: f32;
+  decode: usize;
+  /** 4097 floats: encoded values of light, by its square root. */
+  encode: usize;
+  /** Room for a row of the small picture: four floats a pixel. */
+  room: usize;
+}
+
+/** A soft outline: a blurred form of one colour, laid under a picture, or into it. */
+@unmanaged
+export class OutlineTask {
+  form: usize;
+  inside: i32;
+  /** How much opaquer the form becomes. */
+  gain: f32;
+  red: f32;
+  green: f32;
+  blue: f32;
+  opacity: f32;
+}
+
+/** Three tables of 4097 values of 16 bits. */
+@unmanaged
+export class CurvesTask {
+  red: usize;
+  green: usize;
+  blue: usize;
+}
+
+/** Three rows of three factors, each with what is added. */
+@unmanaged
+export class MixTask {
+  rr: f32;
+  rg: f32;
+  rb: f32;
+  r: f32;
+  gr: f32;
+  gg: f32;
+  gb: f32;
+  g: f32;
+  br: f32;
+  bg: f32;
+  bb: f32;
+  b: f32;
+}
+
+/** A table by brightness. */
+@unmanaged
+export class ToneTask {
+  /** 257 colours of four floats, 0 to 1. */
+  colors: usize;
+  amount: f32;
+}
+
+/** A table of colours in three directions. */
+@unmanaged
+export class CubeTask {
+  size: i32;
+  /** Three floats for each, red changing fastest. */
+  colors: usize;
+  amount: f32;
+}
+
+/** Darker, or coloured, towards the edges. */
+@unmanaged
+export class VignetteTask {
+  x: f32;
+  y: f32;
+  /** 1 over half the width and height of what is left free. */
+  scaleX: f32;
+  scaleY: f32;
+  /** Power of the form: 2 an ellipse, larger ones rounder rectangles. */
+  power: i32;
+  softness: f32;
+  amount: f32;
+  /** 0 laid over, 1 multiplied, 2 screened. */
+  blend: i32;
+  red: f32;
+  green: f32;
+  blue: f32;
+}
+
+/** Film grain. */
+@unmanaged
+export class GrainTask {
+  amount: f32;
+  size: f32;
+  color: f32;
+  seed: u32;
+  left: i32;
+  top: i32;
+  room: usize;
+}
+
+/** Colours seen through places apart. */
+@unmanaged
+export class SplitTask {
+  x: f32;
+  y: f32;
+  /** How much of the distance from the middle is added on each side, and where that is. */
+  spread: f32;
+  middleX: f32;
+  middleY: f32;
+}
+
+/** Dark lines. */
+@unmanaged
+export class LinesTask {
+  /** Across the lines. */
+  x: f32;
+  y: f32;
+  offset: f32;
+  period: f32;
+  thickness: f32;
+  softness: f32;
+  opacity: f32;
+}
+
+/** What of a picture is seen. */
+@unmanaged
+export class WipeTask {
+  /** 0 straight, 1 round, 2 around. */
+  kind: i32;
+  x: f32;
+  y: f32;
+  angle: f32;
+  /** Where the edge stands, and half its width: pixels, or radians around. */
+  edge: f32;
+  soft: f32;
+  inverted: i32;
+}

@@ -1,0 +1,10 @@
+/**
+ * What passes do to pixels, in AssemblyScript: compiled to WebAssembly by `npm run wasm`. Called from src/pass. Only
+ * operations that have the same results everywhere are used: no relaxed ones.
+ */
+export { accumulate, addPixels, invert, premultiply, settleSums, unpremultiply, veil } from './passPixels';
+export { averagePair, boxBlur, enlarge, halve } from './passBlur';
+export { affine, fold, lens, mosaic, tiles, wobble } from './passWarp';
+export { addLight, brightnessForm, layOutline, takeBright, takeForm } from './passLight';
+export { curves, lookUp, mix, tones } from './passTone';
+export { grain, scanLines, splitColors, vignette, wipe } from './passTexture';

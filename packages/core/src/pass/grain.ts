@@ -1,0 +1,46 @@
+import { putGrainTask } from './passCalls';
+import { distance, percent, seedField } from './passFields';
+import { passKind, pixelOf, scaleOf } from './passKind';
+
+/** Film grain, another one many times a second. */
+export const grain = passKind({
+  kind: 'grain',
+  label: 'Grain',
+  heading: 'Texture',
+  about: 'Film grain',
+  light: 'encoded',
+  fields: [
+    percent('amount', 'Amount', 0.08, { step: 1 }),
+    distance('size', 'Size', 1.6, { min: 0.5, max: 40, step: 0.1 }),
+    percent('color', 'Colour', 0.25, { help: 'From grey grains to grains of all colours.' }),
+    {
+      kind: 'number',
+      key: 'rate',
+      label: 'Rate',
+      help: 'Another grain so often in a second; 0 for one that stands still.',
+      min: 0,
+      max: 120,
+      step: 1,
+      unit: '/s',
+      default: 24,
+    },
+    seedField,
+  ],
+  run(buffer, { amount, size, color, rate, seed }, context) {
+    if (amount <= 0) return;
+    const start = pixelOf(context, { x: 0, y: 0 });
+    const cell = Math.max(1, size * scaleOf(context));
+    const room = buffer.take(2 * 16 * (Math.ceil(buffer.width / cell) + 4));
+    const task = putGrainTask(buffer.code.memory.buffer, {
+      amount: amount / 2,
+      size: cell,
+      color,
+      // A little later than the moment at which it changes, so that none lies on the edge of two.
+      seed: seed + 7919 * Math.floor(context.t * rate + 1e-6),
+      left: Math.round(-start.x),
+      top: Math.round(-start.y),
+      room,
+    });
+    buffer.code.grain(buffer.image(), task);
+  },
+});

@@ -1,0 +1,486 @@
+/** Calls of the compiled code of assembly/passes.ts: made from it by `npm run wasm`. */
+
+import type { CodeMemory } from '../compiled/webAssembly';
+
+/** The address of a structure that has been written. */
+export type Pointer<Name extends string> = number & { readonly structure: Name };
+
+/** Pixels that are read, and where the new ones go: both `width` x `height` pixels of four values of 16 bits. */
+export interface ImageTask {
+  from: number;
+  to: number;
+  width: number;
+  height: number;
+  /** What lies beyond: 0 nothing, 1 the outermost pixels, 2 the same mirrored. */
+  edges: number;
+}
+export function putImageTask(buffer: ArrayBuffer, values: ImageTask): Pointer<'ImageTask'> {
+  const view = new DataView(buffer, 32768);
+  view.setUint32(0, values.from, true);
+  view.setUint32(4, values.to, true);
+  view.setInt32(8, values.width, true);
+  view.setInt32(12, values.height, true);
+  view.setInt32(16, values.edges, true);
+  return 32768 as Pointer<'ImageTask'>;
+}
+
+/** A blur by boxes, one after another, along rows and columns, in place. */
+export interface BoxTask {
+  /** Whole pixels of a box on each side of its middle. */
+  reach: number;
+  /** How much of the pixels after those counts, 0 to 1. */
+  rim: number;
+  /** Room for two lines, 32 pixels of padding included for each: sixteen floats a pixel. */
+  room: number;
+}
+export function putBoxTask(buffer: ArrayBuffer, values: BoxTask): Pointer<'BoxTask'> {
+  const view = new DataView(buffer, 32800);
+  view.setInt32(0, values.reach, true);
+  view.setFloat32(4, values.rim, true);
+  view.setUint32(8, values.room, true);
+  return 32800 as Pointer<'BoxTask'>;
+}
+
+/** The average of two copies of a picture, each found through a matrix: x' = a x + c y + e, y' = b x + d y + f. */
+export interface PairTask {
+  a0: number;
+  b0: number;
+  c0: number;
+  d0: number;
+  e0: number;
+  f0: number;
+  a1: number;
+  b1: number;
+  c1: number;
+  d1: number;
+  e1: number;
+  f1: number;
+}
+export function putPairTask(buffer: ArrayBuffer, values: PairTask): Pointer<'PairTask'> {
+  const view = new DataView(buffer, 32816);
+  view.setFloat32(0, values.a0, true);
+  view.setFloat32(4, values.b0, true);
+  view.setFloat32(8, values.c0, true);
+  view.setFloat32(12, values.d0, true);
+  view.setFloat32(16, values.e0, true);
+  view.setFloat32(20, values.f0, true);
+  view.setFloat32(24, values.a1, true);
+  view.setFloat32(28, values.b1, true);
+  view.setFloat32(32, values.c1, true);
+  view.setFloat32(36, values.d1, true);
+  view.setFloat32(40, values.e1, true);
+  view.setFloat32(44, values.f1, true);
+  return 32816 as Pointer<'PairTask'>;
+}
+
+/** A round glass. */
+export interface LensTask {
+  x: number;
+  y: number;
+  radius: number;
+  /** Share of the radius over which it goes back to what lies around it. */
+  rim: number;
+  zoom: number;
+}
+export function putLensTask(buffer: ArrayBuffer, values: LensTask): Pointer<'LensTask'> {
+  const view = new DataView(buffer, 32864);
+  view.setFloat32(0, values.x, true);
+  view.setFloat32(4, values.y, true);
+  view.setFloat32(8, values.radius, true);
+  view.setFloat32(12, values.rim, true);
+  view.setFloat32(16, values.zoom, true);
+  return 32864 as Pointer<'LensTask'>;
+}
+
+/** Every pixel found elsewhere, by noise. */
+export interface WobbleTask {
+  amount: number;
+  /** Pixels from one value of noise to the next. */
+  size: number;
+  detail: number;
+  seed: number;
+  /** Which noise: its place in time, in steps. */
+  phase: number;
+  left: number;
+  top: number;
+}
+export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<'WobbleTask'> {
+  const view = new DataView(buffer, 32896);
+  view.setFloat32(0, values.amount, true);
+  view.setFloat32(4, values.size, true);
+  view.setInt32(8, values.detail, true);
+  view.setUint32(12, values.seed, true);
+  view.setFloat32(16, values.phase, true);
+  view.setFloat32(20, values.left, true);
+  view.setFloat32(24, values.top, true);
+  return 32896 as Pointer<'WobbleTask'>;
+}
+
+/** Sectors around a point, every other one mirrored; two of half a turn are a mirror. */
+export interface FoldTask {
+  x: number;
+  y: number;
+  /** Radians. */
+  angle: number;
+  sector: number;
+  turn: number;
+}
+export function putFoldTask(buffer: ArrayBuffer, values: FoldTask): Pointer<'FoldTask'> {
+  const view = new DataView(buffer, 32928);
+  view.setFloat32(0, values.x, true);
+  view.setFloat32(4, values.y, true);
+  view.setFloat32(8, values.angle, true);
+  view.setFloat32(12, values.sector, true);
+  view.setFloat32(16, values.turn, true);
+  return 32928 as Pointer<'FoldTask'>;
+}
+
+/** A picture repeated. */
+export interface TilesTask {
+  x: number;
+  y: number;
+  columns: number;
+  rows: number;
+  mirrored: number;
+  /** Size of what is repeated. */
+  width: number;
+  height: number;
+}
+export function putTilesTask(buffer: ArrayBuffer, values: TilesTask): Pointer<'TilesTask'> {
+  const view = new DataView(buffer, 32960);
+  view.setFloat32(0, values.x, true);
+  view.setFloat32(4, values.y, true);
+  view.setFloat32(8, values.columns, true);
+  view.setFloat32(12, values.rows, true);
+  view.setInt32(16, values.mirrored, true);
+  view.setFloat32(20, values.width, true);
+  view.setFloat32(24, values.height, true);
+  return 32960 as Pointer<'TilesTask'>;
+}
+
+/** Cells of one colour. */
+export interface MosaicTask {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+export function putMosaicTask(buffer: ArrayBuffer, values: MosaicTask): Pointer<'MosaicTask'> {
+  const view = new DataView(buffer, 32992);
+  view.setFloat32(0, values.x, true);
+  view.setFloat32(4, values.y, true);
+  view.setFloat32(8, values.width, true);
+  view.setFloat32(12, values.height, true);
+  return 32992 as Pointer<'MosaicTask'>;
+}
+
+/** Light taken from what is bright, small. */
+export interface BrightTask {
+  /** Size of a block that becomes a pixel. */
+  block: number;
+  /** Size of the small picture. */
+  width: number;
+  height: number;
+  /** Where brightness begins to count, and where it counts wholly, encoded, 0 to 1. */
+  low: number;
+  high: number;
+  /** 65536 floats: light of encoded values. */
+  decode: number;
+}
+export function putBrightTask(buffer: ArrayBuffer, values: BrightTask): Pointer<'BrightTask'> {
+  const view = new DataView(buffer, 33008);
+  view.setInt32(0, values.block, true);
+  view.setInt32(4, values.width, true);
+  view.setInt32(8, values.height, true);
+  view.setFloat32(12, values.low, true);
+  view.setFloat32(16, values.high, true);
+  view.setUint32(20, values.decode, true);
+  return 33008 as Pointer<'BrightTask'>;
+}
+
+/** Light that is added to a picture. */
+export interface AddTask {
+  /** A small picture of light, 16 bits a value, in proportion to energy. */
+  light: number;
+  width: number;
+  height: number;
+  block: number;
+  red: number;
+  green: number;
+  blue: number;
+  decode: number;
+  /** 4097 floats: encoded values of light, by its square root. */
+  encode: number;
+  /** Room for a row of the small picture: four floats a pixel. */
+  room: number;
+}
+export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTask'> {
+  const view = new DataView(buffer, 33040);
+  view.setUint32(0, values.light, true);
+  view.setInt32(4, values.width, true);
+  view.setInt32(8, values.height, true);
+  view.setInt32(12, values.block, true);
+  view.setFloat32(16, values.red, true);
+  view.setFloat32(20, values.green, true);
+  view.setFloat32(24, values.blue, true);
+  view.setUint32(28, values.decode, true);
+  view.setUint32(32, values.encode, true);
+  view.setUint32(36, values.room, true);
+  return 33040 as Pointer<'AddTask'>;
+}
+
+/** A soft outline: a blurred form of one colour, laid under a picture, or into it. */
+export interface OutlineTask {
+  form: number;
+  inside: number;
+  /** How much opaquer the form becomes. */
+  gain: number;
+  red: number;
+  green: number;
+  blue: number;
+  opacity: number;
+}
+export function putOutlineTask(buffer: ArrayBuffer, values: OutlineTask): Pointer<'OutlineTask'> {
+  const view = new DataView(buffer, 33088);
+  view.setUint32(0, values.form, true);
+  view.setInt32(4, values.inside, true);
+  view.setFloat32(8, values.gain, true);
+  view.setFloat32(12, values.red, true);
+  view.setFloat32(16, values.green, true);
+  view.setFloat32(20, values.blue, true);
+  view.setFloat32(24, values.opacity, true);
+  return 33088 as Pointer<'OutlineTask'>;
+}
+
+/** Three tables of 4097 values of 16 bits. */
+export interface CurvesTask {
+  red: number;
+  green: number;
+  blue: number;
+}
+export function putCurvesTask(buffer: ArrayBuffer, values: CurvesTask): Pointer<'CurvesTask'> {
+  const view = new DataView(buffer, 33120);
+  view.setUint32(0, values.red, true);
+  view.setUint32(4, values.green, true);
+  view.setUint32(8, values.blue, true);
+  return 33120 as Pointer<'CurvesTask'>;
+}
+
+/** Three rows of three factors, each with what is added. */
+export interface MixTask {
+  rr: number;
+  rg: number;
+  rb: number;
+  r: number;
+  gr: number;
+  gg: number;
+  gb: number;
+  g: number;
+  br: number;
+  bg: number;
+  bb: number;
+  b: number;
+}
+export function putMixTask(buffer: ArrayBuffer, values: MixTask): Pointer<'MixTask'> {
+  const view = new DataView(buffer, 33136);
+  view.setFloat32(0, values.rr, true);
+  view.setFloat32(4, values.rg, true);
+  view.setFloat32(8, values.rb, true);
+  view.setFloat32(12, values.r, true);
+  view.setFloat32(16, values.gr, true);
+  view.setFloat32(20, values.gg, true);
+  view.setFloat32(24, values.gb, true);
+  view.setFloat32(28, values.g, true);
+  view.setFloat32(32, values.br, true);
+  view.setFloat32(36, values.bg, true);
+  view.setFloat32(40, values.bb, true);
+  view.setFloat32(44, values.b, true);
+  return 33136 as Pointer<'MixTask'>;
+}
+
+/** A table by brightness. */
+export interface ToneTask {
+  /** 257 colours of four floats, 0 to 1. */
+  colors: number;
+  amount: number;
+}
+export function putToneTask(buffer: ArrayBuffer, values: ToneTask): Pointer<'ToneTask'> {
+  const view = new DataView(buffer, 33184);
+  view.setUint32(0, values.colors, true);
+  view.setFloat32(4, values.amount, true);
+  return 33184 as Pointer<'ToneTask'>;
+}
+
+/** A table of colours in three directions. */
+export interface CubeTask {
+  size: number;
+  /** Three floats for each, red changing fastest. */
+  colors: number;
+  amount: number;
+}
+export function putCubeTask(buffer: ArrayBuffer, values: CubeTask): Pointer<'CubeTask'> {
+  const view = new DataView(buffer, 33200);
+  view.setInt32(0, values.size, true);
+  view.setUint32(4, values.colors, true);
+  view.setFloat32(8, values.amount, true);
+  return 33200 as Pointer<'CubeTask'>;
+}
+
+/** Darker, or coloured, towards the edges. */
+export interface VignetteTask {
+  x: number;
+  y: number;
+  /** 1 over half the width and height of what is left free. */
+  scaleX: number;
+  scaleY: number;
+  /** Power of the form: 2 an ellipse, larger ones rounder rectangles. */
+  power: number;
+  softness: number;
+  amount: number;
+  /** 0 laid over, 1 multiplied, 2 screened. */
+  blend: number;
+  red: number;
+  green: number;
+  blue: number;
+}
+export function putVignetteTask(buffer: ArrayBuffer, values: VignetteTask): Pointer<'VignetteTask'> {
+  const view = new DataView(buffer, 33216);
+  view.setFloat32(0, values.x, true);
+  view.setFloat32(4, values.y, true);
+  view.setFloat32(8, values.scaleX, true);
+  view.setFloat32(12, values.scaleY, true);
+  view.setInt32(16, values.power, true);
+  view.setFloat32(20, values.softness, true);
+  view.setFloat32(24, values.amount, true);
+  view.setInt32(28, values.blend, true);
+  view.setFloat32(32, values.red, true);
+  view.setFloat32(36, values.green, true);
+  view.setFloat32(40, values.blue, true);
+  return 33216 as Pointer<'VignetteTask'>;
+}
+
+/** Film grain. */
+export interface GrainTask {
+  amount: number;
+  size: number;
+  color: number;
+  seed: number;
+  left: number;
+  top: number;
+  room: number;
+}
+export function putGrainTask(buffer: ArrayBuffer, values: GrainTask): Pointer<'GrainTask'> {
+  const view = new DataView(buffer, 33264);
+  view.setFloat32(0, values.amount, true);
+  view.setFloat32(4, values.size, true);
+  view.setFloat32(8, values.color, true);
+  view.setUint32(12, values.seed, true);
+  view.setInt32(16, values.left, true);
+  view.setInt32(20, values.top, true);
+  view.setUint32(24, values.room, true);
+  return 33264 as Pointer<'GrainTask'>;
+}
+
+/** Colours seen through places apart. */
+export interface SplitTask {
+  x: number;
+  y: number;
+  /** How much of the distance from the middle is added on each side, and where that is. */
+  spread: number;
+  middleX: number;
+  middleY: number;
+}
+export function putSplitTask(buffer: ArrayBuffer, values: SplitTask): Pointer<'SplitTask'> {
+  const view = new DataView(buffer, 33296);
+  view.setFloat32(0, values.x, true);
+  view.setFloat32(4, values.y, true);
+  view.setFloat32(8, values.spread, true);
+  view.setFloat32(12, values.middleX, true);
+  view.setFloat32(16, values.middleY, true);
+  return 33296 as Pointer<'SplitTask'>;
+}
+
+/** Dark lines. */
+export interface LinesTask {
+  /** Across the lines. */
+  x: number;
+  y: number;
+  offset: number;
+  period: number;
+  thickness: number;
+  softness: number;
+  opacity: number;
+}
+export function putLinesTask(buffer: ArrayBuffer, values: LinesTask): Pointer<'LinesTask'> {
+  const view = new DataView(buffer, 33328);
+  view.setFloat32(0, values.x, true);
+  view.setFloat32(4, values.y, true);
+  view.setFloat32(8, values.offset, true);
+  view.setFloat32(12, values.period, true);
+  view.setFloat32(16, values.thickness, true);
+  view.setFloat32(20, values.softness, true);
+  view.setFloat32(24, values.opacity, true);
+  return 33328 as Pointer<'LinesTask'>;
+}
+
+/** What of a picture is seen. */
+export interface WipeTask {
+  /** 0 straight, 1 round, 2 around. */
+  kind: number;
+  x: number;
+  y: number;
+  angle: number;
+  /** Where the edge stands, and half its width: pixels, or radians around. */
+  edge: number;
+  soft: number;
+  inverted: number;
+}
+export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'WipeTask'> {
+  const view = new DataView(buffer, 33360);
+  view.setInt32(0, values.kind, true);
+  view.setFloat32(4, values.x, true);
+  view.setFloat32(8, values.y, true);
+  view.setFloat32(12, values.angle, true);
+  view.setFloat32(16, values.edge, true);
+  view.setFloat32(20, values.soft, true);
+  view.setInt32(24, values.inverted, true);
+  return 33360 as Pointer<'WipeTask'>;
+}
+
+/** Where structures end. */
+export const tasksEnd = 33392;
+
+export interface PassCode {
+  memory: CodeMemory;
+  accumulate(from: number, sums: number, count: number, factor: number): void;
+  addPixels(from: number, to: number, count: number, factor: number): void;
+  invert(pixels: number, count: number, amount: number): void;
+  premultiply(from: number, to: number, count: number): void;
+  settleSums(sums: number, to: number, count: number): void;
+  unpremultiply(from: number, to: number, count: number): void;
+  veil(pixels: number, count: number, amount: number, red: number, green: number, blue: number): void;
+  averagePair(image: Pointer<'ImageTask'>, pair: Pointer<'PairTask'>): void;
+  boxBlur(image: Pointer<'ImageTask'>, task: Pointer<'BoxTask'>): void;
+  enlarge(image: Pointer<'ImageTask'>, wide: number, high: number, factor: number, room: number): void;
+  halve(image: Pointer<'ImageTask'>): void;
+  affine(image: Pointer<'ImageTask'>, a: number, b: number, c: number, d: number, e: number, f: number): void;
+  fold(image: Pointer<'ImageTask'>, task: Pointer<'FoldTask'>): void;
+  lens(image: Pointer<'ImageTask'>, task: Pointer<'LensTask'>): void;
+  mosaic(image: Pointer<'ImageTask'>, task: Pointer<'MosaicTask'>): void;
+  tiles(image: Pointer<'ImageTask'>, task: Pointer<'TilesTask'>): void;
+  wobble(image: Pointer<'ImageTask'>, task: Pointer<'WobbleTask'>): void;
+  addLight(image: Pointer<'ImageTask'>, task: Pointer<'AddTask'>): void;
+  brightnessForm(image: Pointer<'ImageTask'>): void;
+  layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
+  takeBright(image: Pointer<'ImageTask'>, task: Pointer<'BrightTask'>): void;
+  takeForm(image: Pointer<'ImageTask'>, across: number, down: number, inverted: number): void;
+  curves(image: Pointer<'ImageTask'>, task: Pointer<'CurvesTask'>): void;
+  lookUp(image: Pointer<'ImageTask'>, task: Pointer<'CubeTask'>): void;
+  mix(image: Pointer<'ImageTask'>, task: Pointer<'MixTask'>): void;
+  tones(image: Pointer<'ImageTask'>, task: Pointer<'ToneTask'>): void;
+  grain(image: Pointer<'ImageTask'>, task: Pointer<'GrainTask'>): void;
+  scanLines(image: Pointer<'ImageTask'>, task: Pointer<'LinesTask'>): void;
+  splitColors(image: Pointer<'ImageTask'>, task: Pointer<'SplitTask'>): void;
+  vignette(image: Pointer<'ImageTask'>, task: Pointer<'VignetteTask'>): void;
+  wipe(image: Pointer<'ImageTask'>, task: Pointer<'WipeTask'>): void;
+}

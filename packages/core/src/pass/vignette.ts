@@ -1,0 +1,68 @@
+import { putVignetteTask } from './passCalls';
+import { centreField, percent } from './passFields';
+import { channelsOf, passKind, pixelOf, scaleOf } from './passKind';
+
+const blends = { over: 0, multiply: 1, screen: 2 } as const;
+
+/** Darker, or coloured, towards the edges. */
+export const vignette = passKind({
+  kind: 'vignette',
+  label: 'Vignette',
+  heading: 'Texture',
+  about: 'Darker, or coloured, towards the edges',
+  light: 'encoded',
+  fields: [
+    percent('amount', 'Amount', 0.55),
+    percent('size', 'Size', 0.95, {
+      min: 0.05,
+      max: 4,
+      help: 'Where it is half as strong: 100 % is at the middle of the edges.',
+    }),
+    percent('softness', 'Softness', 0.6),
+    {
+      kind: 'choice',
+      key: 'form',
+      label: 'Roundness',
+      choices: [
+        { value: 'ellipse', label: 'Ellipse' },
+        { value: 'circle', label: 'Circle' },
+        { value: 'rounded', label: 'Rounded' },
+        { value: 'frame', label: 'Frame' },
+      ],
+      default: 'ellipse',
+    },
+    { kind: 'color', key: 'color', label: 'Colour', default: '#000000' },
+    {
+      kind: 'choice',
+      key: 'blend',
+      label: 'Blend mode',
+      choices: [
+        { value: 'over', label: 'Normal' },
+        { value: 'multiply', label: 'Multiply' },
+        { value: 'screen', label: 'Screen' },
+      ],
+      default: 'over',
+    },
+    centreField,
+  ],
+  run(buffer, { amount, size, softness, form, color, blend, centre }, context) {
+    if (amount <= 0) return;
+    const scale = scaleOf(context);
+    const { width, height } = context.size;
+    const round = form === 'circle' ? Math.hypot(width, height) / Math.SQRT2 : 0;
+    const [red, green, blue] = channelsOf(color);
+    const task = putVignetteTask(buffer.code.memory.buffer, {
+      ...pixelOf(context, centre),
+      scaleX: 2 / ((round || width) * size * scale),
+      scaleY: 2 / ((round || height) * size * scale),
+      power: form === 'frame' ? 8 : form === 'rounded' ? 4 : 2,
+      softness: Math.max(softness, 0.001),
+      amount,
+      blend: blends[blend],
+      red,
+      green,
+      blue,
+    });
+    buffer.code.vignette(buffer.image(), task);
+  },
+});

@@ -1,0 +1,63 @@
+import { putWipeTask } from './passCalls';
+import { angle, centreField, distance, percent } from './passFields';
+import { passKind, pixelOf, rotationOf, scaleOf } from './passKind';
+
+const kinds = { straight: 0, round: 1, around: 2 } as const;
+
+/** Shows a part: up to a line, out to a circle, or around to a hand. */
+export const wipe = passKind({
+  kind: 'wipe',
+  label: 'Wipe',
+  heading: 'Shape',
+  about: 'Shows a part: up to a line, out to a circle, around to a hand',
+  light: 'encoded',
+  fields: [
+    {
+      kind: 'choice',
+      key: 'form',
+      label: 'Form',
+      choices: [
+        { value: 'straight', label: 'Linear' },
+        { value: 'round', label: 'Circular' },
+        { value: 'around', label: 'Clock' },
+      ],
+      default: 'straight',
+    },
+    percent('shown', 'Shown', 0.5, { help: 'How much of the way is shown.' }),
+    angle('angle', 'Angle', 0, { shownWhen: { key: 'form', is: ['straight', 'around'] } }),
+    distance('softness', 'Softness', 40),
+    { kind: 'switch', key: 'inverted', label: 'Inverted', help: 'Shows the rest instead.', default: false },
+    centreField,
+  ],
+  run(buffer, { form, shown, angle, softness, inverted, centre }, context) {
+    const scale = scaleOf(context);
+    const turn = (((form === 'around' ? angle - 90 : angle) % 360) * Math.PI) / 180;
+    const at = pixelOf(context, centre);
+    const corners = cornersFrom(context.size, centre);
+    const reach =
+      form === 'straight'
+        ? Math.max(...corners.map(({ x, y }) => Math.abs(x * Math.cos(turn) + y * Math.sin(turn))))
+        : Math.max(...corners.map(({ x, y }) => Math.hypot(x, y)));
+    // Of a clock the softness is that halfway out.
+    const soft = form === 'around' ? softness / Math.max(reach, 1) : (softness * scale) / 2;
+    const [first, last] =
+      form === 'straight'
+        ? [-reach * scale - soft, reach * scale + soft]
+        : form === 'round'
+          ? [-soft, reach * scale + soft]
+          : [-soft, 2 * Math.PI + soft];
+    const task = putWipeTask(buffer.code.memory.buffer, {
+      kind: kinds[form],
+      ...at,
+      angle: turn + rotationOf(context),
+      edge: first + (last - first) * shown,
+      soft,
+      inverted: inverted ? 1 : 0,
+    });
+    buffer.code.wipe(buffer.image(), task);
+  },
+});
+
+/** Corners of the picture, from a point on. */
+const cornersFrom = ({ width, height }: { width: number; height: number }, from: { x: number; y: number }) =>
+  [0, width].flatMap((x) => [0, height].map((y) => ({ x: x - from.x, y: y - from.y })));
