@@ -5,8 +5,8 @@ import { placeIn, sampleAt } from './passSample';
 /** Pixels of padding on each side of a line: three boxes of the largest reach, 9, and their rims fit in. */
 const padding: i32 = 32;
 const boxes: i32 = 3;
-/** Columns that are blurred at once: those of one line of the processor's cache. */
-const together: i32 = 8;
+/** Lines that are blurred at once: sums that do not wait for each other. */
+const together: i32 = 4;
 
 /**
  * Blurs an image in place: three boxes with soft rims along each direction, whose variances add up exactly to that
@@ -16,34 +16,44 @@ const together: i32 = 8;
 export function boxBlur(image: ImageTask, task: BoxTask): void {
   const width = image.width;
   const height = image.height;
-  const pixels = image.from;
-  for (let y = 0; y < height; y++) blurLines(image, task, pixels + ((<usize>(y * width)) << 3), width, 8, 1);
+  const row = (<usize>width) << 3;
+  for (let y = 0; y < height; y += together)
+    blurLines(image, task, image.from + <usize>y * row, width, 8, row, min(together, height - y));
   for (let x = 0; x < width; x += together)
-    blurLines(image, task, pixels + ((<usize>x) << 3), height, (<usize>width) << 3, min(together, width - x));
+    blurLines(image, task, image.from + ((<usize>x) << 3), height, row, 8, min(together, width - x));
 }
 
-/** Blurs some lines that lie side by side. @param step bytes from one pixel of a line to the next */
+/**
+ * Blurs some lines that lie side by side.
+ * @param step bytes from one pixel of a line to the next
+ * @param beside bytes from one line to the next
+ */
 function blurLines(
   image: ImageTask,
   task: BoxTask,
   first: usize,
   length: i32,
   step: usize,
+  beside: usize,
   lines: i32,
 ): void {
-  const stride = (<usize>lines) << 4;
   const padded = length + 2 * padding;
   let from = task.room;
-  let to = task.room + <usize>padded * stride;
+  let to = task.room + ((<usize>padded) << 6);
   const edges = image.edges;
+  const nothing = f32x4.splat(0);
+  // Where there are fewer lines the first one is read again.
+  const second = lines > 1 ? beside : 0;
+  const third = lines > 2 ? 2 * beside : 0;
+  const fourth = lines > 3 ? 3 * beside : 0;
   for (let n = 0; n < padded; n++) {
     const place = placeIn(n - padding, length, edges);
-    const out = from + <usize>n * stride;
-    for (let line = 0; line < lines; line++) {
-      const value =
-        place < 0 ? f32x4.splat(0) : readPixel(first + <usize>place * step + ((<usize>line) << 3));
-      v128.store(out + ((<usize>line) << 4), value);
-    }
+    const out = from + ((<usize>n) << 6);
+    const at = first + <usize>max(place, 0) * step;
+    v128.store(out, place < 0 ? nothing : readPixel(at));
+    v128.store(out, place < 0 ? nothing : readPixel(at + second), 16);
+    v128.store(out, place < 0 ? nothing : readPixel(at + third), 32);
+    v128.store(out, place < 0 ? nothing : readPixel(at + fourth), 48);
   }
   const reach = task.reach;
   const rim = f32x4.splat(task.rim);
@@ -53,32 +63,52 @@ function blurLines(
   for (let box = 0; box < boxes; box++) {
     // Each box leaves less of the padding.
     start += reach + 1;
-    for (let line = 0; line < lines; line++) {
-      const at = (<usize>line) << 4;
-      let sum = f32x4.splat(0);
-      for (let n = -reach; n <= reach; n++)
-        sum = f32x4.add(sum, v128.load(from + <usize>(start + n) * stride + at));
-      let left = from + <usize>(start - reach - 1) * stride + at;
-      let right = from + <usize>(start + reach + 1) * stride + at;
-      let out = to + <usize>start * stride + at;
-      for (let n = start; n < padded - start; n++) {
-        const next = v128.load(right);
-        const sides = f32x4.add(v128.load(left), next);
-        v128.store(out, f32x4.mul(f32x4.add(sum, f32x4.mul(sides, rim)), share));
-        left += stride;
-        sum = f32x4.sub(f32x4.add(sum, next), v128.load(left));
-        right += stride;
-        out += stride;
-      }
+    let sum0 = nothing;
+    let sum1 = nothing;
+    let sum2 = nothing;
+    let sum3 = nothing;
+    for (let n = -reach; n <= reach; n++) {
+      const at = from + ((<usize>(start + n)) << 6);
+      sum0 = f32x4.add(sum0, v128.load(at));
+      sum1 = f32x4.add(sum1, v128.load(at, 16));
+      sum2 = f32x4.add(sum2, v128.load(at, 32));
+      sum3 = f32x4.add(sum3, v128.load(at, 48));
+    }
+    let left = from + ((<usize>(start - reach - 1)) << 6);
+    let right = from + ((<usize>(start + reach + 1)) << 6);
+    let out = to + ((<usize>start) << 6);
+    for (let n = start; n < padded - start; n++) {
+      const next0 = v128.load(right);
+      const next1 = v128.load(right, 16);
+      const next2 = v128.load(right, 32);
+      const next3 = v128.load(right, 48);
+      const sides0 = f32x4.mul(f32x4.add(v128.load(left), next0), rim);
+      const sides1 = f32x4.mul(f32x4.add(v128.load(left, 16), next1), rim);
+      const sides2 = f32x4.mul(f32x4.add(v128.load(left, 32), next2), rim);
+      const sides3 = f32x4.mul(f32x4.add(v128.load(left, 48), next3), rim);
+      v128.store(out, f32x4.mul(f32x4.add(sum0, sides0), share));
+      v128.store(out, f32x4.mul(f32x4.add(sum1, sides1), share), 16);
+      v128.store(out, f32x4.mul(f32x4.add(sum2, sides2), share), 32);
+      v128.store(out, f32x4.mul(f32x4.add(sum3, sides3), share), 48);
+      left += 64;
+      sum0 = f32x4.add(sum0, f32x4.sub(next0, v128.load(left)));
+      sum1 = f32x4.add(sum1, f32x4.sub(next1, v128.load(left, 16)));
+      sum2 = f32x4.add(sum2, f32x4.sub(next2, v128.load(left, 32)));
+      sum3 = f32x4.add(sum3, f32x4.sub(next3, v128.load(left, 48)));
+      right += 64;
+      out += 64;
     }
     const swap = from;
     from = to;
     to = swap;
   }
-  for (let n = 0; n < length; n++) {
-    const value = from + <usize>(n + padding) * stride;
-    for (let line = 0; line < lines; line++)
-      writePixel(first + <usize>n * step + ((<usize>line) << 3), v128.load(value + ((<usize>line) << 4)));
+  let value = from + ((<usize>padding) << 6);
+  let pixel = first;
+  for (let n = 0; n < length; n++, value += 64, pixel += step) {
+    writePixel(pixel, v128.load(value));
+    if (lines > 1) writePixel(pixel + second, v128.load(value, 16));
+    if (lines > 2) writePixel(pixel + third, v128.load(value, 32));
+    if (lines > 3) writePixel(pixel + fourth, v128.load(value, 48));
   }
 }
 

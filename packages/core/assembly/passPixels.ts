@@ -96,17 +96,22 @@ export function veil(pixels: usize, count: i32, amount: f32, red: f32, green: f3
 
 /** A pixel as four floats, 0 to 65535. */
 export function readPixel(address: usize): v128 {
-  return f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(v128.load64_zero(address)));
+  return f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(address)));
 }
+
+/** 2^23: added to a number from 0 to 65,535, it leaves the nearest whole one in the last bits. */
+const wholeAt: f32 = 8388608;
 
 /** Writes a pixel, rounded; values beyond 0 to 65535 are cut. */
 export function writePixel(address: usize, value: v128): void {
-  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(value, f32x4.splat(0.5)));
+  // The quick kinds of least and most: what is not a number does not come here.
+  const within = f32x4.pmin(f32x4.pmax(value, f32x4.splat(0)), f32x4.splat(65535));
+  const whole = v128.and(f32x4.add(within, f32x4.splat(wholeAt)), i32x4.splat(0xffff));
   v128.store64_lane(address, i16x8.narrow_i32x4_u(whole, whole), 0);
 }
 
 /** Light that goes through matter cannot exceed its opacity: each value is at most the fourth. */
 export function writeWithin(address: usize, value: v128): void {
   const alpha = i8x16.shuffle(value, value, 12, 13, 14, 15, 12, 13, 14, 15, 12, 13, 14, 15, 12, 13, 14, 15);
-  writePixel(address, f32x4.max(f32x4.min(value, alpha), f32x4.splat(0)));
+  writePixel(address, f32x4.pmin(value, alpha));
 }

@@ -18,7 +18,7 @@ export class BoxTask {
   reach: i32;
   /** How much of the pixels after those counts, 0 to 1. */
   rim: f32;
-  /** Room for two lines, 32 pixels of padding included for each: sixteen floats a pixel. */
+  /** Room for two times four lines, 64 pixels of padding included for each: four floats a pixel. */
   room: usize;
 }
 
@@ -62,9 +62,13 @@ export class WobbleTask {
   phase: f32;
   left: f32;
   top: f32;
+  /** Pixels from one reading of noise to the next. */
+  grid: i32;
+  /** Room for two rows of readings: four floats each. */
+  room: usize;
 }
 
-/** Sectors around a point, every other one mirrored; two of half a turn are a mirror. */
+/** Sectors around a point, every other one mirrored. */
 @unmanaged
 export class FoldTask {
   x: f32;
@@ -108,8 +112,6 @@ export class BrightTask {
   /** Where brightness begins to count, and where it counts wholly, encoded, 0 to 1. */
   low: f32;
   high: f32;
-  /** 65536 floats: light of encoded values. */
-  decode: usize;
 }
 
 /** Light that is added to a picture. */
@@ -123,9 +125,6 @@ export class AddTask {
   red: f32;
   green: f32;
   blue: f32;
-  decode: usize;
-  /** 4097 floats: encoded values of light, by its square root. */
-  encode: usize;
   /** Room for a row of the small picture: four floats a pixel. */
   room: usize;
 }

@@ -52,18 +52,16 @@ function chance(x: u32, y: u32, seed: u32): u32 {
   return h ^ (h >> 16);
 }
 
-/** Four numbers around 0 with the variance of a quarter's square: one for all colours, then one for each. */
+/** Four numbers from -1 to 1, mostly faint: the sum of two even ones, as grains are. One for all colours is the last. */
 function grainOf(h: u32): v128 {
-  // The sum of two even ones: most grains are faint.
-  const again: u32 = h * 0x9e3779b1;
-  const first = f32x4(<f32>(h & 255), <f32>((h >> 8) & 255), <f32>((h >> 16) & 255), <f32>(h >> 24));
-  const second = f32x4(
-    <f32>(again & 255),
-    <f32>((again >> 8) & 255),
-    <f32>((again >> 16) & 255),
-    <f32>(again >> 24),
+  const nothing = i32x4.splat(0);
+  const first = i32x4.splat(h);
+  const second = i32x4.splat(h * 0x9e3779b1);
+  const bytes = i32x4.add(
+    i8x16.shuffle(first, nothing, 0, 16, 16, 16, 1, 16, 16, 16, 2, 16, 16, 16, 3, 16, 16, 16),
+    i8x16.shuffle(second, nothing, 0, 16, 16, 16, 1, 16, 16, 16, 2, 16, 16, 16, 3, 16, 16, 16),
   );
-  return f32x4.sub(f32x4.mul(f32x4.add(first, second), f32x4.splat(1 / 255.0)), f32x4.splat(1));
+  return f32x4.sub(f32x4.mul(f32x4.convert_i32x4_s(bytes), f32x4.splat(1 / 255.0)), f32x4.splat(1));
 }
 
 /** Grain for a row of cells. */
@@ -127,7 +125,7 @@ export function splitColors(image: ImageTask, task: SplitTask): void {
       const red = sampleAt(image, <f32>x - moveX, <f32>y - moveY);
       const green = readPixel(image.from + ((<usize>(y * image.width + x)) << 3));
       const blue = sampleAt(image, <f32>x + moveX, <f32>y + moveY);
-      const alpha = f32x4.max(red, f32x4.max(green, blue));
+      const alpha = f32x4.pmax(red, f32x4.pmax(green, blue));
       writePixel(
         to,
         i8x16.shuffle(

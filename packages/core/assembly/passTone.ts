@@ -98,8 +98,8 @@ export function lookUp(image: ImageTask, task: CubeTask): void {
     const own = readPixel(pixel);
     const alpha = f32x4.extract_lane(own, 3);
     if (alpha <= 0) continue;
-    const place = f32x4.min(f32x4.mul(own, f32x4.splat(most / alpha)), f32x4.splat(most));
-    const cell = f32x4.min(f32x4.floor(place), f32x4.splat(most - 1));
+    const place = f32x4.pmin(f32x4.mul(own, f32x4.splat(most / alpha)), f32x4.splat(most));
+    const cell = f32x4.pmin(f32x4.floor(place), f32x4.splat(most - 1));
     const part = f32x4.sub(place, cell);
     const r = <i32>f32x4.extract_lane(cell, 0);
     const g = <i32>f32x4.extract_lane(cell, 1);

@@ -78,24 +78,67 @@ function noiseAt(x: f32, y: f32, z: f32, seed: u32): f32 {
   return sum;
 }
 
-/** Two fields of noise, read at every eighth pixel and straight in between where they are that smooth. */
+/** How far a place is moved: x and y, as a pair of floats in the first half. */
+function shiftAt(task: WobbleTask, x: f32, y: f32): v128 {
+  let across: f32 = 0;
+  let down: f32 = 0;
+  let share: f32 = task.amount;
+  let times: f32 = 1 / task.size;
+  for (let layer = 0; layer < task.detail; layer++) {
+    const px = (x + task.left) * times;
+    const py = (y + task.top) * times;
+    across += share * noiseAt(px, py, task.phase, task.seed + 2 * layer);
+    down += share * noiseAt(px, py, task.phase, task.seed + 2 * layer + 1);
+    share *= 0.5;
+    times *= 2;
+  }
+  return f32x4(across, down, 0, 0);
+}
+
+/** Noise is read at every so many pixels, for it is smooth, and taken straight in between. */
 export function wobble(image: ImageTask, task: WobbleTask): void {
+  const grid = task.grid;
+  const points = image.width / grid + 2;
+  const upper = task.room;
+  const lower = task.room + ((<usize>points) << 4);
+  const share: f32 = 1 / <f32>grid;
   let to = image.to;
   for (let y = 0; y < image.height; y++) {
-    for (let x = 0; x < image.width; x++, to += 8) {
-      let across: f32 = 0;
-      let down: f32 = 0;
-      let share: f32 = task.amount;
-      let times: f32 = 1 / task.size;
-      for (let layer = 0; layer < task.detail; layer++) {
-        const px = (<f32>x + task.left) * times;
-        const py = (<f32>y + task.top) * times;
-        across += share * noiseAt(px, py, task.phase, task.seed + 2 * layer);
-        down += share * noiseAt(px, py, task.phase, task.seed + 2 * layer + 1);
-        share *= 0.5;
-        times *= 2;
+    const row = y - (y % grid);
+    if (y == row) {
+      for (let n = 0; n < points; n++) {
+        const x = <f32>(n * grid);
+        v128.store(upper + ((<usize>n) << 4), shiftAt(task, x, <f32>row));
+        v128.store(lower + ((<usize>n) << 4), shiftAt(task, x, <f32>(row + grid)));
       }
-      writePixel(to, sampleAt(image, <f32>x + across, <f32>y + down));
+    }
+    const down = f32x4.splat(<f32>(y - row) * share);
+    for (let x = 0; x < image.width; x++, to += 8) {
+      const n = x / grid;
+      const at = (<usize>n) << 4;
+      const across = f32x4.splat(<f32>(x - n * grid) * share);
+      const a = v128.load(upper + at);
+      const b = v128.load(lower + at);
+      const above = f32x4.add(a, f32x4.mul(f32x4.sub(v128.load(upper + at, 16), a), across));
+      const below = f32x4.add(b, f32x4.mul(f32x4.sub(v128.load(lower + at, 16), b), across));
+      const shift = f32x4.add(above, f32x4.mul(f32x4.sub(below, above), down));
+      const column = <f32>x + f32x4.extract_lane(shift, 0);
+      writePixel(to, sampleAt(image, column, <f32>y + f32x4.extract_lane(shift, 1)));
+    }
+  }
+}
+
+/** What lies on one side of a line, and its mirror image on the other. The line goes through x, y; its normal has length 1. */
+export function reflect(image: ImageTask, x: f32, y: f32, normalX: f32, normalY: f32): void {
+  let to = image.to;
+  for (let row = 0; row < image.height; row++) {
+    for (let column = 0; column < image.width; column++, to += 8) {
+      const away: f32 = (<f32>column - x) * normalX + (<f32>row - y) * normalY;
+      if (away <= 0) store<u64>(to, load<u64>(image.from + ((<usize>(row * image.width + column)) << 3)));
+      else {
+        const twice: f32 = 2 * away;
+        writePixel(to, sampleAt(image, <f32>column - twice * normalX, <f32>row - twice * normalY));
+      }
     }
   }
 }

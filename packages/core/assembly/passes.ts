@@ -4,7 +4,7 @@
  */
 export { accumulate, addPixels, invert, premultiply, settleSums, unpremultiply, veil } from './passPixels';
 export { averagePair, boxBlur, enlarge, halve } from './passBlur';
-export { affine, fold, lens, mosaic, tiles, wobble } from './passWarp';
+export { affine, fold, lens, mosaic, reflect, tiles, wobble } from './passWarp';
 export { addLight, brightnessForm, layOutline, takeBright, takeForm } from './passLight';
 export { curves, lookUp, mix, tones } from './passTone';
 export { grain, scanLines, splitColors, vignette, wipe } from './passTexture';

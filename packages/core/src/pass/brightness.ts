@@ -2,7 +2,6 @@ import { fields } from '../property/record';
 import { distance, percent } from './passFields';
 import { channelsOf } from './passKind';
 import { putAddTask, putBrightTask } from './passCalls';
-import { passEngine } from './passEngine';
 import type { PassBuffer } from './passBuffer';
 import type { Pixels } from './gaussian';
 
@@ -35,7 +34,6 @@ export function takeBright(buffer: PassBuffer, { threshold, knee }: Bright, bloc
     height,
     low: threshold - knee / 2,
     high: threshold + knee / 2,
-    decode: passEngine().decode,
   });
   buffer.code.takeBright(image, task);
   return { address, width, height };
@@ -48,7 +46,6 @@ export function addLight(
   block: number,
   { strength, tint }: { strength: number; tint: string },
 ): void {
-  const { decode, encode } = passEngine();
   const [red, green, blue] = channelsOf(tint).map((value) => value * strength) as [number, number, number];
   const room = buffer.take(16 * (light.width + 3));
   const task = putAddTask(buffer.code.memory.buffer, {
@@ -59,8 +56,6 @@ export function addLight(
     red,
     green,
     blue,
-    decode,
-    encode,
     room,
   });
   buffer.code.addLight(buffer.image(), task);

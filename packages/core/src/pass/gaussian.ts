@@ -23,7 +23,7 @@ const padding = 64;
 
 /** Blurs pixels anywhere in memory by boxes. @param room where lines may stand */
 function blurByBoxes(buffer: PassBuffer, at: Pixels, variance: number, edges: Edges): void {
-  const room = buffer.take(2 * 16 * 8 * (Math.max(at.width, at.height) + padding));
+  const room = buffer.take(2 * 16 * 4 * (Math.max(at.width, at.height) + padding));
   const image = buffer.told(at.address, at.address, at.width, at.height, edges);
   const { reach, rim } = boxesOf(variance);
   buffer.code.boxBlur(image, putBoxTask(buffer.code.memory.buffer, { reach, rim, room }));

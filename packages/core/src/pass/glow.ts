@@ -10,7 +10,7 @@ const veils = [
 ] as const;
 
 /** How many pixels become one: a blur of that width does not show it. */
-export const blockFor = (sigma: number): number => (sigma >= 6 ? 4 : sigma >= 2.4 ? 2 : 1);
+export const blockFor = (sigma: number): number => (sigma >= 4.8 ? 4 : sigma >= 1.2 ? 2 : 1);
 
 /** Bright parts shine over what lies around them. */
 export const glow = passKind({

@@ -1,7 +1,7 @@
 import type { Mask } from '../picture/operation/group';
 import { blurGaussian } from './gaussian';
 import { PassBuffer } from './passBuffer';
-import { passEngine } from './passEngine';
+import { firstPixel, passEngine } from './passEngine';
 
 /**
  * Makes pixels into the form that a group is seen through: white, as opaque as it is seen. In place.
@@ -15,15 +15,15 @@ export function maskPixels(
   { by, softness, inverted }: Pick<Mask, 'by' | 'softness' | 'inverted'>,
   scale: number,
 ): void {
-  const { code, free } = passEngine();
+  const code = passEngine();
   const buffer = new PassBuffer(width, height);
-  new Uint8Array(code.memory.buffer, free, rgba.length).set(rgba);
-  code.premultiply(free, buffer.address, buffer.count);
+  new Uint8Array(code.memory.buffer, firstPixel, rgba.length).set(rgba);
+  code.premultiply(firstPixel, buffer.address, buffer.count);
   if (by === 'brightness') code.brightnessForm(buffer.image());
   // What lies beyond the surface is as what lies at its edge: a mask may be larger than the picture.
   blurGaussian(buffer, buffer, softness * scale, 'repeat');
   code.takeForm(buffer.image(), 0, 0, inverted ? 1 : 0);
   buffer.swap();
-  code.unpremultiply(buffer.address, free, buffer.count);
-  rgba.set(new Uint8Array(code.memory.buffer, free, rgba.length));
+  code.unpremultiply(buffer.address, firstPixel, buffer.count);
+  rgba.set(new Uint8Array(code.memory.buffer, firstPixel, rgba.length));
 }

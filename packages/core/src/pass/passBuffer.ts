@@ -1,6 +1,6 @@
 import { reachMemory } from '../compiled/webAssembly';
 import { putImageTask, type PassCode, type Pointer } from './passCalls';
-import { passEngine } from './passEngine';
+import { firstPixel, passEngine } from './passEngine';
 
 /** What lies beyond the pixels of a buffer. */
 export type Edges = 'clear' | 'repeat' | 'mirror';
@@ -13,7 +13,7 @@ const align = (bytes: number) => (bytes + 15) & ~15;
  * and opacity, 16 bits each, in sRGB. A thread has one at a time.
  */
 export class PassBuffer {
-  readonly code: PassCode = passEngine().code;
+  readonly code: PassCode = passEngine();
   /** Address of the pixels. */
   address: number;
   /** Address of room for as many. */
@@ -27,7 +27,7 @@ export class PassBuffer {
   ) {
     const bytes = align(8 * width * height);
     // Pixels of a canvas stand in front: see runPasses.
-    this.address = passEngine().free + align(4 * width * height);
+    this.address = firstPixel + align(4 * width * height);
     this.other = this.address + bytes;
     this.free = this.taken = this.other + bytes;
     reachMemory(this.code.memory, this.free);

@@ -30,7 +30,7 @@ export interface BoxTask {
   reach: number;
   /** How much of the pixels after those counts, 0 to 1. */
   rim: number;
-  /** Room for two lines, 32 pixels of padding included for each: sixteen floats a pixel. */
+  /** Room for two times four lines, 64 pixels of padding included for each: four floats a pixel. */
   room: number;
 }
 export function putBoxTask(buffer: ArrayBuffer, values: BoxTask): Pointer<'BoxTask'> {
@@ -103,6 +103,10 @@ export interface WobbleTask {
   phase: number;
   left: number;
   top: number;
+  /** Pixels from one reading of noise to the next. */
+  grid: number;
+  /** Room for two rows of readings: four floats each. */
+  room: number;
 }
 export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<'WobbleTask'> {
   const view = new DataView(buffer, 32896);
@@ -113,10 +117,12 @@ export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<
   view.setFloat32(16, values.phase, true);
   view.setFloat32(20, values.left, true);
   view.setFloat32(24, values.top, true);
+  view.setInt32(28, values.grid, true);
+  view.setUint32(32, values.room, true);
   return 32896 as Pointer<'WobbleTask'>;
 }
 
-/** Sectors around a point, every other one mirrored; two of half a turn are a mirror. */
+/** Sectors around a point, every other one mirrored. */
 export interface FoldTask {
   x: number;
   y: number;
@@ -126,13 +132,13 @@ export interface FoldTask {
   turn: number;
 }
 export function putFoldTask(buffer: ArrayBuffer, values: FoldTask): Pointer<'FoldTask'> {
-  const view = new DataView(buffer, 32928);
+  const view = new DataView(buffer, 32944);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.angle, true);
   view.setFloat32(12, values.sector, true);
   view.setFloat32(16, values.turn, true);
-  return 32928 as Pointer<'FoldTask'>;
+  return 32944 as Pointer<'FoldTask'>;
 }
 
 /** A picture repeated. */
@@ -147,7 +153,7 @@ export interface TilesTask {
   height: number;
 }
 export function putTilesTask(buffer: ArrayBuffer, values: TilesTask): Pointer<'TilesTask'> {
-  const view = new DataView(buffer, 32960);
+  const view = new DataView(buffer, 32976);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.columns, true);
@@ -155,7 +161,7 @@ export function putTilesTask(buffer: ArrayBuffer, values: TilesTask): Pointer<'T
   view.setInt32(16, values.mirrored, true);
   view.setFloat32(20, values.width, true);
   view.setFloat32(24, values.height, true);
-  return 32960 as Pointer<'TilesTask'>;
+  return 32976 as Pointer<'TilesTask'>;
 }
 
 /** Cells of one colour. */
@@ -166,12 +172,12 @@ export interface MosaicTask {
   height: number;
 }
 export function putMosaicTask(buffer: ArrayBuffer, values: MosaicTask): Pointer<'MosaicTask'> {
-  const view = new DataView(buffer, 32992);
+  const view = new DataView(buffer, 33008);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.width, true);
   view.setFloat32(12, values.height, true);
-  return 32992 as Pointer<'MosaicTask'>;
+  return 33008 as Pointer<'MosaicTask'>;
 }
 
 /** Light taken from what is bright, small. */
@@ -184,18 +190,15 @@ export interface BrightTask {
   /** Where brightness begins to count, and where it counts wholly, encoded, 0 to 1. */
   low: number;
   high: number;
-  /** 65536 floats: light of encoded values. */
-  decode: number;
 }
 export function putBrightTask(buffer: ArrayBuffer, values: BrightTask): Pointer<'BrightTask'> {
-  const view = new DataView(buffer, 33008);
+  const view = new DataView(buffer, 33024);
   view.setInt32(0, values.block, true);
   view.setInt32(4, values.width, true);
   view.setInt32(8, values.height, true);
   view.setFloat32(12, values.low, true);
   view.setFloat32(16, values.high, true);
-  view.setUint32(20, values.decode, true);
-  return 33008 as Pointer<'BrightTask'>;
+  return 33024 as Pointer<'BrightTask'>;
 }
 
 /** Light that is added to a picture. */
@@ -208,14 +211,11 @@ export interface AddTask {
   red: number;
   green: number;
   blue: number;
-  decode: number;
-  /** 4097 floats: encoded values of light, by its square root. */
-  encode: number;
   /** Room for a row of the small picture: four floats a pixel. */
   room: number;
 }
 export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTask'> {
-  const view = new DataView(buffer, 33040);
+  const view = new DataView(buffer, 33056);
   view.setUint32(0, values.light, true);
   view.setInt32(4, values.width, true);
   view.setInt32(8, values.height, true);
@@ -223,10 +223,8 @@ export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTa
   view.setFloat32(16, values.red, true);
   view.setFloat32(20, values.green, true);
   view.setFloat32(24, values.blue, true);
-  view.setUint32(28, values.decode, true);
-  view.setUint32(32, values.encode, true);
-  view.setUint32(36, values.room, true);
-  return 33040 as Pointer<'AddTask'>;
+  view.setUint32(28, values.room, true);
+  return 33056 as Pointer<'AddTask'>;
 }
 
 /** A soft outline: a blurred form of one colour, laid under a picture, or into it. */
@@ -467,6 +465,7 @@ export interface PassCode {
   fold(image: Pointer<'ImageTask'>, task: Pointer<'FoldTask'>): void;
   lens(image: Pointer<'ImageTask'>, task: Pointer<'LensTask'>): void;
   mosaic(image: Pointer<'ImageTask'>, task: Pointer<'MosaicTask'>): void;
+  reflect(image: Pointer<'ImageTask'>, x: number, y: number, normalX: number, normalY: number): void;
   tiles(image: Pointer<'ImageTask'>, task: Pointer<'TilesTask'>): void;
   wobble(image: Pointer<'ImageTask'>, task: Pointer<'WobbleTask'>): void;
   addLight(image: Pointer<'ImageTask'>, task: Pointer<'AddTask'>): void;

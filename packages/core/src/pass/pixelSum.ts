@@ -1,5 +1,5 @@
 import { reachMemory } from '../compiled/webAssembly';
-import { passEngine } from './passEngine';
+import { firstPixel, passEngine } from './passEngine';
 
 /** The average of several pictures of the same size, with 16 bits a value in between. */
 export class PixelSum {
@@ -35,12 +35,12 @@ export class PixelSum {
   }
 
   private room() {
-    const { code, free } = passEngine();
+    const code = passEngine();
     const count = this.width * this.height;
     const align = (bytes: number) => (bytes + 15) & ~15;
-    const wide = free + align(4 * count);
+    const wide = firstPixel + align(4 * count);
     const sums = wide + align(8 * count);
     const buffer = reachMemory(code.memory, sums + 16 * count);
-    return { code, pixels: free, wide, sums, count, buffer };
+    return { code, pixels: firstPixel, wide, sums, count, buffer };
   }
 }

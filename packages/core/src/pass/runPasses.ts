@@ -1,5 +1,5 @@
 import { PassBuffer } from './passBuffer';
-import { passEngine } from './passEngine';
+import { firstPixel, passEngine } from './passEngine';
 import { channelsOf, type PassContext } from './passKind';
 import { runPass, type PassSettings } from './registry';
 
@@ -31,10 +31,10 @@ export function runPasses(
   context: PassContext,
   { veil, clock }: { veil?: Veil | undefined; clock?: PassClock | undefined } = {},
 ): void {
-  const { code, free } = passEngine();
+  const code = passEngine();
   const buffer = new PassBuffer(width, height);
-  new Uint8Array(code.memory.buffer, free, 4 * width * height).set(rgba);
-  code.premultiply(free, buffer.address, buffer.count);
+  new Uint8Array(code.memory.buffer, firstPixel, 4 * width * height).set(rgba);
+  code.premultiply(firstPixel, buffer.address, buffer.count);
   for (const pass of passes) {
     const start = clock?.now() ?? 0;
     runPass(buffer, pass, context);
@@ -48,6 +48,6 @@ export function runPasses(
     ];
     code.veil(buffer.address, buffer.count, veil.opacity, red, green, blue);
   }
-  code.unpremultiply(buffer.address, free, buffer.count);
-  rgba.set(new Uint8Array(code.memory.buffer, free, 4 * width * height));
+  code.unpremultiply(buffer.address, firstPixel, buffer.count);
+  rgba.set(new Uint8Array(code.memory.buffer, firstPixel, 4 * width * height));
 }

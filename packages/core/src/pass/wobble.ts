@@ -45,6 +45,10 @@ export const wobble = passKind({
     if (amount <= 0) return;
     const scale = scaleOf(context);
     const start = pixelOf(context, { x: 0, y: 0 });
+    const finest = (size * scale) / 2 ** (detail - 1);
+    // So near to each other that straight lines between them are not seen.
+    const grid = finest >= 48 ? 8 : finest >= 24 ? 4 : finest >= 12 ? 2 : 1;
+    const room = buffer.take(2 * 16 * (Math.ceil(buffer.width / grid) + 3));
     const task = putWobbleTask(buffer.code.memory.buffer, {
       amount: amount * scale,
       size: Math.max(1, size * scale),
@@ -53,6 +57,8 @@ export const wobble = passKind({
       phase: context.t * speed,
       left: -start.x,
       top: -start.y,
+      grid,
+      room,
     });
     buffer.code.wobble(buffer.image(edges), task);
     buffer.swap();
