@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { motionBits } from '../packages/core/src/drive/motionBits';
 import { mathBits } from '../packages/core/src/math/mathBits';
+import { passBits } from '../packages/core/src/pass/passBits';
 import { sceneBits } from '../packages/core/src/scene/sceneBits';
 
 /** Bytes of the numbers that a function without arguments, from a file of the core, gives in the browser. */
@@ -50,5 +51,12 @@ test('the rasteriser paints every kind of body with the same bits in the browser
   const own = sceneBits();
   const bytes = await bytesInBrowser(page, 'scene/sceneBits.ts', 'sceneBits');
   expect(own.filter((value, i) => i % 4 === 3 && value > 0).length).toBeGreaterThan(100_000);
+  expect(hash(bytes)).toBe(hash(own));
+});
+
+test('every pass makes the same bits of the same pixels in the browser as in Node', async ({ page }) => {
+  const own = passBits();
+  const bytes = await bytesInBrowser(page, 'pass/passBits.ts', 'passBits');
+  expect(new Set(own).size).toBe(256);
   expect(hash(bytes)).toBe(hash(own));
 });
