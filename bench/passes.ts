@@ -54,7 +54,8 @@ export const usualFinish = [pass('glow'), pass('curves', { all: points }), pass(
 export function benchPasses() {
   const each = Object.fromEntries(
     (Object.keys(passKinds) as PassKindName[]).map((kind) => {
-      const part = kind === 'curves' ? { all: points } : kind === 'grade' ? { exposure: 0.3, saturation: 1.2 } : {};
+      const part =
+        kind === 'curves' ? { all: points } : kind === 'grade' ? { exposure: 0.3, saturation: 1.2 } : {};
       return [kind, Math.round(10 * timePasses([pass(kind, part)])) / 10];
     }),
   );

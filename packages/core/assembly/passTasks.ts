@@ -252,3 +252,13 @@ export class WipeTask {
   soft: f32;
   inverted: i32;
 }
+
+/** Small shapes. */
+@unmanaged
+export class SpritesTask {
+  /** 14 floats for each: see passSprites.ts. */
+  sprites: usize;
+  count: i32;
+  /** 1 where their light is added up. */
+  add: i32;
+}

@@ -315,7 +315,7 @@ function isSingle(operations: readonly Operation[]): boolean {
   if (operations.length !== 1 || !only || only.op === 'group' || only.op === 'images') return false;
   if (only.op === 'backdrop') return true;
   // The pieces of an image's edges lie under it, and so does noise; a line lies over what it surrounds.
-  if (only.op === 'scene') return true;
+  if (only.op === 'scene' || only.op === 'sprites') return true;
   if (only.op === 'image') return only.edges <= 0;
   if (only.op === 'shape') return only.grain <= 0 && (only.fill === null || only.stroke === null);
   return only.soft <= 0;

@@ -1,3 +1,4 @@
+import { SumsCache } from '../drive/propertySums';
 import type { Outlines } from '../figure/imageMarks';
 import { PathCache } from '../path/pathCache';
 import type { Ramps } from '../property/palette';
@@ -8,6 +9,8 @@ export class DrawCache {
   readonly paths = new PathCache();
   /** Colours of gradients. */
   readonly ramps: Ramps = new LastUsed<readonly string[]>(200);
+  /** Integrals of properties that move. */
+  readonly sums = new SumsCache();
   /** Shapes that stand as marks, by their path data. */
   readonly outlines = new LastUsed<Outlines>(50);
 }

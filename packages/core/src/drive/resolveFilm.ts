@@ -15,6 +15,8 @@ export interface ResolvedFilm {
   layer(id: string): Layer | undefined;
   /** Whether a property of a layer moves during the film. */
   moves(layer: string, key: string): boolean;
+  /** What moves a property of a layer; undefined where nothing does. */
+  driver(layer: string, key: string): Driver | undefined;
   /** Keys of a layer's properties that differ from part to part. */
   spreads(layer: string): readonly string[];
   /** The values of a number for each part of a layer; undefined where they are all the same. */
@@ -40,6 +42,7 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
       film,
       layer: (id) => layers.get(id),
       moves: () => false,
+      driver: () => undefined,
       spreads: () => none,
       parts: () => undefined,
     };
@@ -87,6 +90,7 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
         .filter(({ motions }) => motions.some(({ cord }) => cord.spread))
         .map(({ place }) => place.key),
     moves: (layer, key) => driverOf(layer, key) !== undefined,
+    driver: (layer, key) => driverOf(layer, key),
     parts(layer, key, count, item) {
       const driver = driverOf(layer, key, item);
       const values = driver && partValues(driver, film, hearing, t, count);

@@ -125,6 +125,36 @@ function countBeats({ beats }: Film, bars: boolean, delay: number, t: number): C
   return { count, since: beats.first + delay + count * length };
 }
 
+/** When something happens in a stretch of time, and how often it did before that. */
+export function eventsBetween(
+  film: Film,
+  hearing: Hearing,
+  what: Counted,
+  follower: string | null,
+  from: number,
+  to: number,
+): { times: readonly number[]; before: number } {
+  const found = what === 'hit' && follower !== null ? followerOf(film, follower) : undefined;
+  if (what !== 'hit' || found?.kind === 'beat') {
+    const { beats } = film;
+    if (!beats) return { times: [], before: 0 };
+    const delay = found?.delay ?? 0;
+    const bars = what === 'bar' || found?.phase === 'bar';
+    const length = (60 / beats.bpm) * (bars ? beats.perBar : 1);
+    const first = Math.max(0, Math.ceil((from - delay - beats.first) / length));
+    const last = Math.floor((to - delay - beats.first) / length);
+    const count = Math.max(0, last - first + 1);
+    const times = Array.from({ length: count }, (_, i) => beats.first + delay + (first + i) * length);
+    return { times, before: first };
+  }
+  const table = found && hearing.followerTable(found.id);
+  if (!table) return { times: [], before: 0 };
+  const { fires, delay } = table;
+  // The one at `from` itself is before.
+  const [before, until] = [countUpTo(fires, from - delay), countUpTo(fires, to - delay)];
+  return { times: fires.slice(before, until).map((time) => time + delay), before };
+}
+
 /** Moments at which a switch turns, in order: the first turns it on. */
 const turns = new WeakMap<Float32Array, Map<string, number[]>>();
 

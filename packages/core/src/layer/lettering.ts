@@ -6,6 +6,8 @@ import { group } from '../picture/operations';
 import { boxOf } from '../picture/paint';
 import type { Moment } from '../picture/moment';
 import { choicesOf, ofHeight } from '../property/field';
+import { blur } from '../pass/blur';
+import type { PassSettings } from '../pass/registry';
 import { paintIn, paintRecord } from '../property/paintRecord';
 import { fieldGroups, type ValueOf } from '../property/record';
 import { usualTypeface } from '../typeface/typeface';
@@ -232,6 +234,15 @@ function ofLetters(layer: LetteringLayer, count: number, moment: Moment) {
   };
 }
 
+/** A blur that fades out over so many picture units. */
+const softened = (softness: number): PassSettings => ({
+  ...blur.defaults({ width: 0, height: 0 }),
+  id: 'shadow',
+  // What a Gaussian spreads lies almost wholly within so many standard deviations.
+  radius: softness / 2.4,
+  edges: 'clear',
+});
+
 /** Letters: a word, a title, the time. */
 export const letteringLayer: LayerKind<'lettering', typeof letteringLayerRecord> = {
   kind: 'lettering',
@@ -264,8 +275,9 @@ export const letteringLayer: LayerKind<'lettering', typeof letteringLayerRecord>
           line.map((value, i) => value + (i % 2 === 0 ? shadowOffset.x : shadowOffset.y)),
         );
         drawn.push(
-          group([{ op: 'fill', color: shadowColor, soft: shadowSoftness, outlines: moved }], {
+          group([{ op: 'fill', color: shadowColor, soft: 0, outlines: moved }], {
             opacity: shadowOpacity,
+            passes: shadowSoftness > 0 ? [softened(shadowSoftness)] : undefined,
           }),
         );
       }

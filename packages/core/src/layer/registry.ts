@@ -6,6 +6,8 @@ import { groupLayer } from './group';
 import { imageLayer } from './image';
 import { letteringLayer } from './lettering';
 import { linkedLayer } from './linked';
+import { flareLayer } from './flare';
+import { particlesLayer } from './particles';
 import { paneLayer } from './pane';
 import { progressLayer } from './progress';
 import { filledOutline } from './shape';
@@ -35,6 +37,12 @@ export const layerKinds = {
   },
   get progress() {
     return progressLayer;
+  },
+  get particles() {
+    return particlesLayer;
+  },
+  get flare() {
+    return flareLayer;
   },
   get pane() {
     return paneLayer;

@@ -445,8 +445,24 @@ export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'Wip
   return 33360 as Pointer<'WipeTask'>;
 }
 
+/** Small shapes. */
+export interface SpritesTask {
+  /** 14 floats for each: see passSprites.ts. */
+  sprites: number;
+  count: number;
+  /** 1 where their light is added up. */
+  add: number;
+}
+export function putSpritesTask(buffer: ArrayBuffer, values: SpritesTask): Pointer<'SpritesTask'> {
+  const view = new DataView(buffer, 33392);
+  view.setUint32(0, values.sprites, true);
+  view.setInt32(4, values.count, true);
+  view.setInt32(8, values.add, true);
+  return 33392 as Pointer<'SpritesTask'>;
+}
+
 /** Where structures end. */
-export const tasksEnd = 33392;
+export const tasksEnd = 33408;
 
 export interface PassCode {
   memory: CodeMemory;
@@ -473,6 +489,7 @@ export interface PassCode {
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
   takeBright(image: Pointer<'ImageTask'>, task: Pointer<'BrightTask'>): void;
   takeForm(image: Pointer<'ImageTask'>, across: number, down: number, inverted: number): void;
+  drawSprites(image: Pointer<'ImageTask'>, task: Pointer<'SpritesTask'>): void;
   curves(image: Pointer<'ImageTask'>, task: Pointer<'CurvesTask'>): void;
   lookUp(image: Pointer<'ImageTask'>, task: Pointer<'CubeTask'>): void;
   mix(image: Pointer<'ImageTask'>, task: Pointer<'MixTask'>): void;

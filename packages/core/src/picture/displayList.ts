@@ -9,6 +9,7 @@ import type { ImagesOp } from './operation/images';
 import type { ImageOp } from './operation/image';
 import type { SceneOp } from './operation/scene';
 import type { ShapeOp } from './operation/shape';
+import type { SpritesOp } from './operation/sprites';
 import type { StrokesOp } from './operation/strokes';
 
 export type {
@@ -22,6 +23,7 @@ export type {
   Mask,
   SceneOp,
   ShapeOp,
+  SpritesOp,
   StrokesOp,
 };
 
@@ -43,7 +45,8 @@ export interface Picture {
 
 export type Operation = BackdropOp | DrawOp | GroupOp;
 /** What is drawn itself. */
-export type DrawOp = StrokesOp | DotsOp | CurveOp | FillOp | ImagesOp | ImageOp | ShapeOp | SceneOp;
+export type DrawOp =
+  StrokesOp | DotsOp | CurveOp | FillOp | ImagesOp | ImageOp | ShapeOp | SceneOp | SpritesOp;
 
 /** a, b, c, d, e, f: x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = readonly [number, number, number, number, number, number];

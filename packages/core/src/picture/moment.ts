@@ -1,4 +1,5 @@
 import type { DrawCache } from '../cache/drawCache';
+import type { PropertySums } from '../drive/propertySums';
 import { resolveFilm, type ResolvedFilm } from '../drive/resolveFilm';
 import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
@@ -38,6 +39,11 @@ export interface Moment {
   layer(id: string): Layer | undefined;
   /** Whether a property of a layer moves during the film, now or at another time. */
   moves(layer: string, key: string): boolean;
+  /**
+   * The integral over the song of a number of a layer.
+   * @param value what it is where it does not move
+   */
+  sums(layer: string, key: string, value: number): Sums;
   /** Keys of a layer's properties that differ from part to part. */
   spreads(layer: string): readonly string[];
   /**
@@ -46,6 +52,15 @@ export interface Moment {
    */
   parts(layer: string, key: string, count: number, item?: string): readonly number[] | undefined;
 }
+
+/** An integral: up to a moment, and the moment at which it passes a number. */
+export type Sums = Pick<PropertySums, 'upTo' | 'passing'>;
+
+/** Of a number that stays the same. */
+const steadySums = (value: number): Sums => ({
+  upTo: (t) => t * value,
+  passing: (sum) => (value > 0 ? sum / value : 0),
+});
 
 /** What whoever draws brings along. */
 export interface MomentOptions {
@@ -96,6 +111,10 @@ function makeMoment(
       ),
     layer: (id) => now().layer(id),
     moves: (layer, key) => now().moves(layer, key),
+    sums(layer, key, value) {
+      const driver = now().driver(layer, key);
+      return driver ? cache.sums.of(layer, driver, whole, hearing) : steadySums(value);
+    },
     spreads: (layer) => now().spreads(layer),
     parts: (layer, key, count, item) => now().parts(layer, key, count, item),
   };

@@ -10,6 +10,7 @@ import { images } from './operation/images';
 import type { OperationKind } from './operation/operationKind';
 import { scene } from './operation/scene';
 import { shape } from './operation/shape';
+import { sprites } from './operation/sprites';
 import { strokes } from './operation/strokes';
 
 export { group } from './operation/group';
@@ -29,6 +30,7 @@ const operationKinds: { [Op in Operation['op']]: OperationKind<Extract<Operation
   image,
   shape,
   scene,
+  sprites,
   group: groupKind,
 };
 

@@ -6,6 +6,7 @@ import { drawFill } from './fill';
 import { drawImage } from './image';
 import { drawImages } from './images';
 import { drawScene } from './scene';
+import { drawSprites } from './sprites';
 import { drawShape } from './shape';
 import { drawStrokes } from './strokes';
 
@@ -15,6 +16,7 @@ const drawers: { [Op in DrawOp['op']]: Drawer<Extract<DrawOp, { op: Op }>> } = {
   curve: drawCurve,
   fill: drawFill,
   images: drawImages,
+  sprites: drawSprites,
   image: drawImage,
   shape: drawShape,
   scene: drawScene,

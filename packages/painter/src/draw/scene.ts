@@ -1,6 +1,7 @@
 import { rasterise, type Matrix, type SceneOp, type Texture } from '@cyclogram/core';
-import type { PaintImage, PaintPixels, Surface } from '../context';
+import type { PaintImage } from '../context';
 import type { Drawer, Drawing } from './drawer';
+import { sheetOf } from './sheet';
 
 /** Longest side of an image on the stage, in pixels: there is one in memory for each. */
 const longestSide = 1024;
@@ -20,19 +21,6 @@ function textureOf(image: PaintImage, { createSurface }: Drawing): Texture {
     textures.set(image, (texture = { width, height, rgba: context.getImageData(0, 0, width, height).data }));
   }
   return texture;
-}
-
-/** Where the pixels of a scene go before they are laid on: one for each kind of canvas, as large as the last scene. */
-const sheets = new WeakMap<object, Surface & { width: number; height: number; pixels: PaintPixels }>();
-
-function sheetOf({ createSurface }: Drawing, width: number, height: number) {
-  let sheet = sheets.get(createSurface);
-  if (sheet?.width !== width || sheet.height !== height) {
-    const surface = createSurface(width, height);
-    sheet = { ...surface, width, height, pixels: surface.context.getImageData(0, 0, width, height) };
-    sheets.set(createSurface, sheet);
-  }
-  return sheet;
 }
 
 export const drawScene: Drawer<SceneOp> = (scene, drawing) => {

@@ -5,8 +5,9 @@ import { useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
 import { offers, type Offer } from './offers';
 import { addFigure } from './layerChanges';
+import { lightOffers, type MadeOffer } from './lightOffers';
 import { addLayer, layerOffers, type LayerOffer } from './layerOffers';
-import { stageOffers, type StageOffer } from './stageOffers';
+import { stageOffers } from './stageOffers';
 
 const size = { width: 192, height: 108 };
 /** Milliseconds between two pictures of a thumbnail while the song plays. */
@@ -91,23 +92,46 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
           </li>
         ))}
       </ul>
-      <h3 className="mt-3 mb-1 border-b border-rule text-xs text-dim">Depth</h3>
+      <Made heading="Depth" offers={stageOffers} onChoose={(offer) => addStage(offer.make(film))} />
+      <Made
+        heading="Particles and flares"
+        offers={lightOffers}
+        plain
+        onChoose={(offer) => addStage(offer.make(film))}
+      />
+    </Dialog>
+  );
+}
+
+interface MadeProps {
+  heading: string;
+  offers: readonly MadeOffer[];
+  onChoose: (offer: MadeOffer) => void;
+  /** Whether they are bright enough to be shown as they are. */
+  plain?: boolean;
+}
+
+/** Layers that are made whole. */
+function Made({ heading, offers, onChoose, plain = false }: MadeProps) {
+  return (
+    <>
+      <h3 className="mt-3 mb-1 border-b border-rule text-xs text-dim">{heading}</h3>
       <ul className="grid grid-cols-4 gap-3">
-        {stageOffers.map((offer) => (
+        {offers.map((offer) => (
           <li key={offer.name}>
             <button
               type="button"
               title={offer.about}
-              onClick={() => addStage(offer.make(film))}
+              onClick={() => onChoose(offer)}
               className="w-full border border-rule text-left hover:border-glass"
             >
-              <OfferThumbnail put={putStages.get(offer)!} />
+              <OfferThumbnail put={putStages.get(offer)!} plain={plain} />
               <span className="block truncate px-2 py-1">{offer.name}</span>
             </button>
           </li>
         ))}
       </ul>
-    </Dialog>
+    </>
   );
 }
 
@@ -124,11 +148,14 @@ const putFigures = new Map(
   ]),
 );
 const putStages = new Map(
-  stageOffers.map((offer): [StageOffer, Put] => [offer, (film) => void film.layers.push(offer.make(film))]),
+  [...stageOffers, ...lightOffers].map((offer): [MadeOffer, Put] => [
+    offer,
+    (film) => void film.layers.push(offer.make(film)),
+  ]),
 );
 
 /** What something looks like alone in the film. */
-function OfferThumbnail({ put }: { put: Put }) {
+function OfferThumbnail({ put, plain = false }: { put: Put; plain?: boolean }) {
   const preview = usePreview();
   const playing = usePreviewState((state) => state.playing);
   // Painted anew a few times while the song is heard, not at each step.
@@ -145,7 +172,7 @@ function OfferThumbnail({ put }: { put: Put }) {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const paint = async () => {
       const time = playing ? preview.time() : { loudOf: alone.ears[0]!.id };
-      const picture = await preview.request('paint', { film: alone, time, ...size });
+      const picture = await preview.request('paint', { film: alone, time, ...size, plain });
       if (stale) return picture.close();
       canvas.current?.getContext('2d')?.drawImage(picture, 0, 0);
       picture.close();
@@ -156,6 +183,6 @@ function OfferThumbnail({ put }: { put: Put }) {
       stale = true;
       clearTimeout(timer);
     };
-  }, [preview, alone, playing, analysed]);
+  }, [preview, alone, playing, analysed, plain]);
   return <canvas ref={canvas} {...size} className="block w-full" aria-hidden />;
 }

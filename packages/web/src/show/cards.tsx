@@ -7,6 +7,8 @@ import {
   Link2,
   PaintBucket,
   Shapes,
+  Sparkles,
+  Sun,
   Timer,
   Type,
   type LucideIcon,
@@ -42,6 +44,8 @@ const cards: { [Kind in LayerKindName]: Shown<Kind> } = {
   shape: { Card: PlainCard, Icon: Shapes },
   progress: { Card: PlainCard, Icon: Timer },
   depth: { Card: DepthCard, Icon: Box },
+  particles: { Card: PlainCard, Icon: Sparkles },
+  flare: { Card: PlainCard, Icon: Sun },
   pane: { Card: PaneCard, Icon: AppWindow },
   lettering: { Card: LetteringCard, Icon: Type },
 };

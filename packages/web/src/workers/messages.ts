@@ -172,7 +172,14 @@ export interface Requests {
   save: { given: { time: number; width: number; height: number }; answer: Blob };
   /** A film's picture for a thumbnail, at a moment or where one of its ears is loud: thin lines are made to be seen. */
   paint: {
-    given: { film: Film; time: number | { loudOf: string }; width: number; height: number };
+    given: {
+      film: Film;
+      time: number | { loudOf: string };
+      width: number;
+      height: number;
+      /** Whether it is painted as it is. */
+      plain?: boolean;
+    };
     answer: ImageBitmap;
   };
   /** What a film's layers draw where one of its ears is loud, as a sign of them: close up, without the backdrop. */

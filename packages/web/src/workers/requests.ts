@@ -78,7 +78,7 @@ const answers: Answers = {
     return { answer: await canvas.convertToBlob({ type: 'image/png' }), transfer: [] };
   },
 
-  async paint({ film, time, width, height }, knowledge) {
+  async paint({ film, time, width, height, plain: asIs = false }, knowledge) {
     await knowledge.assets.prepareTypefaces(usedTypefaces(film));
     const at =
       typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
@@ -91,7 +91,7 @@ const answers: Answers = {
         return paintAlone({ width: wide, height: high, operations }, knowledge, width, height);
       }),
     );
-    lift(drawn!.context);
+    if (!asIs) lift(drawn!.context);
     backdrop!.context.setTransform(1, 0, 0, 1, 0, 0);
     backdrop!.context.drawImage(drawn!.canvas, 0, 0);
     const bitmap = backdrop!.canvas.transferToImageBitmap();

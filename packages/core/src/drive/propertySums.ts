@@ -1,0 +1,84 @@
+import type { Film } from '../film/film';
+import type { Hearing } from '../hearing/hearing';
+import { valueNow, type Driver } from './plan';
+
+/** Values a second of which the sum is made. */
+const rate = 30;
+
+/**
+ * The integral of a number over the song, from 0 on: of values at the middle of each thirtieth of a second, straight in
+ * between. Before 0 it holds the value that it has there. Worked out as far as it is asked for.
+ */
+export class PropertySums {
+  private sums = new Float64Array(256);
+  private known = 0;
+
+  /** @param valueAt the number at a time in seconds */
+  constructor(private readonly valueAt: (t: number) => number) {}
+
+  /** Value times seconds from 0 to `t`. */
+  upTo(t: number): number {
+    const place = t * rate;
+    if (place <= 0) return (place * this.value(0)) / rate;
+    const whole = Math.floor(place);
+    const sum = this.sum(whole);
+    return sum + (this.sum(whole + 1) - sum) * (place - whole);
+  }
+
+  /** The last moment up to `most` at which the integral is not above a number. */
+  passing(sum: number, most: number): number {
+    if (sum <= 0) {
+      const first = this.value(0);
+      return first > 0 ? sum / first : 0;
+    }
+    let [low, high] = [0, Math.ceil(most * rate) + 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (this.sum(middle) <= sum) low = middle;
+      else high = middle - 1;
+    }
+    const [from, to] = [this.sum(low), this.sum(low + 1)];
+    return (low + (to > from ? (sum - from) / (to - from) : 0)) / rate;
+  }
+
+  private value(step: number): number {
+    return Math.max(0, this.valueAt((step + 0.5) / rate));
+  }
+
+  private sum(step: number): number {
+    if (step >= this.sums.length) {
+      const larger = new Float64Array(Math.max(step + 1, 2 * this.sums.length));
+      larger.set(this.sums);
+      this.sums = larger;
+    }
+    for (; this.known < step; this.known++)
+      this.sums[this.known + 1] = this.sums[this.known]! + this.value(this.known) / rate;
+    return this.sums[step]!;
+  }
+}
+
+/** The integral of a property that moves. Kept by what it is made of, for as long as the sound that is known stays the same. */
+export class SumsCache {
+  private readonly kept = new Map<string, { sounds: readonly unknown[]; sums: PropertySums }>();
+
+  /** @param owner of the property, for telling apart what is alike */
+  of(owner: string, driver: Driver, film: Film, hearing: Hearing): PropertySums {
+    const key = `${owner} ${driver.place.key}`;
+    const made = JSON.stringify([
+      driver.value,
+      driver.bases,
+      driver.motions,
+      film.beats,
+      film.sections,
+      film.followers,
+    ]);
+    const sounds = [made, hearing.end, ...film.followers.map(({ id }) => hearing.followerTable(id)?.values)];
+    const found = this.kept.get(key);
+    if (found && found.sounds.length === sounds.length && found.sounds.every((one, i) => one === sounds[i]))
+      return found.sums;
+    const sums = new PropertySums((t) => Number(valueNow(driver, film, hearing, t)));
+    this.kept.set(key, { sounds, sums });
+    if (this.kept.size > 64) this.kept.delete(this.kept.keys().next().value!);
+    return sums;
+  }
+}
