@@ -13,13 +13,16 @@ import {
   addRing,
   bandColors,
   copies,
+  curve,
   falloff,
   figure,
   follow,
   group,
+  key,
   oneColor,
   layer,
   paint,
+  pass,
   spread,
   through,
   tie,
@@ -160,8 +163,66 @@ export function breakwaterFilm(film: Film): Film {
   ]);
   film.ears[0] = { ...film.ears[0]!, peaks: true, peakHold: 0.22, peakFall: 0.9 };
   film.artist = 'The Mole Lights';
-  film.layers.push(...sign(film));
+  film.layers.push(dust(film), ...sign(film));
+  dress(film);
   return film;
+}
+
+/** Beat of the drop. */
+const drop = 104;
+
+/** Specks in the light of the lamps. */
+function dust(film: Film): Layer {
+  const own = layer(film, 'particles', {
+    id: 'dust',
+    name: 'Dust',
+    blend: 'screen',
+    rate: 16,
+    life: 8,
+    size: 6,
+    opacity: 0.4,
+    speed: 14,
+    turbulence: 90,
+    depth: 900,
+    twinkle: 0.5,
+    color: {
+      kind: 'random',
+      mix: 'oklch',
+      stops: [
+        { id: 'pale', at: 0, color: '#ffe9c8' },
+        { id: 'amber', at: 1, color: '#ff9a4f' },
+      ],
+    },
+  });
+  tie(film, 'dust-rises', ['layers', 'dust', 'rate'], 'follower', {
+    follower: 'hats',
+    how: 'to',
+    rest: 10,
+    peak: 60,
+  });
+  return own;
+}
+
+/** The glow stays quiet until the drop; from then on it flares with the kick. */
+function dress(film: Film): void {
+  film.finish.passes = [
+    pass(film, 'glow', { threshold: 0.5, knee: 0.5, radius: 26, strength: 0.22, tint: '#ffcf9a' }),
+    pass(film, 'curves', {
+      all: curve([0, 0.012], [0.3, 0.27], [0.7, 0.74], [1, 1]),
+      blue: curve([0, 0.02], [0.5, 0.47], [1, 0.96]),
+    }),
+    pass(film, 'vignette', { amount: 0.5, size: 1.05, softness: 0.7 }),
+    pass(film, 'grain', { amount: 0.05 }),
+  ];
+  tie(film, 'glow-opens', ['finish', '', 'passes.strength', 'glow'], 'keyframes', {
+    timeBase: 'beats',
+    keys: [key('quiet', drop - 26, 0.22), key('held', drop - 1, 0.34), key('open', drop + 0.5, 0.7)],
+  });
+  tie(film, 'glow-kicks', ['finish', '', 'passes.strength', 'glow'], 'follower', {
+    follower: 'kick',
+    how: 'by',
+    peak: 0.35,
+  });
 }
 
 /** A neon sign on the quay: title, artist and the time that has gone. It sways, it flickers, and it flares with the kick. */

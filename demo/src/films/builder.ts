@@ -15,7 +15,9 @@ import {
   followerPresets,
   newLayer,
   oneColor,
+  keyframeRecord,
   paintRecord,
+  passKinds,
   placeStandard,
   sourceKinds,
   spreadRecord,
@@ -34,6 +36,7 @@ import {
   type FilmPath,
   type Follower,
   type GroupLayer,
+  type Keyframe,
   type Layer,
   type LayerColor,
   type LayerKindName,
@@ -41,6 +44,8 @@ import {
   type Light,
   type Material,
   type PaintSettings,
+  type PassKindName,
+  type PassSettings,
   type PathKind,
   type Point,
   type ShapeOf,
@@ -244,7 +249,7 @@ export function tie<Kind extends SourceKindName>(
   film: Film,
   id: string,
   [list, owner, key, item = '']: readonly [
-    'layers' | 'paths' | 'palettes' | 'background',
+    'layers' | 'paths' | 'palettes' | 'background' | 'finish',
     string,
     string,
     string?,
@@ -263,6 +268,20 @@ export function tie<Kind extends SourceKindName>(
     ...part,
   });
 }
+
+/** A pass; what is not given is as in a new one. Its id is its kind unless it is said. */
+export const pass = (film: Film, kind: PassKindName, part: object = {}): PassSettings =>
+  ({ ...passKinds[kind].defaults(film), id: kind, ...part }) as PassSettings;
+
+/** A keyframe; what is not given is as in a new one. */
+export const key = (id: string, time: number, value: number): Keyframe => ({
+  ...defaultsOf(keyframeRecord, { width: 0, height: 0 }),
+  ...{ id, time, value },
+});
+
+/** Points of a curve: from and to, 0 to 1. */
+export const curve = (...points: (readonly [number, number])[]) =>
+  points.map(([at, value], i) => ({ id: `point-${i + 1}`, at, value }));
 
 /** A spread over letters or copies; what is not given is as in a new one. */
 export const spread = (part: Partial<Spread>): Spread => ({

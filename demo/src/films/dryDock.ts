@@ -6,12 +6,14 @@ import {
   addRing,
   bandColors,
   copies,
+  curve,
   figure,
   follow,
   group,
   layer,
   oneColor,
   paint,
+  pass,
   spread,
   tie,
 } from './builder';
@@ -55,6 +57,26 @@ export function dryDockFilm(film: Film): Film {
   film.paths = [];
   film.layers = [...waves(film), ...reflection(film), ...buoy(film), ...front(film), ...word(film)];
   move(film);
+  // Ink that bleeds a little into old paper, and a hand that trembles when a barrel is struck.
+  film.finish.passes = [
+    pass(film, 'wobble', { amount: 1.6, size: 46, speed: 6, detail: 2 }),
+    pass(film, 'curves', { all: curve([0, 0.05], [0.5, 0.5], [1, 0.97]) }),
+    pass(film, 'grain', { amount: 0.1, size: 2.2, color: 0, rate: 8 }),
+    pass(film, 'vignette', {
+      amount: 0.4,
+      size: 1.12,
+      softness: 0.6,
+      form: 'rounded',
+      color: '#7a5a36',
+      blend: 'multiply',
+    }),
+  ];
+  tie(film, 'hand-trembles', ['finish', '', 'passes.amount', 'wobble'], 'follower', {
+    follower: 'barrel-strokes',
+    how: 'to',
+    rest: 1.2,
+    peak: 6,
+  });
   return film;
 }
 

@@ -1,5 +1,5 @@
-import { defaultEar, defaultFollower, fadesStandard, type Film } from '@cyclogram/core';
-import { body, layer, paint, stage, tie } from './builder';
+import { defaultEar, defaultFollower, fadesStandard, spanStandard, type Film } from '@cyclogram/core';
+import { body, layer, paint, pass, stage, tie } from './builder';
 
 /** A slow flight over a landscape of metal that the song raises on both sides of a strait. */
 export function nightCrossingFilm(film: Film): Film {
@@ -93,5 +93,61 @@ export function nightCrossingFilm(film: Film): Film {
     how: 'by',
     peak: 7,
   });
+  film.layers.splice(
+    1,
+    0,
+    layer(film, 'flare', {
+      id: 'lighthouse',
+      name: 'Lighthouse',
+      blend: 'screen',
+      design: 'searchlight',
+      position: { x: 1330, y: 404 },
+      brightness: 0.45,
+      size: 0.62,
+      tint: '#ffdca8',
+      softness: 0.7,
+      reflections: 0.5,
+      span: { ...spanStandard, from: 6, fadeIn: 8 },
+    }),
+    layer(film, 'particles', {
+      id: 'spray',
+      name: 'Spray',
+      blend: 'screen',
+      rate: 22,
+      life: 7,
+      speed: 24,
+      turbulence: 120,
+      depth: 1500,
+      approach: 120,
+      size: 5,
+      opacity: 0.42,
+      twinkle: 0.4,
+      color: {
+        kind: 'random',
+        mix: 'oklch',
+        stops: [
+          { id: 'warm', at: 0, color: '#ffd9b0' },
+          { id: 'cold', at: 1, color: '#a8c4dc' },
+        ],
+      },
+    }),
+  );
+  tie(film, 'lighthouse-swells', ['layers', 'lighthouse', 'brightness'], 'follower', {
+    follower: 'swell',
+    how: 'to',
+    rest: 0.28,
+    peak: 0.8,
+  });
+  film.finish.passes = [
+    pass(film, 'glow', { threshold: 0.5, knee: 0.5, radius: 34, strength: 0.4, tint: '#ffd8b0' }),
+    pass(film, 'tritone', {
+      shadows: '#060b16',
+      midtones: '#7f7489',
+      highlights: '#fff0d6',
+      amount: 0.22,
+    }),
+    pass(film, 'vignette', { amount: 0.5, size: 1.02, softness: 0.75, color: '#020308' }),
+    pass(film, 'grain', { amount: 0.06, size: 1.8 }),
+  ];
   return film;
 }

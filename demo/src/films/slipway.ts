@@ -1,5 +1,5 @@
 import { defaultEar, fadesStandard, type Film } from '@cyclogram/core';
-import { body, evenly, follow, stage, spread, tie } from './builder';
+import { body, curve, evenly, follow, layer, pass, stage, spread, tie } from './builder';
 
 /** Letters of brass on a quay of planks: each stands up with its own part of the sound, behind them the sea heaves. */
 export function slipwayFilm(film: Film): Film {
@@ -82,5 +82,40 @@ export function slipwayFilm(film: Film): Film {
     { follower: 'strokes', how: 'to', rest: 0, peak: 46 },
     { spread: spread({ by: 'random', from: 0.2, to: 1, seed: 5, delay: 0.03 }) },
   );
+  film.layers.push(
+    layer(film, 'particles', {
+      id: 'chaff',
+      name: 'Chaff',
+      rate: 14,
+      life: 8,
+      direction: -20,
+      spread: 30,
+      speed: 90,
+      turbulence: 120,
+      depth: 1300,
+      size: 7,
+      look: 'disc',
+      softness: 0.7,
+      opacity: 0.5,
+      add: false,
+      color: {
+        kind: 'random',
+        mix: 'oklch',
+        stops: [
+          { id: 'light', at: 0, color: '#fff4d8' },
+          { id: 'gold', at: 1, color: '#f2b35c' },
+        ],
+      },
+    }),
+  );
+  film.finish.passes = [
+    pass(film, 'glow', { threshold: 0.66, knee: 0.4, radius: 34, strength: 0.28, tint: '#ffdcae' }),
+    pass(film, 'curves', {
+      all: curve([0, 0.02], [0.25, 0.21], [0.75, 0.78], [1, 1]),
+      blue: curve([0, 0.05], [0.5, 0.47], [1, 0.9]),
+    }),
+    pass(film, 'vignette', { amount: 0.45, size: 1.1, softness: 0.7, color: '#2a1208', blend: 'multiply' }),
+    pass(film, 'grain', { amount: 0.05 }),
+  ];
   return film;
 }

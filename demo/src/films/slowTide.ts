@@ -6,7 +6,20 @@ import {
   type DrawnPoint,
   type Film,
 } from '@cyclogram/core';
-import { addLine, addPath, addRing, bandColors, copies, falloff, figure, follow, oneColor } from './builder';
+import {
+  addLine,
+  addPath,
+  addRing,
+  bandColors,
+  copies,
+  falloff,
+  figure,
+  follow,
+  layer,
+  oneColor,
+  pass,
+  tie,
+} from './builder';
 
 /** A point of the shore whose handles lie along it. */
 const shorePoint = (x: number, y: number, slope: number, reach = 120): DrawnPoint => ({
@@ -165,5 +178,47 @@ export function slowTideFilm(film: Film): Film {
       rest: { falloffs: [middle] },
     }),
   ];
+  dress(film);
   return film;
+}
+
+/** Mist over the water, and light that softens as the song swells. */
+function dress(film: Film): void {
+  film.layers.push(
+    layer(film, 'particles', {
+      id: 'fireflies',
+      name: 'Fireflies',
+      blend: 'screen',
+      position: { x: 960, y: 720 },
+      width: 1900,
+      height: 520,
+      rate: 9,
+      life: 9,
+      speed: 20,
+      turbulence: 140,
+      size: 9,
+      opacity: 0.55,
+      twinkle: 0.9,
+      color: {
+        kind: 'random',
+        mix: 'oklch',
+        stops: [
+          { id: 'warm', at: 0, color: '#ffe3a6' },
+          { id: 'green', at: 1, color: '#bff0d2' },
+        ],
+      },
+    }),
+  );
+  film.finish.passes = [
+    pass(film, 'glow', { threshold: 0.42, knee: 0.5, radius: 36, strength: 0.4, tint: '#e6f2dc' }),
+    pass(film, 'grade', { temperature: -0.06, contrast: 1.05, saturation: 1.05 }),
+    pass(film, 'vignette', { amount: 0.45, size: 1.05, softness: 0.8, color: '#01080a' }),
+    pass(film, 'grain', { amount: 0.05 }),
+  ];
+  tie(film, 'glow-swells', ['finish', '', 'passes.strength', 'glow'], 'follower', {
+    follower: 'swell',
+    how: 'to',
+    rest: 0.2,
+    peak: 0.75,
+  });
 }

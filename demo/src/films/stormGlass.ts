@@ -1,5 +1,5 @@
-import { defaultEar, fadesStandard, type Film } from '@cyclogram/core';
-import { body, evenly, follow, stage, tie } from './builder';
+import { defaultEar, fadesStandard, type Film, type Layer } from '@cyclogram/core';
+import { body, curve, evenly, follow, layer, pass, stage, tie } from './builder';
 
 /** A globe of spikes: one side listens to the drum, the other to what glitters. It wanders, turns, and shows the sky. */
 export function stormGlassFilm(film: Film): Film {
@@ -132,5 +132,71 @@ export function stormGlassFilm(film: Film): Film {
   });
   tie(film, 'ring', [...globe, 'bodies.turnY', 'floor'], 'turn', { amount: -4 });
   tie(film, 'orbit', [...globe, 'camera.orbit'], 'swing', { amount: 24, period: 32 });
+  film.layers.push(...weather(film));
+  film.finish.passes = [
+    pass(film, 'glow', { threshold: 0.55, knee: 0.4, radius: 24, strength: 0.34 }),
+    pass(film, 'curves', {
+      all: curve([0, 0], [0.28, 0.23], [0.72, 0.77], [1, 1]),
+      red: curve([0, 0], [0.5, 0.49], [1, 0.98]),
+      blue: curve([0, 0.03], [0.5, 0.52], [1, 0.96]),
+    }),
+    pass(film, 'vignette', { amount: 0.6, size: 1, softness: 0.75, color: '#020608' }),
+    pass(film, 'grain', { amount: 0.045 }),
+  ];
   return film;
+}
+
+/** Sparks that the kick throws off, and a pane that bulges and splits its colours with it. */
+function weather(film: Film): Layer[] {
+  const sparks = layer(film, 'particles', {
+    id: 'sparks',
+    name: 'Sparks',
+    blend: 'screen',
+    source: 'point',
+    position: { x: 960, y: 460 },
+    rate: 0,
+    bursts: 'hit',
+    follower: 'kick',
+    burst: 46,
+    life: 1.5,
+    speed: 620,
+    speedVariation: 0.85,
+    drag: 1.6,
+    gravity: { x: 0, y: 260 },
+    turbulence: 0,
+    look: 'streak',
+    stretch: 4,
+    size: 5,
+    opacity: 0.75,
+    color: {
+      kind: 'life',
+      mix: 'oklch',
+      stops: [
+        { id: 'hot', at: 0, color: '#fff4da' },
+        { id: 'warm', at: 0.4, color: '#ff9a5c' },
+        { id: 'cold', at: 1, color: '#3c8a8c' },
+      ],
+    },
+  });
+  const pane = layer(film, 'pane', {
+    id: 'shock',
+    name: 'Shock',
+    passes: [
+      pass(film, 'lens', { id: 'bulge', zoom: 1 }),
+      pass(film, 'colorSplit', { id: 'split', distance: 0, spread: 0 }),
+    ],
+  });
+  tie(film, 'bulge', ['layers', 'shock', 'passes.zoom', 'bulge'], 'follower', {
+    follower: 'kick',
+    how: 'to',
+    rest: 1,
+    peak: 1.035,
+  });
+  tie(film, 'split', ['layers', 'shock', 'passes.spread', 'split'], 'follower', {
+    follower: 'kick',
+    how: 'to',
+    rest: 0,
+    peak: 0.006,
+  });
+  return [sparks, pane];
 }

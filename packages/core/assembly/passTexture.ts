@@ -76,9 +76,8 @@ export function grain(image: ImageTask, task: GrainTask): void {
   const cells = <i32>(<f32>image.width * share) + 3;
   const firstCell = <i32>floor(<f32>task.left * share);
   const second = task.room + ((<usize>cells) << 4);
-  // Between grains their variance is less: what is lost is given back.
-  const amount: f32 = task.amount * (coarse ? 1.5 : 1) * 65535;
-  const even = f32x4.splat((1 - task.color) * amount);
+  const amount: f32 = task.amount * 65535;
+  const gray = f32x4.splat((1 - task.color) * amount);
   const colored = f32x4.splat(task.color * amount);
   let row: i32 = -2147483647;
   let pixel = image.from;
@@ -90,24 +89,29 @@ export function grain(image: ImageTask, task: GrainTask): void {
       grainRow(task, cells, firstCell, row, task.room);
       if (coarse) grainRow(task, cells, firstCell, row + 1, second);
     }
-    const part = f32x4.splat(down - <f32>whole);
+    const below: f32 = down - <f32>whole;
+    const part = f32x4.splat(below);
+    // Between grains their variance is less: what is lost is given back, or the grid would be seen.
+    const kept: f32 = (1 - below) * (1 - below) + below * below;
     let at: f32 = <f32>task.left * share - <f32>firstCell;
     for (let x = 0; x < image.width; x++, pixel += 8, at += share) {
       const cell = <i32>at;
       const place = (<usize>cell) << 4;
       let value = v128.load(task.room + place);
       if (coarse) {
-        const across = f32x4.splat(at - <f32>cell);
+        const right: f32 = at - <f32>cell;
+        const across = f32x4.splat(right);
+        const even: f32 = 1 / sqrt(kept * ((1 - right) * (1 - right) + right * right));
         const upper = f32x4.add(value, f32x4.mul(f32x4.sub(v128.load(task.room + place, 16), value), across));
         const start = v128.load(second + place);
         const lower = f32x4.add(start, f32x4.mul(f32x4.sub(v128.load(second + place, 16), start), across));
-        value = f32x4.add(upper, f32x4.mul(f32x4.sub(lower, upper), part));
+        value = f32x4.mul(f32x4.add(upper, f32x4.mul(f32x4.sub(lower, upper), part)), f32x4.splat(even));
       }
       const own = readPixel(pixel);
       const alpha = f32x4.extract_lane(own, 3);
       if (alpha <= 0) continue;
-      const gray = f32x4.splat(f32x4.extract_lane(value, 3));
-      const added = f32x4.add(f32x4.mul(gray, even), f32x4.mul(value, colored));
+      const light = f32x4.splat(f32x4.extract_lane(value, 3));
+      const added = f32x4.add(f32x4.mul(light, gray), f32x4.mul(value, colored));
       const grained = f32x4.add(own, f32x4.mul(added, f32x4.splat(alpha / 65535)));
       writeWithin(pixel, f32x4.replace_lane(grained, 3, alpha));
     }

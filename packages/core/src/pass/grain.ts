@@ -29,7 +29,9 @@ export const grain = passKind({
   run(buffer, { amount, size, color, rate, seed }, context) {
     if (amount <= 0) return;
     const start = pixelOf(context, { x: 0, y: 0 });
-    const cell = Math.max(1, size * scaleOf(context));
+    const pixels = size * scaleOf(context);
+    // What is hardly larger than a pixel is as large as one: sharper, and quicker.
+    const cell = pixels < 1.4 ? 1 : pixels;
     const room = buffer.take(2 * 16 * (Math.ceil(buffer.width / cell) + 4));
     const task = putGrainTask(buffer.code.memory.buffer, {
       amount: amount / 2,

@@ -699,6 +699,10 @@ describe('texture', () => {
     expect(Math.abs(correlation(grains({ seed: 2 })))).toBeLessThan(0.05);
     const neighbours = mean(first.slice(1).map((value, i) => value * first[i]!)) / spread(first) ** 2;
     expect(Math.abs(neighbours)).toBeLessThan(0.05);
+    for (const step of [128, 127, 129, 2, 256]) {
+      const apart = mean(first.slice(step).map((value, i) => value * first[i]!)) / spread(first) ** 2;
+      expect(Math.abs(apart)).toBeLessThan(0.05);
+    }
   });
   it('a colour split moves red one way and blue the other', () => {
     const bar = drawn(60, 10, (x) => (x === 30 ? [255, 255, 255, 255] : [0, 0, 0, 255]));
