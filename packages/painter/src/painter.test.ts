@@ -500,3 +500,119 @@ describe('painting', () => {
     expect(pixel(group(true), 1, 10).slice(0, 3)).toEqual([0x40, 0x40, 0x40]);
   });
 });
+
+describe('panes, masks and passes over time', () => {
+  const size = 40;
+  const box = (left: number, top: number, right: number, bottom: number, color: string): ShapeOp => ({
+    ...filled([Float32Array.of(left, top, right, top, right, bottom, left, bottom)], color),
+  });
+  const paint = (operations: Operation[], part: Partial<Picture> = {}) => {
+    const surface = createSurface(size, size);
+    new Painter(createSurface).paint(
+      surface.context,
+      { width: size, height: size, operations, ...part },
+      size,
+      size,
+    );
+    const pixels = surface.pixels();
+    return (x: number, y: number) => Array.from(pixels.slice(4 * (y * size + x), 4 * (y * size + x) + 4));
+  };
+  const invert = { kind: 'invert', id: 'pass', on: true, amount: 1 } as const;
+  const pane = (part: Partial<GroupOp>) =>
+    makeGroup([], { below: true, isolated: true, passes: [invert], ...part });
+
+  it('a pane changes what lies below it, not what lies in front', () => {
+    const at = paint([backdrop('#204060'), pane({}), box(0, 0, 10, 40, '#204060')]);
+    expect(at(30, 20)).toEqual([0xdf, 0xbf, 0x9f, 255]);
+    expect(at(5, 20)).toEqual([0x20, 0x40, 0x60, 255]);
+  });
+
+  it('a pane of half opacity shows half of both, and one in a group only what is in there', () => {
+    const half = paint([backdrop('#204060'), pane({ opacity: 0.5 })])(20, 20);
+    half.slice(0, 3).forEach((value) => expect(Math.abs(value - 127.5)).toBeLessThan(2));
+    const at = paint([
+      backdrop('#204060'),
+      makeGroup([box(0, 0, 20, 40, '#ff0000'), pane({})], { isolated: true, opacity: 0.999 }),
+    ]);
+    expect(at(30, 20)).toEqual([0x20, 0x40, 0x60, 255]);
+    expect(
+      at(10, 20)
+        .slice(0, 3)
+        .map((value) => Math.round(value / 10)),
+    ).toEqual([0, 26, 26]);
+  });
+
+  it('a mask shows what lies within it: area, inverted, soft edge', () => {
+    const form = {
+      operations: [box(10, 0, 40, 40, '#ffffff')],
+      by: 'opacity',
+      softness: 0,
+      inverted: false,
+    } as const;
+    const masked = (mask: object) =>
+      paint([
+        backdrop('#000000'),
+        makeGroup([box(0, 0, 40, 40, '#ffffff')], { mask: { ...form, ...mask } as never, isolated: true }),
+      ]);
+    expect([masked({})(5, 20)[0], masked({})(20, 20)[0]]).toEqual([0, 255]);
+    expect([masked({ inverted: true })(5, 20)[0], masked({ inverted: true })(20, 20)[0]]).toEqual([255, 0]);
+    const soft = masked({ softness: 3 });
+    // Half at the edge, as an error function to both sides (Abramowitz and Stegun, table 26.1: P(1) = 0.84134).
+    expect(Math.abs((soft(9, 20)[0]! + soft(10, 20)[0]!) / 2 - 127.5)).toBeLessThan(4);
+    expect(Math.abs((soft(12, 20)[0]! + soft(13, 20)[0]!) / 2 / 255 - 0.84134)).toBeLessThan(0.02);
+  });
+
+  it('a mask by brightness shows as much as it is bright (Rec. 709)', () => {
+    const mask = {
+      operations: [box(0, 0, 40, 40, '#00ff00')],
+      by: 'brightness',
+      softness: 0,
+      inverted: false,
+    } as const;
+    const at = paint([
+      backdrop('#000000'),
+      makeGroup([box(0, 0, 40, 40, '#ffffff')], { mask, isolated: true }),
+    ]);
+    expect(Math.abs(at(20, 20)[0]! - 0.7152 * 255)).toBeLessThan(2);
+  });
+
+  it('a masked pane keeps what lies beyond its mask', () => {
+    const mask = {
+      operations: [box(20, 0, 40, 40, '#ffffff')],
+      by: 'opacity',
+      softness: 0,
+      inverted: false,
+    } as const;
+    const at = paint([backdrop('#204060'), pane({ mask })]);
+    expect(at(10, 20)).toEqual([0x20, 0x40, 0x60, 255]);
+    expect(at(30, 20)).toEqual([0xdf, 0xbf, 0x9f, 255]);
+  });
+
+  it('an average of pictures is their mean', () => {
+    const pictures = ['#ff0000', '#00ff00', '#0000ff', '#000000'].map((color) =>
+      makeGroup([box(0, 0, 40, 40, color)], { isolated: true }),
+    );
+    const at = paint([backdrop('#ffffff'), makeGroup(pictures, { average: true, isolated: true })]);
+    at(20, 20)
+      .slice(0, 3)
+      .forEach((value) => expect(Math.abs(value - 63.75)).toBeLessThan(1));
+  });
+
+  it('the finish of the picture goes over everything, and its fade over that', () => {
+    const at = paint([backdrop('#204060')], { passes: [invert], veil: { color: '#000000', opacity: 0.5 } });
+    at(20, 20)
+      .slice(0, 3)
+      .forEach((value, i) => expect(Math.abs(value - [0xdf, 0xbf, 0x9f][i]! / 2)).toBeLessThan(1));
+    const plain = paint([backdrop('#204060')], { veil: { color: '#ff0000', opacity: 0.25 } });
+    expect(Math.abs(plain(20, 20)[0]! - (0.75 * 0x20 + 0.25 * 255))).toBeLessThan(1.1);
+  });
+
+  it('a blur brings in what lies beyond the edges of the picture', () => {
+    const blur = { kind: 'blur', id: 'b', on: true, radius: 6, edges: 'clear' } as const;
+    const at = paint([
+      backdrop('#000000'),
+      makeGroup([box(-100, -100, 140, 140, '#ffffff')], { passes: [blur], isolated: true }),
+    ]);
+    expect(at(0, 0)[0]).toBe(255);
+  });
+});

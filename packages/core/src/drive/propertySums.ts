@@ -19,7 +19,7 @@ export class PropertySums {
   /** Value times seconds from 0 to `t`. */
   upTo(t: number): number {
     const place = t * rate;
-    if (place <= 0) return (place * this.value(0)) / rate;
+    if (place <= 0) return t * this.atFirst;
     const whole = Math.floor(place);
     const sum = this.sum(whole);
     return sum + (this.sum(whole + 1) - sum) * (place - whole);
@@ -28,8 +28,7 @@ export class PropertySums {
   /** The last moment up to `most` at which the integral is not above a number. */
   passing(sum: number, most: number): number {
     if (sum <= 0) {
-      const first = this.value(0);
-      return first > 0 ? sum / first : 0;
+      return this.atFirst > 0 ? sum / this.atFirst : 0;
     }
     let [low, high] = [0, Math.ceil(most * rate) + 1];
     while (low < high) {
@@ -39,6 +38,10 @@ export class PropertySums {
     }
     const [from, to] = [this.sum(low), this.sum(low + 1)];
     return (low + (to > from ? (sum - from) / (to - from) : 0)) / rate;
+  }
+
+  private get atFirst(): number {
+    return Math.max(0, this.valueAt(0));
   }
 
   private value(step: number): number {
