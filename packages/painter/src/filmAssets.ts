@@ -1,28 +1,63 @@
-import { lookupsIn, type Operation, type Picture, type Typeface } from '@cyclogram/core';
+import {
+  frameOfKey,
+  lookupsIn,
+  type FootageInfo,
+  type Operation,
+  type Picture,
+  type Typeface,
+} from '@cyclogram/core';
 import type { PaintImage } from './context';
+import { FrameImages } from './frameImages';
+
+/** Frames of a video file. */
+export interface FootageReader {
+  info: FootageInfo;
+  /** A frame that is decoded already, as it may be when those before it were asked for. */
+  ready?(index: number): PaintImage | undefined;
+  /** @throws Error when it cannot be decoded */
+  frame(index: number): Promise<PaintImage>;
+  close(): void;
+}
+
+/** How files are read. */
+export interface AssetReaders {
+  /** Reads an image; what cannot be read is left out of pictures. */
+  image(source: string): Promise<PaintImage>;
+  /** Reads the typeface of a name; letters in one that cannot be read are left out. */
+  typeface(name: string): Promise<Typeface>;
+  /** Opens a video file; one that cannot be opened is left out of pictures. */
+  footage(source: string): Promise<FootageReader>;
+}
 
 /**
- * The images and typefaces that pictures are drawn with: brought in before that, for drawing itself waits for nothing.
- * One object for preview and render; what differs is how a file is read.
+ * The images, frames and typefaces that pictures are drawn with: brought in before that, for drawing itself waits for
+ * nothing. One object for preview and render; what differs is how a file is read.
  */
 export class FilmAssets {
-  /** Those that are here, by the ids that they have in the film. */
-  readonly images = new Map<string, PaintImage>();
+  /** Those that are here, by the ids that they have in the film; frames of footage by their keys. */
+  readonly images: FrameImages;
   /** Typefaces that are here, by their names. */
   readonly typefaces = new Map<string, Typeface>();
+  /** Footage that is here, by its ids. */
+  readonly footage = new Map<string, FootageInfo>();
   private readonly settings = new Map<string, Promise<void>>();
   private readonly loading = new Map<string, Promise<void>>();
+  private readonly readers = new Map<string, FootageReader>();
+  private readonly opening = new Map<string, Promise<void>>();
+  private readonly missing = new Set<string>();
+  private footageSources: ReadonlyMap<string, string> = new Map();
 
   /**
    * @param sources where each image is, by its id
-   * @param load reads one; what cannot be read is left out of pictures
-   * @param loadTypeface reads the typeface of a name; letters in one that cannot be read are left out
+   * @param lenient whether a frame that is not decoded yet is stood in for by the last one that is
    */
   constructor(
     private sources: ReadonlyMap<string, string>,
-    private readonly load: (source: string) => Promise<PaintImage>,
-    private readonly loadTypeface: (name: string) => Promise<Typeface>,
-  ) {}
+    private readonly read: AssetReaders,
+    lenient = false,
+  ) {
+    this.images = new FrameImages(lenient);
+  }
 
   /** The film's images have changed: what is no longer what it was is forgotten. */
   setSources(sources: ReadonlyMap<string, string>): void {
@@ -32,6 +67,49 @@ export class FilmAssets {
       this.loading.delete(id);
     }
     this.sources = sources;
+  }
+
+  /** The same of its footage. */
+  setFootage(sources: ReadonlyMap<string, string>): void {
+    for (const [id, source] of this.footageSources) {
+      if (sources.get(id) === source) continue;
+      this.readers.get(id)?.close();
+      this.readers.delete(id);
+      this.opening.delete(id);
+      this.footage.delete(id);
+      this.images.forgetFrames(id);
+    }
+    this.footageSources = sources;
+  }
+
+  /** Opens footage. Undefined when all of it is open, or cannot be had. */
+  prepareFootage(ids: readonly string[]): Promise<void> | undefined {
+    const coming = ids.filter((id) => !this.readers.has(id)).flatMap((id) => this.open(id) ?? []);
+    return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
+  }
+
+  /** Footage that could not be had may be there now. */
+  retryFootage(): void {
+    for (const [id, source] of this.footageSources) if (this.missing.delete(source)) this.opening.delete(id);
+  }
+
+  private open(id: string): Promise<void> | undefined {
+    const source = this.footageSources.get(id);
+    if (source === undefined || this.missing.has(source)) return undefined;
+    let opening = this.opening.get(id);
+    if (!opening) {
+      opening = this.read.footage(source).then(
+        (reader) => {
+          // It may have become another one meanwhile.
+          if (this.footageSources.get(id) !== source) return reader.close();
+          this.readers.set(id, reader);
+          this.footage.set(id, reader.info);
+        },
+        () => void this.missing.add(source),
+      );
+      this.opening.set(id, opening);
+    }
+    return opening;
   }
 
   /** Brings typefaces in. Undefined when all of them are here, or cannot be had. */
@@ -49,7 +127,7 @@ export class FilmAssets {
   private set(name: string): Promise<void> {
     let setting = this.settings.get(name);
     if (!setting) {
-      setting = this.loadTypeface(name).then(
+      setting = this.read.typeface(name).then(
         (typeface) => void this.typefaces.set(name, typeface),
         () => undefined,
       );
@@ -60,10 +138,8 @@ export class FilmAssets {
 
   /** Brings in what a picture asks for. Undefined when all of it is here, or cannot be had. */
   prepare(picture: Picture): Promise<void> | undefined {
-    const wanted = [...new Set([...imagesIn(picture.operations), ...lookupsIn(picture.passes ?? [])])].filter(
-      (id) => !this.images.has(id),
-    );
-    const coming = wanted.flatMap((id) => this.bring(id) ?? []);
+    const wanted = [...new Set([...imagesIn(picture.operations), ...lookupsIn(picture.passes ?? [])])];
+    const coming = wanted.filter((id) => !this.images.has(id)).flatMap((id) => this.bring(id) ?? []);
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 
@@ -77,14 +153,19 @@ export class FilmAssets {
     }
   }
 
-  private readonly missing = new Set<string>();
+  /** Lets go of everything that is open. */
+  close(): void {
+    this.setFootage(new Map());
+  }
 
   private bring(id: string): Promise<void> | undefined {
+    const frame = frameOfKey(id);
+    if (frame && this.footageSources.has(frame.footage)) return this.bringFrame(id, frame);
     const source = this.sources.get(id);
     if (source === undefined || this.missing.has(source)) return undefined;
     let loading = this.loading.get(id);
     if (!loading) {
-      loading = this.load(source).then(
+      loading = this.read.image(source).then(
         (image) => {
           // It may have become another one meanwhile.
           if (this.sources.get(id) === source) this.images.set(id, image);
@@ -95,14 +176,41 @@ export class FilmAssets {
     }
     return loading;
   }
+
+  private bringFrame(
+    key: string,
+    { footage, index }: { footage: string; index: number },
+  ): Promise<void> | undefined {
+    const reader = this.readers.get(footage);
+    if (!reader || this.missing.has(key)) return undefined;
+    const ready = reader.ready?.(index);
+    if (ready) {
+      this.images.setFrame(key, footage, ready);
+      return undefined;
+    }
+    let loading = this.loading.get(key);
+    if (!loading) {
+      loading = reader
+        .frame(index)
+        .then(
+          (image) => {
+            if (this.readers.get(footage) === reader) this.images.setFrame(key, footage, image);
+          },
+          () => void this.missing.add(key),
+        )
+        .finally(() => this.loading.delete(key));
+      this.loading.set(key, loading);
+    }
+    return loading;
+  }
 }
 
-/** Ids of the images that operations draw. */
+/** Ids of the images that operations draw, and keys of frames. */
 function imagesIn(operations: readonly Operation[]): string[] {
   return operations.flatMap((operation) => {
     if (operation.op === 'group') {
-      const { operations, mask, passes = [] } = operation;
-      return [...imagesIn(operations), ...imagesIn(mask?.operations ?? []), ...lookupsIn(passes)];
+      const { operations: inner, mask, passes = [] } = operation;
+      return [...imagesIn(inner), ...imagesIn(mask?.operations ?? []), ...lookupsIn(passes)];
     }
     if (operation.op === 'scene') return [...operation.wanted];
     const id = 'image' in operation ? operation.image : null;

@@ -4,6 +4,7 @@ import {
   type BlendMode,
   type GroupOp,
   type ImageOp,
+  type Mask,
   type Operation,
   sceneMesh,
   type Picture,
@@ -563,12 +564,12 @@ describe('panes, masks and passes over time', () => {
   });
 
   it('a mask by brightness shows as much as it is bright (Rec. 709)', () => {
-    const mask = {
+    const mask: Mask = {
       operations: [box(0, 0, 40, 40, '#00ff00')],
       by: 'brightness',
       softness: 0,
       inverted: false,
-    } as const;
+    };
     const at = paint([
       backdrop('#000000'),
       makeGroup([box(0, 0, 40, 40, '#ffffff')], { mask, isolated: true }),
@@ -577,12 +578,12 @@ describe('panes, masks and passes over time', () => {
   });
 
   it('a masked pane keeps what lies beyond its mask', () => {
-    const mask = {
+    const mask: Mask = {
       operations: [box(20, 0, 40, 40, '#ffffff')],
       by: 'opacity',
       softness: 0,
       inverted: false,
-    } as const;
+    };
     const at = paint([backdrop('#204060'), pane({ mask })]);
     expect(at(10, 20)).toEqual([0x20, 0x40, 0x60, 255]);
     expect(at(30, 20)).toEqual([0xdf, 0xbf, 0x9f, 255]);

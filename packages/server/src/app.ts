@@ -11,6 +11,7 @@ import { filmRoutes } from './films/filmRoutes';
 import { fromData } from './http/fromData';
 import { localOnly } from './http/localOnly';
 import { noSuchRoute, sendProblem } from './http/problem';
+import { footageRoutes } from './footage/footageRoutes';
 import { imageRoutes } from './images/imageRoutes';
 import { typefaceRoutes } from './typefaces/typefaceRoutes';
 import { ffmpegVersion } from './media/ffmpeg';
@@ -53,7 +54,16 @@ export function createApp(services: Services, log: Logger, webFolder: string): E
   return app;
 }
 
-function apiRoutes({ assets, images, typefaces, films, thumbnails, renders }: Services): Router {
+function apiRoutes({
+  assets,
+  images,
+  footage,
+  typefaces,
+  films,
+  thumbnails,
+  renders,
+  folder,
+}: Services): Router {
   const api = Router();
   api.get('/health', async (_request, response) => {
     const ffmpeg = await ffmpegVersion();
@@ -61,6 +71,7 @@ function apiRoutes({ assets, images, typefaces, films, thumbnails, renders }: Se
   });
   api.use('/assets', assetRoutes(assets));
   api.use('/images', imageRoutes(images));
+  api.use('/footage', footageRoutes(footage, assets, folder));
   api.use('/typefaces', typefaceRoutes(typefaces));
   api.use(express.json({ limit: limits.filmBytes }));
   api.use('/films/:id/exports', exportRoutes(films));

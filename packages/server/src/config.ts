@@ -20,6 +20,8 @@ export interface DataFolder {
   incoming: string;
   /** Uploaded images, decoded and written anew as PNG, by SHA-256. */
   images: string;
+  /** Uploaded videos with their copies, by SHA-256 of the upload. */
+  footage: string;
   /** Uploaded typefaces, by SHA-256. */
   typefaces: string;
   /** Pictures of films for the library. */
@@ -36,6 +38,7 @@ export function openDataFolder(root: string): DataFolder {
     assets: resolve(root, 'assets'),
     incoming: resolve(root, 'incoming'),
     images: resolve(root, 'images'),
+    footage: resolve(root, 'footage'),
     typefaces: resolve(root, 'typefaces'),
     thumbnails: resolve(root, 'thumbnails'),
     renders: resolve(root, 'renders'),
@@ -44,6 +47,7 @@ export function openDataFolder(root: string): DataFolder {
     folder.assets,
     folder.incoming,
     folder.images,
+    folder.footage,
     folder.typefaces,
     folder.thumbnails,
     folder.renders,

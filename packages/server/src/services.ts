@@ -5,6 +5,7 @@ import { openDataFolder, type DataFolder } from './config';
 import { openDatabase } from './db/openDatabase';
 import { FilmThumbnails } from './films/filmThumbnails';
 import { FilmStore } from './films/filmStore';
+import { FootageStore } from './footage/footageStore';
 import { ImageStore } from './images/imageStore';
 import { TypefaceStore } from './typefaces/typefaceStore';
 import { RenderQueue } from './render/renderQueue';
@@ -15,6 +16,7 @@ export interface Services {
   database: DataSource;
   assets: AssetStore;
   images: ImageStore;
+  footage: FootageStore;
   typefaces: TypefaceStore;
   films: FilmStore;
   thumbnails: FilmThumbnails;
@@ -28,19 +30,22 @@ export async function openServices(root: string, log: Logger): Promise<Services>
   const database = await openDatabase(folder.database);
   const assets = new AssetStore(database, folder);
   const images = new ImageStore(folder);
+  const footage = new FootageStore(folder);
   const typefaces = new TypefaceStore(folder);
-  const films = new FilmStore(database, assets, images, typefaces, folder);
+  const films = new FilmStore(database, assets, images, footage, typefaces, folder);
   const renders = new RenderQueue(database, films, folder, log);
   return {
     folder,
     database,
     assets,
     images,
+    footage,
     typefaces,
     films,
     thumbnails: new FilmThumbnails(films, folder),
     renders,
     async close() {
+      await footage.close();
       await renders.stop();
       await database.destroy();
     },

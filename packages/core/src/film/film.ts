@@ -10,7 +10,7 @@ import { finishRecord } from './finish';
 import { followerRecord } from './follower';
 import { frameRateRecord } from './frameRate';
 import { sectionRecord } from './section';
-import { imageRecord, lookupRecord, trackRecord, typefaceRecord } from './track';
+import { footageRecord, imageRecord, lookupRecord, trackRecord, typefaceRecord } from './track';
 
 /** Version of the film format that this code reads and writes. */
 export const filmVersion = 5;
@@ -113,6 +113,7 @@ export const filmRecord = record('film', [
       },
       list('sections', 'Sections', sectionRecord, 200),
       list('images', 'Images', imageRecord, 64),
+      list('footage', 'Footage', footageRecord, 64),
       list('lookups', 'Look-up tables', lookupRecord, 32),
       list('typefaces', 'Typefaces', typefaceRecord, 32),
       list('palettes', 'Palettes', paletteRecord, 64),

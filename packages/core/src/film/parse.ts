@@ -102,6 +102,7 @@ function checkReferences(film: Film): void {
     followers: 'follower',
     images: 'image',
     lookups: 'look-up table',
+    footage: 'footage',
     palettes: 'palette',
     paths: 'path',
     layers: 'layer',

@@ -148,6 +148,19 @@ export const lookupRecord = record('lookup', [
 ]);
 export type FilmLookup = ValueOf<typeof lookupRecord>;
 
+/** A video file that was brought in. */
+export const footageRecord = record('footage', [
+  {
+    heading: 'Footage',
+    fields: [
+      { kind: 'id', key: 'id' },
+      { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
+      { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
+    ],
+  },
+]);
+export type FilmFootage = ValueOf<typeof footageRecord>;
+
 /** A typeface that was brought in as a file; layers name it by its name. */
 export const typefaceRecord = record('typeface', [
   {

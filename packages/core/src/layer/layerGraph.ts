@@ -62,6 +62,16 @@ export function usedTypefaces(film: Film): string[] {
   return [...new Set(names)];
 }
 
+/** Ids of the footage that a film's layers may show, steps of cords included. */
+export function usedFootage(film: Film): string[] {
+  const known = new Set(film.footage.map(({ id }) => id));
+  const own = film.layers.flatMap(layerReferences).flatMap(({ to, id }) => (to === 'footage' ? [id] : []));
+  const stepped = film.cords.flatMap(({ source }) =>
+    Object.values(source).flatMap((value) => (Array.isArray(value) ? value.map(String) : [])),
+  );
+  return [...new Set([...own, ...stepped])].filter((id) => known.has(id));
+}
+
 /** The ear that something of a layer follows first: its own, or that of what it shows. */
 export function earOf(film: Film, layer: Layer): string | undefined {
   const own = layerReferences(layer).find(({ to }) => to === 'ears')?.id;

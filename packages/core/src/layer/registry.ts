@@ -2,6 +2,7 @@ import type { ValueOfKinds } from '../property/record';
 import { depthLayer } from './depth';
 import { figureLayer } from './figure';
 import { fillLayer } from './fill';
+import { footageLayer } from './footage';
 import { groupLayer } from './group';
 import { imageLayer } from './image';
 import { letteringLayer } from './lettering';
@@ -37,6 +38,9 @@ export const layerKinds = {
   },
   get progress() {
     return progressLayer;
+  },
+  get footage() {
+    return footageLayer;
   },
   get particles() {
     return particlesLayer;

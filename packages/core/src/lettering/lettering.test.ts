@@ -141,7 +141,7 @@ describe('readouts', () => {
 
 describe('a layer of letters', () => {
   const typefaces = new Map([['Archivo Black', typeface]]);
-  const assets = { images: new Map(), typefaces };
+  const assets = { images: new Map(), footage: new Map(), typefaces };
   const filmOf = (part: Partial<LetteringLayer>, ...cords: Parameters<typeof filmWith>) => {
     const film = filmWith(...cords);
     return {

@@ -489,6 +489,17 @@ export interface PassCode {
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
   takeBright(image: Pointer<'ImageTask'>, task: Pointer<'BrightTask'>): void;
   takeForm(image: Pointer<'ImageTask'>, across: number, down: number, inverted: number): void;
+  planesToPixels(
+    luma: number,
+    lumaStride: number,
+    blue: number,
+    red: number,
+    colorStride: number,
+    alpha: number,
+    width: number,
+    height: number,
+    to: number,
+  ): void;
   drawSprites(image: Pointer<'ImageTask'>, task: Pointer<'SpritesTask'>): void;
   curves(image: Pointer<'ImageTask'>, task: Pointer<'CurvesTask'>): void;
   lookUp(image: Pointer<'ImageTask'>, task: Pointer<'CubeTask'>): void;

@@ -2,6 +2,7 @@ import type { DrawCache } from '../cache/drawCache';
 import type { PropertySums } from '../drive/propertySums';
 import { resolveFilm, type ResolvedFilm } from '../drive/resolveFilm';
 import type { Film } from '../film/film';
+import type { FootageInfo } from '../footage/footage';
 import type { Hearing } from '../hearing/hearing';
 import type { Layer } from '../layer/registry';
 import type { Size } from '../property/field';
@@ -12,11 +13,17 @@ import type { Typefaces } from '../typeface/typeface';
 export interface Assets {
   /** Sizes of images in pixels by their ids, and small copies of them; those that are not here yet are missing. */
   images: ReadonlyMap<string, Size & { small?: Texture }>;
+  /** What is known of footage by its id; that which is not here yet is missing. */
+  footage: ReadonlyMap<string, FootageInfo>;
   /** Typefaces by their names; those that are not here yet are missing. */
   typefaces: Typefaces;
 }
 
-export const noAssets: Assets = { images: new Map(), typefaces: new Map() };
+export const noAssets: Assets = {
+  images: new Map(),
+  footage: new Map(),
+  typefaces: new Map(),
+};
 
 /** The context a picture is drawn in. */
 export interface Moment {

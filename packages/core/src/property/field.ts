@@ -131,7 +131,16 @@ export interface ScaleField extends FieldBase<Point> {
 
 /** The film's lists that other things refer to. */
 export type ListName =
-  'tracks' | 'ears' | 'followers' | 'images' | 'lookups' | 'palettes' | 'paths' | 'layers' | 'sections';
+  | 'tracks'
+  | 'ears'
+  | 'followers'
+  | 'images'
+  | 'footage'
+  | 'lookups'
+  | 'palettes'
+  | 'paths'
+  | 'layers'
+  | 'sections';
 
 /** Id of something else in the film. */
 export interface ReferenceField extends FieldBase<string | null> {

@@ -36,5 +36,15 @@ export async function openFilm(services: Services, film: string): Promise<Film> 
     const stored = await services.images.importFile(resolve(dirname(film), image.source.path));
     image.source = { asset: stored.sha256 };
   }
+  for (const one of document.footage) {
+    if (one.source.path === undefined) continue;
+    const stored = await services.footage.importFile(resolve(dirname(film), one.source.path));
+    one.source = { asset: stored.sha256 };
+  }
+  for (const lookup of document.lookups) {
+    if (lookup.source.path === undefined) continue;
+    const stored = await services.images.importLookup(resolve(dirname(film), lookup.source.path));
+    lookup.source = { asset: stored.sha256 };
+  }
   return document;
 }

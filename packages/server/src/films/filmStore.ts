@@ -7,6 +7,7 @@ import { FilmEntity, type FilmRow } from '../db/entities';
 import { inTransaction } from '../db/transaction';
 import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
 import { Problem } from '../http/problem';
+import type { FootageStore } from '../footage/footageStore';
 import type { FilmFiles } from '../images/filmFiles';
 import type { ImageStore } from '../images/imageStore';
 import type { TypefaceStore } from '../typefaces/typefaceStore';
@@ -51,6 +52,7 @@ export class FilmStore {
     private readonly database: DataSource,
     private readonly assets: AssetStore,
     private readonly imageStore: ImageStore,
+    private readonly footageStore: FootageStore,
     private readonly typefaceStore: TypefaceStore,
     private readonly folder: DataFolder,
   ) {}
@@ -183,7 +185,11 @@ export class FilmStore {
 
   /** The files that the film is drawn with. @throws Problem naming the first that is missing */
   async files(film: Film): Promise<FilmFiles> {
-    return { images: await this.imageStore.ofFilm(film), typefaces: await this.typefaceStore.ofFilm(film) };
+    return {
+      images: await this.imageStore.ofFilm(film),
+      footage: await this.footageStore.ofFilm(film),
+      typefaces: await this.typefaceStore.ofFilm(film),
+    };
   }
 
   /** The decoded tracks of a film. */

@@ -1,8 +1,9 @@
-import type { Film } from '@cyclogram/core';
+import { imageOfLookup, parseCube, type Film } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
-import { rename, rm, stat } from 'node:fs/promises';
+import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
+import { createSkiaSurface } from '../canvas/skia';
 import { limits, type DataFolder } from '../config';
 import { Problem } from '../http/problem';
 import { hashOf, localFile, withUpload, type SizeLimit } from '../incoming/incoming';
@@ -48,6 +49,32 @@ export class ImageStore {
   async importFile(path: string): Promise<StoredImage> {
     await localFile(path, limit);
     return this.keep(path);
+  }
+
+  /** Takes in a table of colours: a .cube file that is on this machine already. */
+  async importLookup(path: string): Promise<StoredImage> {
+    await localFile(path, limit);
+    let lookup;
+    try {
+      lookup = parseCube(await readFile(path, 'utf8'));
+    } catch (error) {
+      throw new Problem(
+        'bad-request',
+        `${path} is no look-up table that can be read: ${(error as Error).message}.`,
+      );
+    }
+    const { width, height, rgba } = imageOfLookup(lookup);
+    const { skia, image } = createSkiaSurface(width, height);
+    const pixels = skia.getImageData(0, 0, width, height);
+    pixels.data.set(rgba);
+    skia.putImageData(pixels, 0, 0);
+    const png = join(this.folder.incoming, `${randomUUID()}.cube.png`);
+    try {
+      await writeFile(png, await image.encode('png'));
+      return await this.keep(png);
+    } finally {
+      await rm(png, { force: true });
+    }
   }
 
   private async keep(path: string): Promise<StoredImage> {

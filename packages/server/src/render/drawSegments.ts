@@ -5,6 +5,7 @@ import {
   momentOf,
   pictureAt,
   TableHearing,
+  usedFootage,
   usedTypefaces,
 } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
@@ -42,18 +43,18 @@ export async function drawSegments(
     orders.push(order);
     wake();
   });
-  const draw = frameDrawer(task);
+  const drawer = frameDrawer(task);
   for (;;) {
     while (orders.length === 0) await new Promise<void>((resolve) => (wake = resolve));
     const order = orders.shift()!;
-    if ('stop' in order) return;
-    await drawSegment(task, order.segment, draw, report, stop.signal);
+    if ('stop' in order) return drawer.close();
+    await drawSegment(task, order.segment, drawer.draw, report, stop.signal);
     report({ finished: order.segment.index });
   }
 }
 
 /** A function that draws a frame and returns its pixels: RGBA, 8 bits, opaque. */
-function frameDrawer(task: SegmentsTask): (frame: number) => Promise<Buffer> {
+function frameDrawer(task: SegmentsTask): { draw: (frame: number) => Promise<Buffer>; close: () => void } {
   const { film, tables, width, height, fps } = task;
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
@@ -61,8 +62,9 @@ function frameDrawer(task: SegmentsTask): (frame: number) => Promise<Buffer> {
   painter.images = assets.images;
   const hearing = new TableHearing(tables, film);
   const options = { cache: new DrawCache(), assets };
-  return async (frame) => {
+  const draw = async (frame: number) => {
     await assets.prepareTypefaces(usedTypefaces(film));
+    await assets.prepareFootage(usedFootage(film));
     const picture = await assets.prepared(() =>
       pictureAt(momentOf(film, hearing, frameMoment(frame, fpsOf(fps)), options)),
     );
@@ -71,6 +73,7 @@ function frameDrawer(task: SegmentsTask): (frame: number) => Promise<Buffer> {
     painter.finish(picture, pixels, width, height);
     return pixels;
   };
+  return { draw, close: () => assets.close() };
 }
 
 /** Draws and encodes one segment, whole: under a temporary name until it is complete. */

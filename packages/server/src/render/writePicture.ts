@@ -5,6 +5,7 @@ import {
   momentOf,
   pictureAt,
   TableHearing,
+  usedFootage,
   usedTypefaces,
 } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
@@ -31,6 +32,7 @@ export async function writePicture(given: Tasks['picture']['given']): Promise<vo
   const assets = filmAssets(files);
   painter.images = assets.images;
   await assets.prepareTypefaces(usedTypefaces(film));
+  await assets.prepareFootage(usedFootage(film));
   const hearing = new TableHearing(tables, film);
   const options = { cache: new DrawCache(), assets };
   const picture = await assets.prepared(() => pictureAt(momentOf(film, hearing, at, options)));
@@ -38,4 +40,5 @@ export async function writePicture(given: Tasks['picture']['given']): Promise<vo
   const temporary = `${out}.part`;
   await writeFile(temporary, await image.encode('png'));
   await rename(temporary, out);
+  assets.close();
 }

@@ -18,6 +18,8 @@ export interface Tasks {
   };
   /** Decodes an image and writes it anew as PNG; the answer is its size. */
   image: { given: { path: string; out: string }; answer: { width: number; height: number } };
+  /** Writes one frame of footage as PNG. */
+  still: { given: { files: { copy: string; infoPath: string }; index: number; out: string }; answer: void };
   /** Finds out whether a file is a typeface. */
   typeface: { given: { path: string }; answer: void };
   picture: {

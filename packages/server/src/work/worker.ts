@@ -4,6 +4,7 @@ import { synthesise } from '../synthesise';
 import { exportFilm } from '../export/exportFilm';
 import { followerTables, hearFilm, hearPicture } from '../hearing/hearFilm';
 import { toProblem } from '../http/problem';
+import { writeStill } from '../footage/writeStill';
 import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
 import { writePicture } from '../render/writePicture';
@@ -36,6 +37,7 @@ const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tas
     );
   },
   image: ({ path, out }) => rewriteImage(path, out),
+  still: (given) => writeStill(given),
   typeface: ({ path }) => checkTypeface(path),
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),

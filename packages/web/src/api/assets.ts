@@ -1,5 +1,6 @@
 import { useQueries } from '@tanstack/react-query';
-import { ApiProblem, call, problemFrom, unreachable } from './client';
+import { call } from './client';
+import { upload, type UploadOptions } from './upload';
 
 /** A decoded song on the server. */
 export interface Asset {
@@ -37,34 +38,11 @@ const byHash = (results: AssetResult[]): { assets: ReadonlyMap<string, Asset>; c
   complete: results.every(({ isPending, failureCount }) => !isPending || failureCount > 0),
 });
 
-export interface UploadProgress {
-  /** 0..1 of the bytes sent; 1 while the server decodes. */
-  sent: number;
-}
-
 /**
  * Sends a song to the server, which decodes it.
  * @param partial take a file that is cut off, as far as it goes
  */
-export function uploadSong(
+export const uploadSong = (
   file: File,
-  options: { partial?: boolean; signal: AbortSignal; onProgress: (progress: UploadProgress) => void },
-): Promise<Asset> {
-  return new Promise((resolve, reject) => {
-    // fetch does not report how much has been sent.
-    const request = new XMLHttpRequest();
-    request.open('POST', `/api/assets${options.partial ? '?partial=1' : ''}`);
-    request.upload.onprogress = ({ loaded, total }) =>
-      options.onProgress({ sent: total > 0 ? loaded / total : 0 });
-    request.onload = () => {
-      if (request.status < 300) resolve(JSON.parse(request.responseText) as Asset);
-      else reject(problemFrom(request.status, request.responseText));
-    };
-    request.onerror = () => reject(unreachable());
-    request.onabort = () => reject(new ApiProblem(0, 'cancelled', 'Cancelled', 'It was cancelled.'));
-    options.signal.addEventListener('abort', () => request.abort(), { once: true });
-    const form = new FormData();
-    form.append('file', file);
-    request.send(form);
-  });
-}
+  { partial, ...options }: UploadOptions & { partial?: boolean },
+): Promise<Asset> => upload<Asset>(`/assets${partial ? '?partial=1' : ''}`, file, options);

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { ChoiceInput } from './ChoiceInput';
 import type { ControlProps } from './FieldRow';
+import { FootageInput } from '../footage/FootageInput';
 import { LookupInput } from './LookupInput';
 import { ImageInput } from './ImageInput';
 
@@ -11,6 +12,7 @@ const none = 'none';
 /** Something else of the film, chosen by its name. Images can be brought in from a file, too. */
 export function ReferenceInput(props: ControlProps<ReferenceField, string | null>) {
   if (props.field.to === 'images') return <ImageInput {...props} />;
+  if (props.field.to === 'footage') return <FootageInput {...props} />;
   return props.field.to === 'lookups' ? <LookupInput {...props} /> : <NamedInput {...props} />;
 }
 

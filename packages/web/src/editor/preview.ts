@@ -13,6 +13,7 @@ import {
 import { proxy, transfer, type Remote } from 'comlink';
 import { createStore, type StoreApi } from 'zustand';
 import type { Asset } from '../api/assets';
+import { footageAddress } from '../api/footage';
 import { imageAddress } from '../api/images';
 import { typefaceAddresses } from '../typefaces/typefaces';
 import { clockTime, Player, type ClockState } from '../sound/player';
@@ -114,6 +115,7 @@ export class Preview {
   private readonly player: Player;
   private addresses = '';
   private typefaces = '';
+  private footage = '{}';
   /** Ears whose waveform is wanted though no figure of the film shows it. */
   private waved: string[] = [];
   private watched: string | undefined;
@@ -161,6 +163,7 @@ export class Preview {
     this.connect();
     this.addresses = '';
     this.typefaces = '';
+    this.footage = '{}';
     this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0 }));
     this.tellPainting((painting) => painting.setSize(...this.room));
     this.tellPainting((painting) => painting.setCoarse(this.coarse));
@@ -218,6 +221,7 @@ export class Preview {
     const length = Math.round(this.filmSeconds * pcmSampleRate);
     this.tellPainting((painting) => painting.setFilm(film, this.filmSeconds));
     this.tellImages(film);
+    this.tellFootage(film);
     this.tellTypefaces(film);
     const ears = [...film.ears, ...sliceEars(film)].map((ear) => ({
       ear,
@@ -355,6 +359,17 @@ export class Preview {
     if (key === this.addresses) return;
     this.addresses = key;
     this.tellPainting((painting) => painting.setImages(addresses));
+  }
+
+  /** The same of footage. */
+  private tellFootage(film: Film): void {
+    const addresses = Object.fromEntries(
+      film.footage.flatMap(({ id, source }) => (source.asset ? [[id, footageAddress(source.asset)]] : [])),
+    );
+    const key = JSON.stringify(addresses);
+    if (key === this.footage) return;
+    this.footage = key;
+    this.tellPainting((painting) => painting.setFootage(addresses));
   }
 
   /** The same of typefaces. */

@@ -2,6 +2,7 @@ import type { Layer, LayerKindName, LayerOf } from '@cyclogram/core';
 import {
   AppWindow,
   Box,
+  Film,
   Folder,
   ImageIcon,
   Link2,
@@ -44,6 +45,7 @@ const cards: { [Kind in LayerKindName]: Shown<Kind> } = {
   shape: { Card: PlainCard, Icon: Shapes },
   progress: { Card: PlainCard, Icon: Timer },
   depth: { Card: DepthCard, Icon: Box },
+  footage: { Card: PlainCard, Icon: Film },
   particles: { Card: PlainCard, Icon: Sparkles },
   flare: { Card: PlainCard, Icon: Sun },
   pane: { Card: PaneCard, Icon: AppWindow },

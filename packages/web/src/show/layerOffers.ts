@@ -7,7 +7,16 @@ import {
   type Layer,
   type PathKind,
 } from '@cyclogram/core';
-import { AppWindow, ImageIcon, PaintBucket, Shapes, Timer, Type, type LucideIcon } from 'lucide-react';
+import {
+  AppWindow,
+  Film as FilmIcon,
+  ImageIcon,
+  PaintBucket,
+  Shapes,
+  Timer,
+  Type,
+  type LucideIcon,
+} from 'lucide-react';
 import { newId } from '../editor/newId';
 
 /** A layer to begin with that is no figure. */
@@ -111,6 +120,19 @@ export const layerOffers: readonly LayerOffer[] = [
         layer: newLayer('progress', film, { id: newId('layer'), name: 'Progress line', path: path.id }),
       };
     },
+  },
+  {
+    name: 'Footage',
+    about: 'A video file in a box',
+    Icon: FilmIcon,
+    make: (film) => ({
+      behind: true,
+      layer: newLayer('footage', film, {
+        id: newId('layer'),
+        name: 'Footage',
+        footage: film.footage[0]?.id ?? null,
+      }),
+    }),
   },
   {
     name: 'Pane',

@@ -158,6 +158,8 @@ export interface PaintingApi {
   setBefore(before: boolean): void;
   /** Addresses of the typefaces that the film may be set in, by their names. */
   setTypefaces(addresses: Record<string, string>): void;
+  /** Addresses of the film's footage, by its ids. */
+  setFootage(addresses: Record<string, string>): void;
   /** Addresses of the film's images, by their ids. */
   setImages(addresses: Record<string, string>): void;
   request<Name extends RequestName>(

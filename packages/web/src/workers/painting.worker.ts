@@ -6,6 +6,7 @@ import {
   placeKey,
   planOf,
   TableHearing,
+  usedFootage,
   usedTypefaces,
   valueNow,
   type Film,
@@ -21,6 +22,7 @@ import {
 } from '@cyclogram/painter';
 import { expose, transfer } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
+import { openFootage } from '../footage/openFootage';
 import { withoutPasses } from '../finish/upTo';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
@@ -50,7 +52,15 @@ const createSurface = (width: number, height: number): Surface => {
 const painter = new Painter(createSurface);
 const cache = new DrawCache();
 /** The film's images, read when a picture asks for them. */
-const assets = new FilmAssets(new Map(), readImage, readTypeface);
+const assets = new FilmAssets(
+  new Map(),
+  {
+    image: readImage,
+    typeface: readTypeface,
+    footage: (address) => openFootage(address, createSurface),
+  },
+  true,
+);
 let coarse = false;
 let before = false;
 let passTimes: Record<string, number> = {};
@@ -93,6 +103,7 @@ const api: PaintingApi = {
     tables.end = end;
     hearing = new TableHearing(tables, film);
     prepareTypefaces();
+    prepareFootage();
     schedule();
   },
   setSize(width, height) {
@@ -117,6 +128,12 @@ const api: PaintingApi = {
       if (typefaces[name] !== address) assets.forgetTypeface(name);
     typefaces = addresses;
     prepareTypefaces();
+  },
+  setFootage(addresses) {
+    assets.setFootage(new Map(Object.entries(addresses)));
+    assets.retryFootage();
+    prepareFootage();
+    schedule();
   },
   setImages(addresses) {
     assets.setSources(new Map(Object.entries(addresses)));
@@ -144,6 +161,11 @@ function putTable(hearing: MessagePort, id: string, table: LevelTable): void {
 /** Letters are drawn when their typefaces are here. */
 function prepareTypefaces(): void {
   if (film) void assets.prepareTypefaces(usedTypefaces(film))?.then(schedule);
+}
+
+/** Footage is drawn when its copy is ready. */
+function prepareFootage(): void {
+  if (film) void assets.prepareFootage(usedFootage(film))?.then(schedule);
 }
 
 async function readTypeface(name: string) {

@@ -1,0 +1,172 @@
+import type { Film } from '@cyclogram/core';
+import { mkdir, readFile, rename, rm, stat, writeFile, copyFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Readable } from 'node:stream';
+import type { DataFolder } from '../config';
+import { Problem, toProblem } from '../http/problem';
+import { localFile, withUpload, type SizeLimit } from '../incoming/incoming';
+import { runTool } from '../media/ffmpeg';
+import type { StoredInfo } from './footageInfo';
+import { makeCopy } from './makeCopy';
+import { hostileVideo, probeVideo, videoInput, videoLimits } from './probeVideo';
+
+/** How far footage is. */
+export type FootageStatus =
+  | { sha256: string; state: 'working'; progress: number }
+  | { sha256: string; state: 'ready'; info: StoredInfo }
+  | { sha256: string; state: 'failed'; detail: string };
+
+const limit: SizeLimit = {
+  bytes: videoLimits.bytes,
+  tooLarge: () =>
+    new Problem('too-large', 'The video is larger than 4 GB. Cut it, or save it smaller, and try again.'),
+};
+
+const exists = (path: string) =>
+  stat(path).then(
+    () => true,
+    () => false,
+  );
+
+/**
+ * Uploaded videos, each kept once by the SHA-256 of its file, with a copy that frames are read from. Copies are made in the
+ * background, one at a time; what a killed server left behind is made anew when it is asked for.
+ */
+export class FootageStore {
+  private readonly working = new Map<string, { progress: number; done: Promise<void> }>();
+  private queue: Promise<unknown> = Promise.resolve();
+  private readonly stopped = new AbortController();
+
+  constructor(private readonly folder: DataFolder) {}
+
+  private paths(sha256: string) {
+    const folder = join(this.folder.footage, sha256);
+    return {
+      folder,
+      original: join(folder, 'original'),
+      copy: join(folder, 'copy.mp4'),
+      infoPath: join(folder, 'info.json'),
+      problem: join(folder, 'problem.txt'),
+    };
+  }
+
+  /** Takes in an upload, and begins to make its copy. @throws Problem when it is no video that is taken; nothing is kept then */
+  receive(upload: Readable): Promise<FootageStatus> {
+    return withUpload(upload, this.folder.incoming, limit, async ({ path, sha256 }) => {
+      await probeVideo(path);
+      const { folder, original, problem } = this.paths(sha256);
+      await mkdir(folder, { recursive: true });
+      // One that failed may be tried again.
+      await rm(problem, { force: true });
+      if (!(await exists(original))) await rename(path, original);
+      return this.status(sha256);
+    });
+  }
+
+  /** Takes in a file that is on this machine already, and waits for its copy. */
+  async importFile(path: string): Promise<{ sha256: string }> {
+    const { sha256 } = await localFile(path, limit);
+    await probeVideo(path);
+    const { folder, original } = this.paths(sha256);
+    await mkdir(folder, { recursive: true });
+    if (!(await exists(original))) {
+      await copyFile(path, `${original}.part`);
+      await rename(`${original}.part`, original);
+    }
+    await this.ready(sha256);
+    return { sha256 };
+  }
+
+  /** @throws Problem when there is no such footage */
+  async status(sha256: string): Promise<FootageStatus> {
+    if (!/^[0-9a-f]{64}$/.test(sha256)) throw noFootage(sha256);
+    const { original, infoPath, problem } = this.paths(sha256);
+    if (await exists(infoPath))
+      return { sha256, state: 'ready', info: JSON.parse(await readFile(infoPath, 'utf8')) as StoredInfo };
+    const failed = await readFile(problem, 'utf8').catch(() => undefined);
+    if (failed !== undefined) return { sha256, state: 'failed', detail: failed };
+    if (!(await exists(original))) throw noFootage(sha256);
+    return { sha256, state: 'working', progress: this.begin(sha256).progress };
+  }
+
+  /** Waits until footage can be used. @throws Problem when it cannot */
+  async ready(sha256: string): Promise<{ copy: string; infoPath: string }> {
+    const { copy, infoPath } = this.paths(sha256);
+    for (;;) {
+      const status = await this.status(sha256);
+      if (status.state === 'ready') return { copy, infoPath };
+      if (status.state === 'failed') throw new Problem('not-video', status.detail);
+      await this.working.get(sha256)?.done;
+    }
+  }
+
+  /** The files of a film's footage. @throws Problem naming the first that is missing */
+  async ofFilm(film: Film): Promise<Record<string, { copy: string; infoPath: string }>> {
+    const all: Record<string, { copy: string; infoPath: string }> = {};
+    for (const { id, name, source } of film.footage) {
+      all[id] = await this.ready(source.asset ?? '').catch((error: unknown) => {
+        const why = error instanceof Problem && error.kind !== 'not-found' ? ` ${error.detail}` : '';
+        throw new Problem(
+          'missing-footage',
+          `The footage "${name}" cannot be used.${why} Add the file again, or remove the footage.`,
+        );
+      });
+    }
+    return all;
+  }
+
+  /** Writes the sound of a video as FLAC, for a track. @throws Problem when it has none */
+  async extractSound(sha256: string, out: string): Promise<void> {
+    const { original } = this.paths(sha256);
+    const status = await this.status(sha256);
+    if (status.state === 'ready' && !status.info.sound)
+      throw new Problem('no-sound', 'There is no sound in this video.');
+    await runTool(
+      'ffmpeg',
+      ['-v', 'error', ...videoInput(original), '-map', '0:a:0', '-vn', '-f', 'flac', '-y', `file:${out}`],
+      { ...hostileVideo, timeLimit: 600 },
+    );
+  }
+
+  /** Ends what is at work. */
+  async close(): Promise<void> {
+    this.stopped.abort();
+    await this.queue;
+  }
+
+  private begin(sha256: string): { progress: number; done: Promise<void> } {
+    const known = this.working.get(sha256);
+    if (known) return known;
+    const job = { progress: 0, done: Promise.resolve() };
+    job.done = this.queue = this.queue
+      .then(() => this.make(sha256, job))
+      .finally(() => this.working.delete(sha256)) as Promise<void>;
+    this.working.set(sha256, job);
+    return job;
+  }
+
+  private async make(sha256: string, job: { progress: number }): Promise<void> {
+    const { original, copy, infoPath, problem } = this.paths(sha256);
+    const part = `${copy}.part`;
+    try {
+      const probe = await probeVideo(original);
+      const info = await makeCopy(
+        original,
+        probe,
+        part,
+        (share) => (job.progress = share),
+        this.stopped.signal,
+      );
+      await rename(part, copy);
+      await writeFile(`${infoPath}.part`, JSON.stringify(info));
+      await rename(`${infoPath}.part`, infoPath);
+    } catch (error) {
+      await rm(part, { force: true });
+      if (this.stopped.signal.aborted) return;
+      await writeFile(problem, toProblem(error).detail);
+    }
+  }
+}
+
+const noFootage = (sha256: string) =>
+  new Problem('not-found', `There is no footage with the hash ${sha256}.`);

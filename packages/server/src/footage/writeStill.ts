@@ -1,0 +1,15 @@
+import type { Canvas } from '@napi-rs/canvas';
+import { writeFile } from 'node:fs/promises';
+import type { Tasks } from '../work/tasks';
+import { FrameReader } from './frameReader';
+
+/** Writes one frame of footage as PNG: for browsers that cannot decode video themselves. */
+export async function writeStill({ files, index, out }: Tasks['still']['given']): Promise<void> {
+  const reader = await FrameReader.open(files);
+  try {
+    const { image } = await reader.frame(index);
+    await writeFile(out, await (image as Canvas).encode('png'));
+  } finally {
+    reader.close();
+  }
+}

@@ -1,0 +1,129 @@
+import { defaultTrack, type ReferenceField } from '@cyclogram/core';
+import { useQuery } from '@tanstack/react-query';
+import { Music, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { footageSound, footageStatus, uploadFootage } from '../api/footage';
+import { Button, IconButton } from '../controls/Button';
+import { ChoiceInput } from '../controls/ChoiceInput';
+import type { ControlProps } from '../controls/FieldRow';
+import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
+import { canDecode } from './openFootage';
+
+const none = 'none';
+const ownFile = 'file';
+
+/** A choice of the film's footage, and a new one from a file; how far its copy is, and what there is of it. */
+export function FootageInput({ field, value, onChange }: ControlProps<ReferenceField, string | null>) {
+  const footage = useEditor((state) => state.film.footage);
+  const change = useEditor((state) => state.change);
+  const file = useRef<HTMLInputElement>(null);
+  const [sending, setSending] = useState<{ sent: number; cancel: AbortController }>();
+  const chosen = footage.find(({ id }) => id === value);
+  const add = async (file: File) => {
+    const cancel = new AbortController();
+    setSending({ sent: 0, cancel });
+    try {
+      const { sha256 } = await uploadFootage(file, {
+        signal: cancel.signal,
+        onProgress: ({ sent }) => setSending({ sent, cancel }),
+      });
+      const known = footage.find(({ source }) => source.asset === sha256);
+      const id = known?.id ?? newId('footage');
+      if (!known) {
+        const name = file.name.slice(0, 200);
+        change('add footage', (film) => void film.footage.push({ id, name, source: { asset: sha256 } }));
+      }
+      onChange(id);
+    } catch (error) {
+      if (!cancel.signal.aborted) toast.error(`${file.name} is not used. ${(error as Error).message}`);
+    } finally {
+      setSending(undefined);
+    }
+  };
+  const choices = [
+    { value: none, label: 'None' },
+    ...footage.map(({ id, name }) => ({ value: id, label: name || 'Unnamed' })),
+    { value: ownFile, label: 'Add a video…' },
+  ];
+  return (
+    <>
+      <ChoiceInput
+        field={{ kind: 'choice', key: field.key, label: field.label, help: field.help, choices }}
+        value={value ?? none}
+        onChange={(next) =>
+          next === ownFile ? file.current!.click() : onChange(next === none ? null : next)
+        }
+      />
+      {sending && (
+        <div className="flex items-center gap-2 py-1 text-xs text-dim" role="status">
+          <progress className="h-1 grow" value={sending.sent} aria-label="Sending the video" />
+          {sending.sent < 1 ? `sending ${Math.round(100 * sending.sent)} %` : 'looking at it'}
+          <IconButton className="size-5" label="Cancel" onClick={() => sending.cancel.abort()}>
+            <X size={11} />
+          </IconButton>
+        </div>
+      )}
+      {chosen?.source.asset && <Status sha256={chosen.source.asset} name={chosen.name} />}
+      <input
+        ref={file}
+        type="file"
+        hidden
+        aria-label="Video file"
+        accept="video/mp4,video/quicktime,video/webm,video/x-matroska,.mkv,.mov,.mp4,.webm"
+        onChange={({ target }) => {
+          if (target.files?.[0]) void add(target.files[0]);
+          target.value = '';
+        }}
+      />
+    </>
+  );
+}
+
+function Status({ sha256, name }: { sha256: string; name: string }) {
+  const change = useEditor((state) => state.change);
+  const { data, error } = useQuery({
+    queryKey: ['footage', sha256],
+    queryFn: () => footageStatus(sha256),
+    refetchInterval: ({ state }) => (state.data?.state === 'working' ? 800 : false),
+    staleTime: 60_000,
+  });
+  const addSound = async () => {
+    try {
+      const asset = await footageSound(sha256, name);
+      change('add track', (film) => {
+        film.tracks.push({ ...defaultTrack(newId('track'), name, { asset: asset.sha256 }), analysed: false });
+      });
+      toast.info(`The sound of ${name} is a track now, in the soundtrack.`);
+    } catch (problem) {
+      toast.error((problem as Error).message);
+    }
+  };
+  if (error) return <p className="py-1 text-xs text-alarm">The video is gone: add its file again.</p>;
+  if (!data) return null;
+  if (data.state === 'failed') return <p className="py-1 text-xs text-alarm">{data.detail}</p>;
+  if (data.state === 'working')
+    return (
+      <div className="flex items-center gap-2 py-1 text-xs text-dim" role="status">
+        <progress className="h-1 grow" value={data.progress} aria-label="Preparing the video" />
+        preparing {Math.round(100 * data.progress)} %
+      </div>
+    );
+  const { width, height, duration, times, alpha, sound } = data.info;
+  const rate = times.length / Math.max(duration, 1e-3);
+  return (
+    <div className="flex items-center justify-between py-1 text-xs text-dim">
+      <span>
+        {width} × {height}, {duration.toFixed(1)} s, {Number(rate.toFixed(2))} fps
+        {alpha && ', with transparency'}
+        {!canDecode() && '. This browser cannot decode video: stills are shown.'}
+      </span>
+      {sound && (
+        <Button className="h-6 px-1.5 text-xs" onClick={() => void addSound()}>
+          <Music size={12} /> Sound as track
+        </Button>
+      )}
+    </div>
+  );
+}

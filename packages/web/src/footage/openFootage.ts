@@ -1,0 +1,30 @@
+import type { FootageReader } from '@cyclogram/painter';
+import type { CreateSurface } from '@cyclogram/painter';
+import type { FootageStatus, StoredFootage } from '../api/footage';
+import { StillReader } from './stillReader';
+import { VideoReader } from './videoReader';
+
+/** Milliseconds between two questions whether a copy is ready. */
+const askEvery = 700;
+
+const wait = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+
+async function infoOf(address: string): Promise<StoredFootage> {
+  for (;;) {
+    const response = await fetch(address);
+    if (!response.ok) throw new Error(`the footage ${address} cannot be read`);
+    const status = (await response.json()) as FootageStatus;
+    if (status.state === 'ready') return status.info;
+    if (status.state === 'failed') throw new Error(status.detail);
+    await wait(askEvery);
+  }
+}
+
+/** Opens footage when its copy is ready: decoded here, or as stills where the browser cannot decode. */
+export async function openFootage(address: string, createSurface: CreateSurface): Promise<FootageReader> {
+  const info = await infoOf(address);
+  return canDecode() ? VideoReader.open(address, info, createSurface) : new StillReader(address, info);
+}
+
+/** Whether this browser decodes video frame by frame (WebCodecs). */
+export const canDecode = (): boolean => 'VideoDecoder' in globalThis;
