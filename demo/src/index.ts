@@ -1,3 +1,4 @@
+export { harbour, harbourFrame } from './footage/harbour';
 export { demoFilm, filmsOfSong, type SongAssets } from './films/films';
 export { songs } from './songs/index';
 export { mixDown, noteHz, type Song } from './songs/song';

@@ -1,4 +1,5 @@
 import {
+  placeStandard,
   defaultEar,
   defaultFollower,
   fadesStandard,
@@ -26,6 +27,7 @@ import {
   spread,
   through,
   tie,
+  type SongAssets,
 } from './builder';
 
 /** Seconds, at 124 beats a minute. */
@@ -42,7 +44,7 @@ const lampGlow = through(
 );
 
 /** Harbour lamps: six figures around one middle, each in a range and at a height of its own. */
-export function breakwaterFilm(film: Film): Film {
+export function breakwaterFilm(film: Film, { harbour }: Pick<SongAssets, 'harbour'>): Film {
   film.background = { color: '#2a1712', edgeColor: '#0c0707', image: null };
   film.fades = {
     picture: { ...fadesStandard.picture, fadeOut: 6 * beat },
@@ -163,6 +165,8 @@ export function breakwaterFilm(film: Film): Film {
   ]);
   film.ears[0] = { ...film.ears[0]!, peaks: true, peakHold: 0.22, peakFall: 0.9 };
   film.artist = 'The Mole Lights';
+  film.footage = [{ id: 'harbour', name: 'Harbour at night', source: { asset: harbour } }];
+  film.layers.unshift(water(film));
   film.layers.push(dust(film), ...sign(film));
   dress(film);
   return film;
@@ -170,6 +174,28 @@ export function breakwaterFilm(film: Film): Film {
 
 /** Beat of the drop. */
 const drop = 104;
+
+/** The harbour behind the lamps, out of focus until the drop. */
+function water(film: Film): Layer {
+  const own = layer(film, 'footage', {
+    id: 'harbour-night',
+    name: 'Harbour',
+    footage: 'harbour',
+    repeat: 'loop',
+    backdrop: true,
+    passes: [
+      pass(film, 'blur', { id: 'focus', radius: 16, edges: 'mirror' }),
+      pass(film, 'grade', { id: 'dusk', exposure: 0.35, saturation: 0.85, temperature: 0.25 }),
+    ],
+    place: { ...placeStandard, opacity: 0.85 },
+    span: { ...spanStandard, from: 0, fadeIn: 6 * beat },
+  });
+  tie(film, 'focus-pulls', ['layers', 'harbour-night', 'passes.radius', 'focus'], 'keyframes', {
+    timeBase: 'beats',
+    keys: [key('soft', drop - 16, 16), key('softest', drop - 1, 34), key('sharp', drop + 1, 7)],
+  });
+  return own;
+}
 
 /** Specks in the light of the lamps. */
 function dust(film: Film): Layer {
@@ -211,7 +237,7 @@ function dress(film: Film): void {
       all: curve([0, 0.012], [0.3, 0.27], [0.7, 0.74], [1, 1]),
       blue: curve([0, 0.02], [0.5, 0.47], [1, 0.96]),
     }),
-    pass(film, 'vignette', { amount: 0.5, size: 1.05, softness: 0.7 }),
+    pass(film, 'vignette', { amount: 0.4, size: 1.1, softness: 0.7 }),
     pass(film, 'grain', { amount: 0.05 }),
   ];
   tie(film, 'glow-opens', ['finish', '', 'passes.strength', 'glow'], 'keyframes', {

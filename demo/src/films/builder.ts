@@ -60,6 +60,8 @@ import type { Song } from '../songs/song';
 export interface SongAssets {
   mix: string;
   instruments: string[];
+  /** Of the harbour at night, by its SHA-256. */
+  harbour: string;
 }
 
 /** Mix in the soundtrack, instruments there to be analysed on their own. */

@@ -14,7 +14,7 @@ export type { SongAssets } from './builder';
 interface DemoFilm {
   id: string;
   song: string;
-  make: (film: Film) => Film;
+  make: (film: Film, assets: SongAssets) => Film;
 }
 
 const all: readonly DemoFilm[] = [
@@ -33,5 +33,5 @@ export const filmsOfSong = (song: string): string[] =>
 /** A demo film with the sounds of its song. */
 export function demoFilm(id: string, song: Song, assets: SongAssets): Film {
   const { make } = all.find((film) => film.id === id)!;
-  return make(defaultFilm(song.title, songTracks(song, assets)));
+  return make(defaultFilm(song.title, songTracks(song, assets)), assets);
 }

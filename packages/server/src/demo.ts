@@ -3,6 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { In } from 'typeorm';
 import { FilmEntity } from './db/entities';
+import type { FootageStore } from './footage/footageStore';
 import type { Services } from './services';
 import { runTask } from './work/runTask';
 
@@ -14,11 +15,12 @@ const filmId = (id: string) => `demo-${id}`;
  * @param say told what is being done
  */
 export async function createDemo(
-  { assets, films, folder, database }: Services,
+  { assets, footage, films, folder, database }: Services,
   say: (text: string) => void,
 ): Promise<void> {
   const ids = songs.flatMap((song) => filmsOfSong(song.id)).map(filmId);
   const there = await database.getRepository(FilmEntity).findBy({ id: In(ids) });
+  let harbour: string | undefined;
   // The first song comes last, so that its film is the newest in the library.
   for (const song of [...songs].reverse()) {
     const missing = filmsOfSong(song.id).filter((id) => !there.some((film) => film.id === filmId(id)));
@@ -30,10 +32,18 @@ export async function createDemo(
       const rows = [];
       for (const { path, name } of files) rows.push(await assets.importFile(path, name));
       const [mix, ...instruments] = rows.map((row) => row.sha256);
+      harbour ??= await makeHarbour(footage, incoming);
       for (const id of missing.reverse())
-        await films.create(demoFilm(id, song, { mix: mix!, instruments }), filmId(id));
+        await films.create(demoFilm(id, song, { mix: mix!, instruments, harbour }), filmId(id));
     } finally {
       await rm(incoming, { recursive: true, force: true });
     }
   }
+}
+
+/** The demo's footage: drawn here, then taken in as any other. */
+async function makeHarbour(footage: FootageStore, folder: string): Promise<string> {
+  const out = join(folder, 'harbour.mp4');
+  await runTask('harbour', { out });
+  return (await footage.importFile(out)).sha256;
 }

@@ -20,7 +20,7 @@ const films = [
   defaultFilm('A', [defaultTrack('t', 'T', { path: 'song.wav' })]),
   ...songs.flatMap((song) =>
     filmsOfSong(song.id).map((id) =>
-      demoFilm(id, song, { mix: hash, instruments: song.instruments.map(() => hash) }),
+      demoFilm(id, song, { mix: hash, instruments: song.instruments.map(() => hash), harbour: hash }),
     ),
   ),
 ];

@@ -36,6 +36,8 @@ export interface Tasks {
     answer: void;
   };
   segments: { given: SegmentsTask; answer: void };
+  /** Draws the demo's footage. */
+  harbour: { given: { out: string }; answer: void };
   synthesise: { given: { songId: string; folder: string }; answer: { path: string; name: string }[] };
 }
 

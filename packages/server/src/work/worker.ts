@@ -4,6 +4,7 @@ import { synthesise } from '../synthesise';
 import { exportFilm } from '../export/exportFilm';
 import { followerTables, hearFilm, hearPicture } from '../hearing/hearFilm';
 import { toProblem } from '../http/problem';
+import { writeHarbour } from '../footage/writeHarbour';
 import { writeStill } from '../footage/writeStill';
 import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
@@ -41,6 +42,7 @@ const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tas
   typeface: ({ path }) => checkTypeface(path),
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),
+  harbour: writeHarbour,
   synthesise,
 };
 
