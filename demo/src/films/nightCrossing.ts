@@ -140,7 +140,7 @@ export function nightCrossingFilm(film: Film): Film {
   });
   film.finish.passes = [
     pass(film, 'glow', { threshold: 0.5, knee: 0.5, radius: 34, strength: 0.4, tint: '#ffd8b0' }),
-    pass(film, 'tritone', {
+    pass(film, 'threeTones', {
       shadows: '#060b16',
       midtones: '#7f7489',
       highlights: '#fff0d6',

@@ -150,7 +150,7 @@ describe('every pass', () => {
   const over = (pixel: readonly number[], ground: number) =>
     [0, 1, 2].map((i) => (pixel[i]! * pixel[3]! + ground * (255 - pixel[3]!)) / 255);
 
-  const byPixel: PassKindName[] = ['grade', 'curves', 'levels', 'tint', 'tritone', 'posterise', 'invert'];
+  const byPixel: PassKindName[] = ['grade', 'curves', 'levels', 'tint', 'threeTones', 'posterise', 'invert'];
   it.each(byPixel)('%s changes the colour of what is half transparent as that of what is opaque', (kind) => {
     const settings = pass(kind, effective);
     const opaque = through(noisy(24, 24), 24, settings);
@@ -173,7 +173,7 @@ describe('every pass', () => {
       'curves',
       'levels',
       'tint',
-      'tritone',
+      'threeTones',
       'vignette',
       'grain',
       'scanLines',
@@ -511,9 +511,9 @@ describe('grading', () => {
     expect(one([64, 64, 64], pass('levels', { gamma: 2 }))[0]).toBe(Math.round(255 * Math.sqrt(64 / 255)));
     expect(one([0, 255, 0], pass('levels', { lowest: 0.1, highest: 0.9 }))).toEqual([26, 229, 26]);
   });
-  it('tint keeps brightness by Rec. 709; a tritone has its three colours', () => {
+  it('tint keeps brightness by Rec. 709; three tones have their colours', () => {
     expect(one([255, 255, 255], pass('tint', { color: '#ff8000', amount: 1 }))).toEqual([255, 128, 0]);
-    const three = pass('tritone', {
+    const three = pass('threeTones', {
       shadows: '#102030',
       midtones: '#805020',
       highlights: '#fff0e0',

@@ -29,7 +29,7 @@ import { shake } from './shake';
 import { tiles } from './tiles';
 import type { DrawLater, TimeContext } from './timePass';
 import { tint } from './tint';
-import { tritone } from './tritone';
+import { threeTones } from './threeTones';
 import { vignette } from './vignette';
 import { wipe } from './wipe';
 import { wobble } from './wobble';
@@ -57,7 +57,7 @@ export const passKinds = {
   curves,
   levels,
   tint,
-  tritone,
+  threeTones,
   lookupTable,
   vignette,
   grain,

@@ -56,7 +56,7 @@ export const looks: readonly Look[] = [
     about: 'Blue darkness, cream lights',
     passes: [
       {
-        kind: 'tritone',
+        kind: 'threeTones',
         part: { shadows: '#060a1e', midtones: '#4d6a94', highlights: '#fff1d6', amount: 0.55 },
       },
       { kind: 'glow', part: { threshold: 0.6, strength: 0.4 } },
@@ -79,7 +79,7 @@ export const looks: readonly Look[] = [
     about: 'Everything in one colour, on its shadows',
     passes: [
       {
-        kind: 'tritone',
+        kind: 'threeTones',
         part: { shadows: '#120a08', midtones: '#c4552f', highlights: '#ffe9cf', amount: 1, balance: 0.45 },
       },
       { kind: 'grain', part: { amount: 0.12, color: 0, size: 2 } },

@@ -18,6 +18,7 @@ import {
   layerFields,
   layerKinds,
   lightRecord,
+  maskRecord,
   materialRecord,
   newLayer,
   paintRecord,
@@ -92,6 +93,7 @@ const without = (fields: readonly Field[], ...keys: string[]) =>
 /** What every layer's card ends with, in a film without groups. */
 const commonLabels = (layer: Layer) => [
   ...labelsOf(without(fieldsOf(placeRecord), 'opacity'), layer.place),
+  ...labelsOf(fieldsOf(maskRecord), layer.mask),
   ...['Visible', 'Fade in and out'],
   ...labelsOf([fieldOf(spanRecord, 'from')!, fieldOf(spanRecord, 'to')!], layer.span),
   ...labelsOf(fadeFields, layer.span),

@@ -6,9 +6,9 @@ import { channelsOf, passKind } from './passKind';
 const steps = 256;
 
 /** A colour for what is dark, one for the middle, one for what is light. */
-export const tritone = passKind({
-  kind: 'tritone',
-  label: 'Tritone',
+export const threeTones = passKind({
+  kind: 'threeTones',
+  label: 'Three tones',
   heading: 'Grade',
   about: 'A colour for shadows, midtones and highlights',
   light: 'encoded',
