@@ -50,7 +50,28 @@ const views = {
     await open('demo-breakwater', 700);
     await page.getByTitle(/^Lamps\. /).click();
   },
+  async finish() {
+    await open('demo-breakwater', 940);
+    await button('Scope').click();
+    const picture = page.getByRole('region', { name: 'Finish', exact: true }).last();
+    await picture.getByRole('button', { name: /^Curves/ }).click();
+    await picture.getByRole('button', { name: 'Add a pass' }).scrollIntoViewIfNeeded();
+    await page.mouse.move(640, 795);
+    await page.waitForTimeout(2500);
+  },
+  async passes() {
+    await page
+      .getByRole('region', { name: 'Finish', exact: true })
+      .last()
+      .getByRole('button', { name: 'Add a pass' })
+      .click();
+    await page.getByRole('dialog').waitFor();
+    await page.waitForTimeout(9000);
+  },
   async gallery() {
+    await page.keyboard.press('Escape');
+    await button('Scope').click();
+    await page.getByRole('button', { name: 'Add a layer' }).first().scrollIntoViewIfNeeded();
     await button('Add a layer').click();
     await page.getByRole('dialog').waitFor();
   },

@@ -330,25 +330,25 @@ function layersAtBirth(
 
 /** Where a particle is born. */
 function birthPlace(born: ParticlesLayer, index: number, { film, cache }: Moment): Point | undefined {
-  const [a, b] = [chance(born, index, 2), chance(born, index, 3)];
+  const [first, second] = [chance(born, index, 2), chance(born, index, 3)];
   const { source, position, end } = born;
   if (source === 'point') return position;
   if (source === 'line')
-    return { x: position.x + (end.x - position.x) * a, y: position.y + (end.y - position.y) * a };
+    return { x: position.x + (end.x - position.x) * first, y: position.y + (end.y - position.y) * first };
   if (source === 'path') {
     const path = film.paths.find(({ id }) => id === born.path);
     if (!path) return undefined;
     const built = cache.paths.get(path);
-    return built.at(a * built.length);
+    return built.at(first * built.length);
   }
   if (source === 'area') {
     if (born.form === 'box')
-      return { x: position.x + (a - 0.5) * born.width, y: position.y + (b - 0.5) * born.height };
+      return { x: position.x + (first - 0.5) * born.width, y: position.y + (second - 0.5) * born.height };
     // Even over the area: the root of an even number as distance.
-    const [far, angle] = [Math.sqrt(a) / 2, 2 * Math.PI * b];
+    const [far, angle] = [Math.sqrt(first) / 2, 2 * Math.PI * second];
     return { x: position.x + far * born.width * cos(angle), y: position.y + far * born.height * sin(angle) };
   }
-  return edgePlace(born.side, a, film);
+  return edgePlace(born.side, first, film);
 }
 
 function edgePlace(side: ParticlesLayer['side'], share: number, { width, height }: Size): Point {

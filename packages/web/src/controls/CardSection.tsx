@@ -47,7 +47,7 @@ export function CardSection({
     <Collapsible.Root open={open || filter.active} onOpenChange={toggle} asChild>
       <section className={clsx('mt-3', filter.active && 'not-has-[[data-row]]:hidden')} aria-label={heading}>
         <div className="mb-0.5 flex h-6 items-center border-b border-rule text-xs text-dim">
-          <Collapsible.Trigger className="flex grow items-center gap-1 text-left hover:text-paper">
+          <Collapsible.Trigger className="flex min-w-0 grow items-center gap-1 text-left hover:text-paper">
             <ChevronRight size={12} className={clsx('-ml-0.5 transition-transform', open && 'rotate-90')} />
             {heading}
             {!open && (note || moving) && (

@@ -140,8 +140,8 @@ function useShortcuts() {
   useHotkeys('period', () => preview.step(1, fps), everywhere);
   useHotkeys('shift+left', () => preview.seek(preview.time() - 5), everywhere);
   useHotkeys('shift+right', () => preview.seek(preview.time() + 5), everywhere);
-  useHotkeys('b', () => preview.setBefore(true), everywhere);
-  useHotkeys('b', () => preview.setBefore(false), { ...everywhere, keyup: true, keydown: false });
+  useHotkeys('o', () => preview.setBefore(true), everywhere);
+  useHotkeys('o', () => preview.setBefore(false), { ...everywhere, keyup: true, keydown: false });
   useHotkeys('home', () => preview.seek(0), everywhere);
   const tool = useEditor((state) => state.tool);
   const setTool = useEditor((state) => state.setTool);

@@ -32,6 +32,7 @@ const shortcuts: readonly { where: string; keys: readonly (readonly [string, str
       ['Wheel, + and -', 'zoom; wheel with Shift or Alt: pan'],
       ['Middle button, arrows', 'pan'],
       ['0, 1', 'fit, actual pixels'],
+      ['O, held', 'the picture without its finish'],
       ['P, B', 'pen, freehand'],
       ['Arrows on a handle', 'ten units; Shift a hundred, Alt one'],
       ['Alt, Shift in a drag', 'no snapping; steps of 15°'],
@@ -71,6 +72,10 @@ const guide = [
   [
     'Tie it to the sound',
     'Drag from the round port of a follower onto any property, or press the port at the left of a property: so much at rest, so much on a full hit. Keyframes, and motions that go by themselves, are chosen in the same place. Cords lists them all; sections of the song are suggested and named on the Tape.',
+  ],
+  [
+    'Dress it',
+    'Finish, on any layer and under Picture, is a list of passes: glow, blur, grading, grain. Add one from its gallery, with before and after; drag to reorder; hold Before to compare. Masks cut a layer, a pane changes what lies below. Particles, flares and footage are layers.',
   ],
   [
     'Refine',

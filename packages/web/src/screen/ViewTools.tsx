@@ -75,7 +75,7 @@ export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewTools
       </IconButton>
       {hasFinish && (
         <Toolbar.Button
-          title="Hold to see the picture without its finish (B)"
+          title="Hold to see the picture without its finish (O)"
           aria-pressed={before}
           className={clsx('h-6 rounded-sm px-1.5 text-xs hover:bg-raised', before && 'text-glass')}
           onPointerDown={(event) => {
