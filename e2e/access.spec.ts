@@ -71,12 +71,30 @@ test('cords have nothing that keeps people out: on a card, being picked, and on 
 
 test('a stage has nothing that keeps people out: its card, its handles, the gallery', async ({ page }) => {
   await openFilm(page, '/films/demo-storm-glass');
-  // Its only layer is open.
+  await layer(page, 'Glass').click();
   await expect(page.getByRole('slider', { name: 'Orbit the camera' })).toBeVisible();
   expect(await serious(page)).toEqual([]);
   await show(page).getByRole('button', { name: 'Add a layer' }).first().click();
   await expect(page.getByRole('dialog').getByRole('button', { name: 'Globe of spikes' })).toBeVisible();
   expect(await serious(page)).toEqual([]);
+});
+
+test('a finish has nothing that keeps people out: its passes open, curves, the gallery, the scope', async ({
+  page,
+}) => {
+  await openFilm(page, '/films/demo-breakwater');
+  await page.getByRole('button', { name: 'Scope' }).click();
+  const finish = show(page).getByRole('region', { name: 'Finish', exact: true }).last();
+  for (const name of [/^Glow/, /^Curves/, /^Vignette/]) await finish.getByRole('button', { name }).click();
+  expect(await serious(page)).toEqual([]);
+  await finish.getByRole('button', { name: 'Add a pass' }).click();
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Kaleidoscope' })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  for (const name of ['Dust', 'Harbour']) {
+    await layer(page, name).click();
+    expect(await serious(page)).toEqual([]);
+  }
 });
 
 test('help on a property is there for pointer and keyboard', async ({ page }) => {

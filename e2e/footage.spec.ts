@@ -259,3 +259,59 @@ test('videos that are none, damaged or too large are refused, and the server goe
   expect((await page.request.get('/api/health')).status()).toBe(200);
   expect((await page.request.get('/api/footage/nothing')).status()).toBe(404);
 });
+
+test('transparency is kept, and the sound of a video becomes a track', async ({ page }) => {
+  const clear = join(folder, 'clear.webm');
+  const half =
+    'color=red:s=64x48:d=0.4:r=25,format=yuva420p,geq=lum=lum(X\\,Y):cb=cb(X\\,Y):cr=cr(X\\,Y):a=if(lt(X\\,32)\\,255\\,64)';
+  await media('ffmpeg', '-f', 'lavfi', '-i', half, '-c:v', 'libvpx-vp9', '-pix_fmt', 'yuva420p', '-y', clear);
+  const prores = join(folder, 'clear.mov');
+  await media(
+    'ffmpeg',
+    '-c:v',
+    'libvpx-vp9',
+    '-i',
+    clear,
+    '-c:v',
+    'prores_ks',
+    '-profile:v',
+    '4444',
+    '-pix_fmt',
+    'yuva444p10le',
+    '-y',
+    prores,
+  );
+  for (const path of [clear, prores]) {
+    const { sha256 } = await footage(page, path);
+    const still = await page.request.get(`/api/footage/${sha256}/frames/3`);
+    const { data } = PNG.sync.read(await still.body());
+    const at = (x: number) => Array.from(data.subarray(4 * (24 * 64 + x), 4 * (24 * 64 + x) + 4));
+    const [red, green, , opaque] = at(10) as [number, number, number, number];
+    expect([red > 230, green < 30, opaque > 250]).toEqual([true, true, true]);
+    expect(Math.abs(at(50)[3]! - 64)).toBeLessThan(6);
+  }
+  const loud = join(folder, 'loud.mp4');
+  await media(
+    'ffmpeg',
+    '-f',
+    'lavfi',
+    '-i',
+    'color=s=64x64:d=1',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=frequency=440:d=1',
+    '-c:v',
+    'libx264',
+    '-c:a',
+    'aac',
+    '-y',
+    loud,
+  );
+  const { sha256 } = await footage(page, loud);
+  const sound = await page.request.post(`/api/footage/${sha256}/sound?name=Loud`);
+  expect(sound.status()).toBe(201);
+  expect(((await sound.json()) as { seconds: number }).seconds).toBeCloseTo(1, 1);
+  const silent = await footage(page, join(folder, 'clear.mov'));
+  expect((await page.request.post(`/api/footage/${silent.sha256}/sound`)).status()).toBe(422);
+});

@@ -110,7 +110,7 @@ const views = {
   },
   async globe() {
     await open('demo-storm-glass', 520);
-    // Its only layer is open.
+    await page.getByTitle(/^Glass\. /).click();
     await page.getByRole('region', { name: 'Camera', exact: true }).scrollIntoViewIfNeeded();
   },
   async renders() {

@@ -1,6 +1,7 @@
 import {
   defaultFilm,
   figureKinds,
+  passKinds,
   parseFilm,
   type FigureLayer,
   type Film,
@@ -231,6 +232,8 @@ describe('copy and paste', () => {
     layer.color.palette = 'palette-1';
     layer.figure = { ...figureKinds.images.defaults(from), source: 'image', image: 'image-1' };
     Object.assign(from.paths[1]!.shape, { radius: 77 });
+    from.lookups.push(image('Dusk', '4'));
+    layer.passes.push({ ...passKinds.lookupTable.defaults(from), id: 'look', table: 'image-1' });
 
     const to = threeRings();
     to.palettes.push(palette('Frost'));
@@ -242,6 +245,7 @@ describe('copy and paste', () => {
     expect(name(to.palettes, there.color.palette)).toBe('Embers');
     expect(name(to.images, (there.figure as { image: string }).image)).toBe('Buoy');
     expect(to.images.map((other) => other.name)).toEqual(['Crane', 'Buoy']);
+    expect(name(to.lookups, (there.passes[0] as { table: string }).table)).toBe('Dusk');
     expect(to.paths.find(({ id }) => id === there.path)?.shape).toMatchObject({ radius: 77 });
     readable(to);
 

@@ -21,7 +21,9 @@ import {
   type Ear,
   type FigureLayer,
   type Film,
+  type FilmFootage,
   type FilmImage,
+  type FilmLookup,
   type FilmPath,
   type FilmTypeface,
   type Follower,
@@ -41,6 +43,9 @@ interface Belongings {
   paths: FilmPath[];
   palettes: Palette[];
   images: FilmImage[];
+  /** Missing in what was copied before there were any. */
+  footage?: FilmFootage[];
+  lookups?: FilmLookup[];
   ears: Ear[];
   followers: Follower[];
   typefaces: FilmTypeface[];
@@ -106,6 +111,8 @@ function belongings(
     paths,
     palettes: film.palettes.filter(({ id }) => used('palettes', all).has(id)),
     images: film.images.filter(({ id }) => used('images', all).has(id)),
+    footage: film.footage.filter(({ id }) => used('footage', all).has(id)),
+    lookups: film.lookups.filter(({ id }) => used('lookups', all).has(id)),
     ears: film.ears.filter(({ id }) => used('ears', all).has(id) || followers.some(({ ear }) => ear === id)),
     followers,
     // Named by their names, not by ids.
@@ -155,7 +162,7 @@ export function copyPart(film: Film, filmId: string, layer: FigureLayer, part: P
 
 /**
  * Brings what copied things refer to into a film. Within the film it is from everything is there; in another one
- * palettes and images come along, unless the same ones are there, and an ear is the same one or the film's first.
+ * palettes, images, footage and look-up tables come along, unless the same ones are there, and an ear is the same one or the film's first.
  * @returns what each id is in this film
  */
 function bring(film: Film, filmId: string, copied: Belongings): (to: ListName, id: string) => string | null {
@@ -179,6 +186,8 @@ function bring(film: Film, filmId: string, copied: Belongings): (to: ListName, i
   const resolve = (to: ListName, id: string): string | null => {
     if (to === 'palettes') return take(film.palettes, copied.palettes, id, 'palette');
     if (to === 'images') return take(film.images, copied.images, id, 'image');
+    if (to === 'footage') return take(film.footage, copied.footage ?? [], id, 'footage');
+    if (to === 'lookups') return take(film.lookups, copied.lookups ?? [], id, 'lookup');
     if (to === 'followers') return bringFollower(id);
     if (to !== 'ears') return id;
     const known = find(film.ears, copied.ears, id) ?? film.ears[0];
