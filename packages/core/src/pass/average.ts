@@ -25,8 +25,10 @@ function averages(
   copies: number,
   found: (share: number, first: boolean) => Matrix,
 ): Pixels {
+  // Straight lines between pixels let copies stand a little farther apart than those.
+  const needed = copies / 1.6;
   let doublings = 1;
-  while (doublings < mostDoublings && 2 ** doublings < copies) doublings++;
+  while (doublings < mostDoublings && 2 ** doublings < needed) doublings++;
   const { width, height } = pixels;
   let from = pixels.address;
   let to = from === buffer.address ? buffer.spare : buffer.take(8 * width * height);

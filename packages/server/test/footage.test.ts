@@ -1,0 +1,128 @@
+import { defaultFilm, newLayer, type Film } from '@cyclogram/core';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { FrameReader } from '../src/footage/frameReader';
+import type { StoredInfo } from '../src/footage/footageInfo';
+import { cyclogram, media, temporaryFolder } from './support';
+
+let folder: string;
+let data: string;
+
+beforeAll(async () => {
+  folder = temporaryFolder();
+  data = join(folder, 'data');
+  await mkdir(data);
+  // Two seconds of red, then two of blue.
+  await media(
+    'ffmpeg',
+    ...[
+      '-f',
+      'lavfi',
+      '-i',
+      'color=red:s=64x36:d=2:r=25',
+      '-f',
+      'lavfi',
+      '-i',
+      'color=blue:s=64x36:d=2:r=25',
+    ],
+    ...[
+      '-filter_complex',
+      '[0][1]concat=n=2,format=yuv420p',
+      '-c:v',
+      'libx264',
+      '-y',
+      join(folder, 'two.mp4'),
+    ],
+  );
+});
+
+/** A film that shows nothing but footage. */
+function filmOf(part: object = {}): Film {
+  const film = { ...defaultFilm('Footage'), width: 64, height: 36, length: 8 };
+  film.background = { color: '#000000', edgeColor: '#000000', image: null };
+  film.footage = [{ id: 'v', name: 'Two', source: { path: 'two.mp4' } }];
+  film.layers = [newLayer('footage', film, { id: 'f', footage: 'v', ...part })];
+  film.paths = [];
+  film.finish = { passes: [] };
+  return film;
+}
+
+/** The colour in the middle of a film's frame. */
+async function colorAt(film: Film, seconds: number): Promise<number[]> {
+  const path = join(folder, 'film.json');
+  await writeFile(path, JSON.stringify(film));
+  const out = join(folder, 'frame.png');
+  const { stderr } = await cyclogram(data, ['frame', path, '--at', String(seconds), '--out', out]);
+  expect(stderr).toBe('');
+  const context = createCanvas(64, 36).getContext('2d');
+  context.drawImage(await loadImage(out), 0, 0);
+  return Array.from(context.getImageData(32, 18, 1, 1).data.slice(0, 3));
+}
+const isRed = ([r, , b]: number[]) => r! > 200 && b! < 60;
+const isBlue = ([r, , b]: number[]) => b! > 200 && r! < 60;
+
+describe('a film with footage', () => {
+  it('shows the frame that belongs to the moment: looped, held, later, backwards', async () => {
+    expect(isRed(await colorAt(filmOf(), 1))).toBe(true);
+    expect(isBlue(await colorAt(filmOf(), 2.5))).toBe(true);
+    expect(isRed(await colorAt(filmOf(), 5))).toBe(true);
+    expect(isBlue(await colorAt(filmOf({ repeat: 'hold' }), 5))).toBe(true);
+    expect(isRed(await colorAt(filmOf({ start: 1 }), 2.5))).toBe(true);
+    expect(isBlue(await colorAt(filmOf({ speed: -1 }), 1))).toBe(true);
+    expect(await colorAt(filmOf({ repeat: 'once' }), 5)).toEqual([0, 0, 0]);
+    expect(isBlue(await colorAt(filmOf({ in: 2 }), 0.5))).toBe(true);
+  });
+
+  it('whose copy was left half made makes it anew', async () => {
+    const { readdir } = await import('node:fs/promises');
+    const [sha] = await readdir(join(data, 'footage'));
+    const own = join(data, 'footage', sha!);
+    await rm(join(own, 'info.json'));
+    await writeFile(join(own, 'copy.mp4'), 'half');
+    expect(isBlue(await colorAt(filmOf(), 2.5))).toBe(true);
+    const info = JSON.parse(await readFile(join(own, 'info.json'), 'utf8')) as StoredInfo;
+    expect([info.width, info.height, info.times.length, info.alpha]).toEqual([64, 36, 100, false]);
+  });
+
+  it('that is gone says so, and names it', async () => {
+    const film = filmOf();
+    film.footage[0]!.source = { asset: 'e'.repeat(64) };
+    const path = join(folder, 'gone.json');
+    await writeFile(path, JSON.stringify(film));
+    const { code, stderr } = await cyclogram(data, [
+      'frame',
+      path,
+      '--at',
+      '1',
+      '--out',
+      join(folder, 'x.png'),
+    ]);
+    expect(code).not.toBe(0);
+    expect(stderr).toContain('The footage "Two" cannot be used.');
+  });
+
+  it('is read in any order: the same frames as one after another', async () => {
+    const { readdir } = await import('node:fs/promises');
+    const [sha] = await readdir(join(data, 'footage'));
+    const files = {
+      copy: join(data, 'footage', sha!, 'copy.mp4'),
+      infoPath: join(data, 'footage', sha!, 'info.json'),
+    };
+    const reader = await FrameReader.open(files);
+    const pixel = async (index: number) => {
+      const { image } = await reader.frame(index);
+      const context = createCanvas(1, 1).getContext('2d');
+      context.drawImage(image as never, 0, 0, 1, 1);
+      return Array.from(context.getImageData(0, 0, 1, 1).data);
+    };
+    const forward = [];
+    for (const index of [0, 13, 49, 50, 99]) forward.push(await pixel(index));
+    const back = [];
+    for (const index of [99, 50, 49, 13, 0]) back.unshift(await pixel(index));
+    expect(back).toEqual(forward);
+    await expect(reader.frame(5000)).rejects.toThrow();
+    reader.close();
+  });
+});
