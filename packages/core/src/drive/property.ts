@@ -15,6 +15,8 @@ export interface FoundProperty {
   value: MovingValue;
   /** Keys and indices from its owner to it. */
   path: readonly (string | number)[];
+  /** What it is of, where it stands in a list of things of several kinds: a pass, a body. */
+  part?: string | undefined;
 }
 
 const movingKinds: Partial<Record<Field['kind'], true>> = {
@@ -99,7 +101,10 @@ function findIn(
   if (typeof one !== 'object' || one === null) return undefined;
   const inner = item.slice(one.id.length + 1);
   if (field.of.kind === 'record') return findIn(field.of.of, one, rest, inner, [...path, at]);
-  return field.of.kind === 'kinds' ? findInKind(field.of.of(), one, rest, inner, [...path, at]) : undefined;
+  if (field.of.kind !== 'kinds') return undefined;
+  const kinds = field.of.of();
+  const inside = findInKind(kinds, one, rest, inner, [...path, at]);
+  return inside && { ...inside, part: kindOf(kinds, one)?.label };
 }
 
 function findInKind(

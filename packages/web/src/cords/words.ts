@@ -67,7 +67,9 @@ export function followersOf({ source }: Cord): readonly string[] {
 export function propertyName(film: Film, place: PropertyPlace): string {
   const owner = ownerName(film, place) ?? 'Something that is gone';
   const found = findProperty(film, place);
-  return `${owner}: ${found && 'label' in found.field ? found.field.label : place.key}`;
+  if (!found || !('label' in found.field)) return `${owner}: ${place.key}`;
+  const { label } = found.field;
+  return `${owner}: ${found.part ? `${found.part}, ${label.toLowerCase()}` : label}`;
 }
 
 export const problemTexts: Record<CordProblem, string> = {
