@@ -99,6 +99,7 @@ export * from './layer/footage';
 export * from './layer/mask';
 export * from './layer/pane';
 export * from './layer/particles';
+export { asParticles, particleColorRecord, type ParticlesLayer } from './layer/particlesRecord';
 export * from './picture/operation/sprites';
 export * from './sprite/paintSprites';
 export * from './pass/curve';

@@ -8,7 +8,9 @@ import { mostAlive } from '../particle/births';
 import { placeAt } from '../particle/motion';
 import { momentOf } from '../picture/moment';
 import { hd } from '../testing';
-import { particlesAt, particlesLayer, type ParticlesLayer } from './particles';
+import { particlesAt } from '../particle/alive';
+import type { ParticlesLayer } from './particlesRecord';
+import { particlesLayer } from './particles';
 
 const plain = {
   lifeVariation: 0,
