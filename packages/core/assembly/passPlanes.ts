@@ -4,18 +4,21 @@ function clamp(value: i32): u32 {
   return <u32>min(max(value, 0), 255);
 }
 
-/** Colour between its samples: they stand at every other pixel, and between every other row (MPEG-2's siting). */
-function colorAt(plane: usize, stride: i32, wide: i32, high: i32, x: i32, y: i32): i32 {
-  const row = y >> 1;
-  const other = min(max((y & 1) == 0 ? row - 1 : row + 1, 0), high - 1);
-  const left = x >> 1;
-  const right = (x & 1) == 0 ? left : min(left + 1, wide - 1);
-  const near = plane + <usize>(row * stride);
-  const far = plane + <usize>(other * stride);
-  const own = <i32>load<u8>(near + <usize>left) + <i32>load<u8>(near + <usize>right);
-  const next = <i32>load<u8>(far + <usize>left) + <i32>load<u8>(far + <usize>right);
-  // Eighths, around the middle.
-  return 3 * own + next - 1024;
+/** Colour between two rows of samples, in quarters: they stand between every other row (MPEG-2's siting). */
+function between(near: usize, far: usize, column: i32): i32 {
+  return 3 * <i32>load<u8>(near + <usize>column) + <i32>load<u8>(far + <usize>column);
+}
+
+/** In 65536ths: 255 / 219, and the factors of BT.709 times 255 / 224, for eighths of colour. */
+function pixelOf(light: i32, u: i32, v: i32, alpha: u32): u32 {
+  const r = clamp((light + v * 14686) >> 16);
+  const g = clamp((light - u * 1747 - v * 4366) >> 16);
+  const b = clamp((light + u * 17305) >> 16);
+  return r | (g << 8) | (b << 16) | (alpha << 24);
+}
+
+function lightAt(row: usize, x: i32): i32 {
+  return (<i32>load<u8>(row + <usize>x) - 16) * 76309 + 32768;
 }
 
 /**
@@ -38,16 +41,27 @@ export function planesToPixels(
   for (let y = 0; y < height; y++) {
     const row = luma + <usize>(y * lumaStride);
     const opacities = alpha + <usize>(y * lumaStride);
-    for (let x = 0; x < width; x++, to += 4) {
-      // In 65536ths: 255 / 219, and the factors of BT.709 times 255 / 224, for eighths of colour.
-      const light = (<i32>load<u8>(row + <usize>x) - 16) * 76309 + 32768;
-      const u = colorAt(blue, colorStride, wide, high, x, y);
-      const v = colorAt(red, colorStride, wide, high, x, y);
-      const r = clamp((light + v * 14686) >> 16);
-      const g = clamp((light - u * 1747 - v * 4366) >> 16);
-      const b = clamp((light + u * 17305) >> 16);
-      const a = alpha == 0 ? 255 : clamp(((<i32>load<u8>(opacities + <usize>x) - 16) * 76309 + 32768) >> 16);
-      store<u32>(to, r | (g << 8) | (b << 16) | (a << 24));
+    const middle = y >> 1;
+    const other = min(max((y & 1) == 0 ? middle - 1 : middle + 1, 0), high - 1);
+    const near = <usize>(middle * colorStride);
+    const far = <usize>(other * colorStride);
+    let u = between(blue + near, blue + far, 0);
+    let v = between(red + near, red + far, 0);
+    for (let x = 0; x < width; x += 2) {
+      // The second of two pixels lies halfway to the next sample of colour.
+      const next = min((x >> 1) + 1, wide - 1);
+      const nextU = between(blue + near, blue + far, next);
+      const nextV = between(red + near, red + far, next);
+      const first: u32 = alpha == 0 ? 255 : clamp(lightAt(opacities, x) >> 16);
+      store<u32>(to, pixelOf(lightAt(row, x), 2 * u - 1024, 2 * v - 1024, first));
+      to += 4;
+      if (x + 1 < width) {
+        const second: u32 = alpha == 0 ? 255 : clamp(lightAt(opacities, x + 1) >> 16);
+        store<u32>(to, pixelOf(lightAt(row, x + 1), u + nextU - 1024, v + nextV - 1024, second));
+        to += 4;
+      }
+      u = nextU;
+      v = nextV;
     }
   }
 }

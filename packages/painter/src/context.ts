@@ -3,6 +3,7 @@ import type { Texture } from '@cyclogram/core';
 /** The part of the Canvas 2D API that the painter draws with: a browser's context has it, and Skia's in Node. */
 export type PaintContext = Pick<
   CanvasRenderingContext2D,
+  | 'createImageData'
   | 'setTransform'
   | 'clearRect'
   | 'fillRect'

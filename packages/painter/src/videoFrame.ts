@@ -5,7 +5,7 @@ import type { CreateSurface, PaintImage } from './context';
 export function imageOfPlanes(createSurface: CreateSurface, planes: Planes): PaintImage {
   const { width, height } = planes;
   const { image, context } = createSurface(width, height);
-  const pixels = context.getImageData(0, 0, width, height);
+  const pixels = context.createImageData(width, height);
   pixels.data.set(pixelsOf(planes));
   context.putImageData(pixels, 0, 0);
   return { image, width, height };

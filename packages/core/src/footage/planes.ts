@@ -15,7 +15,10 @@ export interface Planes {
   alpha: boolean;
 }
 
-/** Pixels of a decoded frame, the same wherever it was decoded: four values of 8 bits, not multiplied by opacity. */
+/**
+ * Pixels of a decoded frame, the same wherever it was decoded: four values of 8 bits, not multiplied by opacity. Good until
+ * passes run, or the next frame comes.
+ */
 export function pixelsOf({
   data,
   width,
@@ -43,5 +46,5 @@ export function pixelsOf({
     height,
     out,
   );
-  return new Uint8ClampedArray(code.memory.buffer, out, 4 * width * height).slice();
+  return new Uint8ClampedArray(code.memory.buffer, out, 4 * width * height);
 }

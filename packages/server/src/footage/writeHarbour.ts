@@ -11,7 +11,7 @@ export async function writeHarbour({ out }: { out: string }): Promise<void> {
       '-i',
       'pipe:0',
       '-vf',
-      'scale=960:-2:flags=bicubic:out_color_matrix=bt709:out_range=tv,format=yuv420p',
+      'scale=640:-2:flags=bicubic:out_color_matrix=bt709:out_range=tv,format=yuv420p',
     ],
     ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '18', '-colorspace', 'bt709', '-color_range', 'tv'],
     ...['-f', 'mp4', '-y', `file:${out}`],
