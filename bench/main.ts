@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { benchCords } from './cords';
 import { benchFigures } from './figures';
+import { benchFinish } from './finish';
 import { benchHearing } from './hearing';
 import { benchListening } from './listening';
 import { benchPreview, benchTenFigures } from './preview';
@@ -37,6 +38,7 @@ try {
   const figures = benchFigures();
   const cords = benchCords();
   const scene = await benchScene();
+  const finish = await benchFinish();
   const rendering = await benchRendering(server('cli.js'), data);
   console.log(
     JSON.stringify(
@@ -50,6 +52,7 @@ try {
         figures,
         cords,
         scene,
+        finish,
         rendering,
       },
       null,
