@@ -161,15 +161,8 @@ function SongTape({ assets, watched }: TapeProps) {
       <div
         ref={box}
         data-tape
-        role="slider"
-        tabIndex={0}
-        aria-label="Time in the song"
-        aria-valuemin={0}
-        aria-valuemax={end}
-        aria-valuenow={preview.time()}
-        aria-valuetext={clock(preview.time(), true)}
-        className="absolute inset-0 touch-none overflow-hidden -outline-offset-2"
-        style={{ cursor: pointer.cursor }}
+        role="presentation"
+        className="absolute inset-0 touch-none overflow-hidden"
         onPointerDown={pointer.onPointerDown}
         onPointerMove={pointer.onPointerMove}
         onPointerUp={pointer.onPointerUp}
@@ -177,7 +170,19 @@ function SongTape({ assets, watched }: TapeProps) {
         onDoubleClick={pointer.onDoubleClick}
         onKeyDown={onKeyDown}
       >
-        <canvas ref={canvas} className="block size-full" />
+        <div
+          role="slider"
+          tabIndex={0}
+          aria-label="Time in the song"
+          aria-valuemin={0}
+          aria-valuemax={end}
+          aria-valuenow={preview.time()}
+          aria-valuetext={clock(preview.time(), true)}
+          className="absolute inset-0 -outline-offset-2"
+          style={{ cursor: pointer.cursor }}
+        >
+          <canvas ref={canvas} className="block size-full" />
+        </div>
         {keyframed.map((cord, i) => (
           <KeyframeLane
             key={cord.id}
