@@ -138,8 +138,9 @@ export class FilmAssets {
 
   /** Brings in what a picture asks for. Undefined when all of it is here, or cannot be had. */
   prepare(picture: Picture): Promise<void> | undefined {
-    const wanted = [...new Set([...imagesIn(picture.operations), ...lookupsIn(picture.passes ?? [])])];
-    const coming = wanted.filter((id) => !this.images.has(id)).flatMap((id) => this.bring(id) ?? []);
+    const wanted = new Set([...imagesIn(picture.operations), ...lookupsIn(picture.passes ?? [])]);
+    this.images.trim(wanted);
+    const coming = [...wanted].filter((id) => !this.images.has(id)).flatMap((id) => this.bring(id) ?? []);
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 

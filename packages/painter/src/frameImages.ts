@@ -1,13 +1,15 @@
 import { frameOfKey } from '@cyclogram/core';
 import type { PaintImage } from './context';
 
-/** Frames that are kept: enough for afterimages and motion blur of one picture. */
-const mostFrames = 40;
+/** Pixels of frames that are kept beyond those that a picture asks for: some seconds of a small video, a few frames of 4K. */
+const mostPixels = 24_000_000;
 
 /** Images by their ids, and the frames of footage that were decoded last by their keys. */
 export class FrameImages extends Map<string, PaintImage> {
-  private readonly frames: string[] = [];
+  /** Keys of frames, the one that came first in front. */
+  private readonly frames = new Set<string>();
   private readonly latest = new Map<string, string>();
+  private pixels = 0;
 
   /** @param lenient whether a frame that is not here is stood in for by the last one of the same footage */
   constructor(private readonly lenient: boolean) {
@@ -23,18 +25,30 @@ export class FrameImages extends Map<string, PaintImage> {
   }
 
   setFrame(key: string, footage: string, image: PaintImage): void {
+    this.dropFrame(key);
     this.set(key, image);
+    this.frames.add(key);
     this.latest.set(footage, key);
-    this.frames.push(key);
-    while (this.frames.length > mostFrames) this.delete(this.frames.shift()!);
+    this.pixels += image.width * image.height;
+  }
+
+  /** Lets go of the oldest frames that are too many. @param wanted those that are asked for now stay, however many */
+  trim(wanted: ReadonlySet<string>): void {
+    for (const key of this.frames) {
+      if (this.pixels <= mostPixels) return;
+      if (!wanted.has(key)) this.dropFrame(key);
+    }
   }
 
   forgetFrames(footage: string): void {
-    for (const key of [...this.frames]) {
-      if (frameOfKey(key)?.footage !== footage) continue;
-      this.delete(key);
-      this.frames.splice(this.frames.indexOf(key), 1);
-    }
+    for (const key of this.frames) if (frameOfKey(key)?.footage === footage) this.dropFrame(key);
     this.latest.delete(footage);
+  }
+
+  private dropFrame(key: string): void {
+    const image = super.get(key);
+    if (!image || !this.frames.delete(key)) return;
+    this.delete(key);
+    this.pixels -= image.width * image.height;
   }
 }

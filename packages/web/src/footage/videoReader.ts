@@ -6,8 +6,8 @@ import type { StoredFootage } from '../api/footage';
 /** Frames that are decoded ahead of the one that was asked for, and that are passed over rather than starting anew. */
 const ahead = 3;
 const mostSkipped = 24;
-/** Frames that are kept when they have been decoded on the way. */
-const mostKept = 12;
+/** Frames that are kept when they have been decoded on the way: those ahead, and a few behind. */
+const mostKept = 2 * ahead;
 
 /** Decodes the frames of a video's copy: one after another as long as it goes forward. */
 export class VideoReader implements FootageReader {

@@ -1,0 +1,82 @@
+import { frameKey, type Picture } from '@cyclogram/core';
+import { describe, expect, it } from 'vitest';
+import { FilmAssets, type FootageReader } from './filmAssets';
+
+/** A picture of so many frames of footage. */
+const pictureOf = (indices: readonly number[]): Picture => ({
+  width: 16,
+  height: 9,
+  operations: indices.map((index) => ({
+    op: 'image',
+    image: frameKey('v', index),
+    box: [0, 0, 16, 9],
+    fit: 'cover',
+    crop: [0, 0, 1, 1],
+    focus: { x: 0.5, y: 0.5 },
+    edges: 0,
+  })),
+});
+const first = (count: number, from = 0) => Array.from({ length: count }, (_, i) => from + i);
+
+async function assetsOf(size: { width: number; height: number }, lenient = false) {
+  const asked: number[] = [];
+  const reader: FootageReader = {
+    info: { ...size, duration: 100, times: first(3000).map((n) => n / 30) },
+    frame(index) {
+      asked.push(index);
+      return index === 666
+        ? Promise.reject(new Error('damaged'))
+        : Promise.resolve({ image: index, ...size });
+    },
+    close: () => {},
+  };
+  const nothing = () => Promise.reject(new Error('there is none'));
+  const assets = new FilmAssets(
+    new Map(),
+    { image: nothing, typeface: nothing, footage: () => Promise.resolve(reader) },
+    lenient,
+  );
+  assets.setFootage(new Map([['v', 'address']]));
+  await assets.prepareFootage(['v']);
+  return { assets, asked };
+}
+
+describe('frames of footage', () => {
+  it('are brought in, all that a picture asks for, however many and large they are', async () => {
+    const { assets } = await assetsOf({ width: 3840, height: 2160 });
+    const picture = pictureOf(first(60));
+    expect(await assets.prepared(() => picture)).toBe(picture);
+    for (const index of first(60)) expect(assets.images.get(frameKey('v', index))?.image).toBe(index);
+    // Those of earlier pictures are let go of: 4K takes 33 MB a frame.
+    await assets.prepared(() => pictureOf([100]));
+    await assets.prepared(() => pictureOf([101]));
+    expect(assets.images.size).toBeLessThan(6);
+    expect(assets.images.has(frameKey('v', 101))).toBe(true);
+  });
+
+  it('are kept for the pictures to come where they are small, and read once', async () => {
+    const { assets, asked } = await assetsOf({ width: 320, height: 180 });
+    for (const index of first(20)) await assets.prepared(() => pictureOf([index]));
+    for (const index of first(20)) await assets.prepared(() => pictureOf([index]));
+    expect(asked).toEqual(first(20));
+  });
+
+  it('that cannot be decoded are left out, and asked for once', async () => {
+    const { assets, asked } = await assetsOf({ width: 320, height: 180 });
+    await assets.prepared(() => pictureOf([666]));
+    await assets.prepared(() => pictureOf([666]));
+    expect(asked).toEqual([666]);
+    expect(assets.images.get(frameKey('v', 666))).toBeUndefined();
+  });
+
+  it('are stood in for by the last one only where that is allowed', async () => {
+    for (const lenient of [true, false]) {
+      const { assets } = await assetsOf({ width: 320, height: 180 }, lenient);
+      await assets.prepared(() => pictureOf([5]));
+      expect(assets.images.get(frameKey('v', 6))?.image).toBe(lenient ? 5 : undefined);
+      expect(assets.images.has(frameKey('v', 6))).toBe(false);
+      assets.setFootage(new Map());
+      expect(assets.images.get(frameKey('v', 5))).toBeUndefined();
+    }
+  });
+});
