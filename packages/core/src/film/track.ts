@@ -122,54 +122,39 @@ export const defaultTrack = (id: string, name: string, source: Source): Track =>
   source,
 });
 
+/** Describes a file that was brought in. @param name of the record */
+const fileRecord = (name: string, label: string, nameLength = 200) =>
+  record(name, [
+    {
+      heading: label,
+      fields: [
+        { kind: 'id', key: 'id' },
+        {
+          kind: 'text',
+          key: 'name',
+          label: 'Name',
+          maxLength: nameLength,
+          line: true,
+          default: '',
+          hidden: true,
+        },
+        { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
+      ],
+    },
+  ]);
+
 /** An image file that was brought in. */
-export const imageRecord = record('image', [
-  {
-    heading: 'Image',
-    fields: [
-      { kind: 'id', key: 'id' },
-      { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
-      { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
-    ],
-  },
-]);
+export const imageRecord = fileRecord('image', 'Image');
 export type FilmImage = ValueOf<typeof imageRecord>;
 
 /** A table of colours that was brought in, kept as an image: see pass/lookupImage.ts. */
-export const lookupRecord = record('lookup', [
-  {
-    heading: 'Look-up table',
-    fields: [
-      { kind: 'id', key: 'id' },
-      { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
-      { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
-    ],
-  },
-]);
+export const lookupRecord = fileRecord('lookup', 'Look-up table');
 export type FilmLookup = ValueOf<typeof lookupRecord>;
 
 /** A video file that was brought in. */
-export const footageRecord = record('footage', [
-  {
-    heading: 'Footage',
-    fields: [
-      { kind: 'id', key: 'id' },
-      { kind: 'text', key: 'name', label: 'Name', maxLength: 200, line: true, default: '', hidden: true },
-      { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
-    ],
-  },
-]);
+export const footageRecord = fileRecord('footage', 'Footage');
 export type FilmFootage = ValueOf<typeof footageRecord>;
 
 /** A typeface that was brought in as a file; layers name it by its name. */
-export const typefaceRecord = record('typeface', [
-  {
-    heading: 'Typeface',
-    fields: [
-      { kind: 'id', key: 'id' },
-      { kind: 'text', key: 'name', label: 'Name', maxLength: 100, line: true, default: '', hidden: true },
-      { kind: 'record', key: 'source', label: 'Source', of: sourceRecord },
-    ],
-  },
-]);
+export const typefaceRecord = fileRecord('typeface', 'Typeface', 100);
 export type FilmTypeface = ValueOf<typeof typefaceRecord>;

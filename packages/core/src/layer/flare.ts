@@ -1,30 +1,21 @@
 import { flareDesigns, type FlareDesign } from '../flare/designs';
 import { seeded } from '../math/noise';
+import { percent } from '../pass/passFields';
 import { channelsOf } from '../pass/passKind';
 import { spritesOf, type Sprite } from '../picture/operation/sprites';
 import { choicesOf, type Point } from '../property/field';
 import { fieldGroups, type ValueOf } from '../property/record';
+import { seedField } from '../property/seedField';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
 
-const percent = <const Key extends string>(
+/** Of what its design says. */
+const times = <const Key extends string>(
   key: Key,
   label: string,
   standard: number,
-  part: { max?: number; help?: string; rare?: true } = {},
-) =>
-  ({
-    kind: 'number',
-    key,
-    label,
-    min: 0,
-    max: 4,
-    step: 5,
-    unit: '%',
-    shownPer: 100,
-    default: standard,
-    ...part,
-  }) as const;
+  part: { max?: number; help?: string } = {},
+) => percent(key, label, standard, { max: 4, ...part });
 
 export const flareLayerRecord = layerRecord(
   'flare',
@@ -51,10 +42,10 @@ export const flareLayerRecord = layerRecord(
           unit: 'px',
           default: ({ width, height }) => ({ x: width * 0.3, y: height * 0.32 }),
         },
-        percent('brightness', 'Brightness', 1),
-        percent('size', 'Size', 1),
+        times('brightness', 'Brightness', 1),
+        times('size', 'Size', 1),
         { kind: 'color', key: 'tint', label: 'Tint', default: '#ffe3b8' },
-        percent('softness', 'Softness', 0.4, { max: 1 }),
+        times('softness', 'Softness', 0.4, { max: 1 }),
         {
           kind: 'number',
           key: 'rotation',
@@ -70,26 +61,14 @@ export const flareLayerRecord = layerRecord(
     {
       heading: 'Parts',
       fields: [
-        percent('core', 'Core', 1),
-        percent('halo', 'Halo', 1),
-        percent('streak', 'Streak', 1),
-        percent('rings', 'Rings', 1),
-        percent('rays', 'Rays', 1),
-        percent('reflections', 'Reflections', 1),
-        percent('spread', 'Reflection spread', 1, { help: 'How far they stand apart.' }),
-        {
-          kind: 'number',
-          key: 'seed',
-          label: 'Seed',
-          help: 'Another one gives other reflections.',
-          min: 0,
-          max: 999999,
-          step: 1,
-          unit: '',
-          whole: true,
-          default: 1,
-          rare: true,
-        },
+        times('core', 'Core', 1),
+        times('halo', 'Halo', 1),
+        times('streak', 'Streak', 1),
+        times('rings', 'Rings', 1),
+        times('rays', 'Rays', 1),
+        times('reflections', 'Reflections', 1),
+        times('spread', 'Reflection spread', 1, { help: 'How far they stand apart.' }),
+        { ...seedField, help: 'Another one gives other reflections.', rare: true },
       ],
     },
   ]),

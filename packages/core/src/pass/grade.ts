@@ -1,23 +1,9 @@
 import { pow } from '../math/math';
 import { toEncoded, toLinear } from '../scene/srgb';
 import { after, hueRotation, runMatrix, saturation } from './colorMatrix';
-import { angle } from './passFields';
+import { angle, percent } from './passFields';
 import { passKind } from './passKind';
 import { curveTable, runCurves, TableCache } from './tables';
-
-const share = <const Key extends string>(key: Key, label: string, part: object = {}) =>
-  ({
-    kind: 'number',
-    key,
-    label,
-    min: 0,
-    max: 4,
-    step: 5,
-    unit: '%',
-    shownPer: 100,
-    default: 1,
-    ...part,
-  }) as const;
 
 interface Tones {
   exposure: number;
@@ -54,8 +40,8 @@ export const grade = passKind({
       unit: 'EV',
       default: 0,
     },
-    share('contrast', 'Contrast'),
-    share('saturation', 'Saturation'),
+    percent('contrast', 'Contrast', 1, { max: 4 }),
+    percent('saturation', 'Saturation', 1, { max: 4 }),
     angle('hue', 'Hue', 0),
     {
       kind: 'number',

@@ -1,4 +1,5 @@
 import type { Condition, Point, Size } from '../property/field';
+import { seedField as anySeedField } from '../property/seedField';
 
 /** Fields that many passes have. */
 
@@ -71,19 +72,7 @@ export const centreField = {
   default: middle,
 } as const;
 
-export const seedField = {
-  kind: 'number',
-  key: 'seed',
-  label: 'Seed',
-  help: 'Another one gives another course.',
-  min: 0,
-  max: 999999,
-  step: 1,
-  unit: '',
-  whole: true,
-  default: 1,
-  rare: true,
-} as const;
+export const seedField = { ...anySeedField, rare: true } as const;
 
 /** What lies beyond the edges. */
 export const edgesField = <const Standard extends 'clear' | 'repeat' | 'mirror'>(standard: Standard) =>

@@ -46,7 +46,7 @@ export type PassHeading = 'Light' | 'Blur' | 'Shape' | 'Grade' | 'Texture' | 'Ti
 /** What all passes have. */
 const commonFields = fields([
   { kind: 'id', key: 'id' },
-  { kind: 'switch', key: 'on', label: 'On', default: true, hidden: true },
+  { kind: 'switch', key: 'on', label: 'On', default: true },
 ]);
 type CommonGroup = { readonly heading: 'Pass'; readonly fields: typeof commonFields };
 

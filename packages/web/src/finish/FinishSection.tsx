@@ -3,11 +3,21 @@ import { CardSection } from '../controls/CardSection';
 import type { Owner } from './passChanges';
 import { PassList } from './PassList';
 
+interface FinishSectionProps {
+  owners: readonly [Owner, ...Owner[]];
+  passes: readonly PassSettings[];
+}
+
 /** What the pixels of a layer, or of the whole picture, go through. */
-export function FinishSection({ owner, passes }: { owner: Owner; passes: readonly PassSettings[] }) {
+export function FinishSection({ owners, passes }: FinishSectionProps) {
   return (
-    <CardSection heading="Finish" keys={['passes.']} open={owner.list === 'finish'} note={finishNote(passes)}>
-      <PassList owner={owner} passes={passes} />
+    <CardSection
+      heading="Finish"
+      keys={['passes.']}
+      open={owners[0].list === 'finish'}
+      note={finishNote(passes)}
+    >
+      <PassList owners={owners} passes={passes} />
     </CardSection>
   );
 }

@@ -1,4 +1,4 @@
-import { kindOf, passKinds, type Field, type PassSettings } from '@cyclogram/core';
+import { fieldsOf, kindOf, passKinds, type Field, type PassSettings } from '@cyclogram/core';
 import { FieldRows } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
 import { CurvesInput } from './CurvesInput';
@@ -15,7 +15,7 @@ export function PassFields({ owner, pass, onChange }: PassFieldsProps) {
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
   const kind = kindOf(passKinds, pass)!;
-  const fields: readonly Field[] = kind.record.groups[1].fields;
+  const fields: readonly Field[] = fieldsOf(kind.record);
   const lists = fields.filter((field) => field.kind === 'list');
   return (
     <>

@@ -33,6 +33,7 @@ import { Button, IconButton } from '../controls/Button';
 import { FilterContext } from '../cords/filter';
 import { useMovingNote } from '../cords/useMovingNote';
 import { useEditor } from '../editor/editorStore';
+import { newId } from '../editor/newId';
 import { changedNote } from '../show/notes';
 import {
   addPasses,
@@ -44,14 +45,22 @@ import {
   passesOf,
   pastePasses,
   removePass,
+  samePasses,
   type Owner,
 } from './passChanges';
 import { PassCost } from './PassCost';
 import { PassFields } from './PassFields';
 import { PassGallery } from './PassGallery';
 
+interface PassListProps {
+  /** Whose passes are shown, and the others that changes go to. */
+  owners: readonly [Owner, ...Owner[]];
+  passes: readonly PassSettings[];
+}
+
 /** The passes of a layer, or of the whole picture, in their order. */
-export function PassList({ owner, passes }: { owner: Owner; passes: readonly PassSettings[] }) {
+export function PassList({ owners, passes }: PassListProps) {
+  const [owner] = owners;
   const change = useEditor((state) => state.change);
   const film = useEditor((state) => state.film);
   const [adding, setAdding] = useState(false);
@@ -75,15 +84,18 @@ export function PassList({ owner, passes }: { owner: Owner; passes: readonly Pas
         onDragEnd={({ active, over }) => {
           if (!over || active.id === over.id) return;
           change('reorder passes', (draft) => {
-            const own = passesOf(draft, owner);
-            if (own) movePass(own, String(active.id), String(over.id));
+            const [moved, to] = [active, over].map(({ id }) => samePasses(draft, owners, String(id)));
+            for (const { owner: one, pass } of moved!) {
+              const target = to!.find((other) => other.owner === one)?.pass;
+              if (target) movePass(passesOf(draft, one)!, pass.id, target.id);
+            }
           });
         }}
       >
         <SortableContext items={passes.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ol aria-label="Passes">
             {passes.map((pass) => (
-              <PassRow key={pass.id} owner={owner} pass={pass} />
+              <PassRow key={pass.id} owners={owners} pass={pass} />
             ))}
           </ol>
         </SortableContext>
@@ -108,7 +120,10 @@ export function PassList({ owner, passes }: { owner: Owner; passes: readonly Pas
         )}
         <IconButton
           label="Paste passes"
-          onClick={() => hasCopiedPasses() && change('paste passes', (draft) => pastePasses(draft, owner))}
+          onClick={() =>
+            hasCopiedPasses() &&
+            change('paste passes', (draft) => owners.forEach((one) => pastePasses(draft, one)))
+          }
         >
           <ClipboardPaste size={13} />
         </IconButton>
@@ -119,8 +134,12 @@ export function PassList({ owner, passes }: { owner: Owner; passes: readonly Pas
         owner={owner}
         onChoose={(added) =>
           change('add pass', (draft) => {
-            const own = passesOf(draft, owner);
-            if (own) addPasses(own, added);
+            for (const one of owners) {
+              const own = passesOf(draft, one);
+              // Ids are never used twice.
+              if (own)
+                addPasses(own, one === owner ? added : added.map((pass) => ({ ...pass, id: newId('pass') })));
+            }
           })
         }
       />
@@ -128,7 +147,8 @@ export function PassList({ owner, passes }: { owner: Owner; passes: readonly Pas
   );
 }
 
-function PassRow({ owner, pass }: { owner: Owner; pass: PassSettings }) {
+function PassRow({ owners, pass }: { owners: PassListProps['owners']; pass: PassSettings }) {
+  const [owner] = owners;
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
   const film = useEditor((state) => state.film);
@@ -143,8 +163,7 @@ function PassRow({ owner, pass }: { owner: Owner; pass: PassSettings }) {
     change(
       what,
       (draft) => {
-        const own = passesOf(draft, owner)?.find(({ id }) => id === pass.id);
-        if (own) set(own);
+        for (const same of samePasses(draft, owners, pass.id)) set(same.pass);
       },
       `${owner.id} ${pass.id} ${key}`,
     );
@@ -183,7 +202,7 @@ function PassRow({ owner, pass }: { owner: Owner; pass: PassSettings }) {
             label={pass.on ? `Switch ${label} off` : `Switch ${label} on`}
             aria-pressed={!pass.on}
             className="size-6"
-            onClick={() => edit(pass.on ? 'pass off' : 'pass on', 'on', (own) => void (own.on = !own.on))}
+            onClick={() => edit(pass.on ? 'pass off' : 'pass on', 'on', (own) => void (own.on = !pass.on))}
           >
             {pass.on ? <Eye size={13} /> : <EyeOff size={13} className="text-dim" />}
           </IconButton>
@@ -211,14 +230,24 @@ function PassRow({ owner, pass }: { owner: Owner; pass: PassSettings }) {
             <IconButton
               label={`Duplicate ${label}`}
               className="size-6"
-              onClick={() => change('duplicate pass', (draft) => duplicatePass(draft, owner, pass.id))}
+              onClick={() =>
+                change('duplicate pass', (draft) => {
+                  for (const same of samePasses(draft, owners, pass.id))
+                    duplicatePass(draft, same.owner, same.pass.id);
+                })
+              }
             >
               <CopyPlus size={12} />
             </IconButton>
             <IconButton
               label={`Remove ${label}`}
               className="size-6"
-              onClick={() => change('remove pass', (draft) => removePass(draft, owner, pass.id))}
+              onClick={() =>
+                change('remove pass', (draft) => {
+                  for (const same of samePasses(draft, owners, pass.id))
+                    removePass(draft, same.owner, same.pass.id);
+                })
+              }
             >
               <Trash2 size={12} />
             </IconButton>

@@ -21,6 +21,7 @@ import {
   passesOf,
   pastePasses,
   removePass,
+  samePasses,
   type Owner,
 } from './passChanges';
 import { upTo, withoutPasses } from './upTo';
@@ -85,6 +86,19 @@ describe('passes', () => {
     pastePasses(other, picture);
     expect(kindsIn(other, picture)).toEqual(['glow', 'grain']);
     expect(other.cords).toEqual([]);
+  });
+
+  it('of several layers are changed together where they are of the same kind at the same place', () => {
+    const film = filmWithPasses();
+    film.layers.push({
+      ...film.layers[0]!,
+      id: 'layer-2',
+      passes: [newPass('blur', film), newPass('invert', film)],
+    });
+    const both = [layer, { list: 'layers', id: 'layer-2' }] as const;
+    expect(samePasses(film, both, 'pass-0').map(({ owner }) => owner.id)).toEqual(['layer-1', 'layer-2']);
+    expect(samePasses(film, both, 'pass-1').map(({ owner }) => owner.id)).toEqual(['layer-1']);
+    expect(samePasses(film, both, 'gone')).toEqual([]);
   });
 
   it('of looks are such as can be read', () => {

@@ -25,6 +25,24 @@ export interface Owner {
 export const passesOf = (film: Film, { list, id }: Owner): PassSettings[] | undefined =>
   list === 'finish' ? film.finish.passes : film.layers.find((layer) => layer.id === id)?.passes;
 
+/**
+ * The same pass of each of some owners: the one at that place of the list, where it is of the same kind.
+ * @param owners the first one is that whose pass is shown
+ */
+export function samePasses(
+  film: Film,
+  owners: readonly Owner[],
+  pass: string,
+): { owner: Owner; pass: PassSettings }[] {
+  const shown = owners[0] && passesOf(film, owners[0]);
+  const index = shown?.findIndex(({ id }) => id === pass) ?? -1;
+  if (index < 0) return [];
+  return owners.flatMap((owner) => {
+    const own = passesOf(film, owner)?.[index];
+    return own?.kind === shown![index]!.kind ? [{ owner, pass: own }] : [];
+  });
+}
+
 /** A pass as it is to begin with. */
 export const newPass = (kind: PassKindName, size: Size, part: object = {}): PassSettings =>
   ({ ...passKinds[kind].defaults(size), ...part, id: newId('pass') }) as PassSettings;

@@ -1,82 +1,55 @@
 import { defaultTrack, type ReferenceField } from '@cyclogram/core';
 import { useQuery } from '@tanstack/react-query';
 import { Music, X } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { footageSound, footageStatus, uploadFootage } from '../api/footage';
 import { Button, IconButton } from '../controls/Button';
-import { ChoiceInput } from '../controls/ChoiceInput';
 import type { ControlProps } from '../controls/FieldRow';
+import { FileChoice } from '../controls/FileChoice';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { canDecode } from './openFootage';
 
-const none = 'none';
-const ownFile = 'file';
-
 /** A choice of the film's footage, and a new one from a file; how far its copy is, and what there is of it. */
-export function FootageInput({ field, value, onChange }: ControlProps<ReferenceField, string | null>) {
-  const footage = useEditor((state) => state.film.footage);
-  const change = useEditor((state) => state.change);
-  const file = useRef<HTMLInputElement>(null);
+export function FootageInput(props: ControlProps<ReferenceField, string | null>) {
+  const chosen = useEditor(({ film }) => film.footage.find(({ id }) => id === props.value));
   const [sending, setSending] = useState<{ sent: number; cancel: AbortController }>();
-  const chosen = footage.find(({ id }) => id === value);
-  const add = async (file: File) => {
+  const send = async (file: File) => {
     const cancel = new AbortController();
     setSending({ sent: 0, cancel });
     try {
-      const { sha256 } = await uploadFootage(file, {
-        signal: cancel.signal,
-        onProgress: ({ sent }) => setSending({ sent, cancel }),
-      });
-      const known = footage.find(({ source }) => source.asset === sha256);
-      const id = known?.id ?? newId('footage');
-      if (!known) {
-        const name = file.name.slice(0, 200);
-        change('add footage', (film) => void film.footage.push({ id, name, source: { asset: sha256 } }));
-      }
-      onChange(id);
+      const onProgress = ({ sent }: { sent: number }) => setSending({ sent, cancel });
+      const { sha256 } = await uploadFootage(file, { signal: cancel.signal, onProgress });
+      return { sha256, name: file.name };
     } catch (error) {
-      if (!cancel.signal.aborted) toast.error(`${file.name} is not used. ${(error as Error).message}`);
+      if (cancel.signal.aborted) return undefined;
+      throw error;
     } finally {
       setSending(undefined);
     }
   };
-  const choices = [
-    { value: none, label: 'None' },
-    ...footage.map(({ id, name }) => ({ value: id, label: name || 'Unnamed' })),
-    { value: ownFile, label: 'Add a video…' },
-  ];
   return (
     <>
-      <ChoiceInput
-        field={{ kind: 'choice', key: field.key, label: field.label, help: field.help, choices }}
-        value={value ?? none}
-        onChange={(next) =>
-          next === ownFile ? file.current!.click() : onChange(next === none ? null : next)
-        }
+      <FileChoice
+        {...props}
+        list="footage"
+        addLabel="Add a video…"
+        label="add footage"
+        fileLabel="Video file"
+        accept="video/mp4,video/quicktime,video/webm,video/x-matroska,.mkv,.mov,.mp4,.webm"
+        send={send}
       />
       {sending && (
         <div className="flex items-center gap-2 py-1 text-xs text-dim" role="status">
           <progress className="h-1 grow" value={sending.sent} aria-label="Sending the video" />
-          {sending.sent < 1 ? `sending ${Math.round(100 * sending.sent)} %` : 'looking at it'}
+          {sending.sent < 1 ? `sending ${Math.round(100 * sending.sent)} %` : 'checking the file'}
           <IconButton className="size-5" label="Cancel" onClick={() => sending.cancel.abort()}>
             <X size={11} />
           </IconButton>
         </div>
       )}
       {chosen?.source.asset && <Status sha256={chosen.source.asset} name={chosen.name} />}
-      <input
-        ref={file}
-        type="file"
-        hidden
-        aria-label="Video file"
-        accept="video/mp4,video/quicktime,video/webm,video/x-matroska,.mkv,.mov,.mp4,.webm"
-        onChange={({ target }) => {
-          if (target.files?.[0]) void add(target.files[0]);
-          target.value = '';
-        }}
-      />
     </>
   );
 }

@@ -44,6 +44,8 @@ export function LayerCard({ layer }: { layer: Layer }) {
   const loop = usePreviewState((state) => state.loop);
   const actions = useLayerActions();
   const cords = useEditor((state) => state.film.cords);
+  const selected = useEditor((state) => state.selected);
+  const layers = useEditor((state) => state.film.layers);
   const [wanted, setWanted] = useState(allWanted);
   if (layer.locked) {
     return (
@@ -60,6 +62,12 @@ export function LayerCard({ layer }: { layer: Layer }) {
       </p>
     );
   }
+  const layerOwners: readonly [Owner, ...Owner[]] = [
+    { list: 'layers', id: layer.id },
+    ...layers
+      .filter(({ id, locked }) => id !== layer.id && !locked && selected.includes(id))
+      .map(({ id }) => ({ list: 'layers' as const, id })),
+  ];
   const owners = [
     { list: 'layers', id: layer.id } as const,
     ...layerReferences(layer).flatMap(({ to, id }) =>
@@ -91,7 +99,7 @@ export function LayerCard({ layer }: { layer: Layer }) {
           <CordStrength layer={layer} />
           <KindCard layer={layer} edits={edits} />
           <PlaceSection layer={layer} edits={edits} />
-          <FinishSection owner={owners[0] as Owner} passes={layer.passes} />
+          <FinishSection owners={layerOwners} passes={layer.passes} />
           <MaskSection layer={layer} edits={edits} />
           <TimingSection layer={layer} edits={edits} />
           <CardSection heading="Blending" keys={['place.opacity', 'blend']} note={blendingNote(layer)}>

@@ -143,6 +143,7 @@ function RateInput() {
 }
 
 const pictureOwner = { list: 'finish', id: '' } as const;
+const pictureOwners = [pictureOwner] as const;
 
 /** What is behind all layers: the picture's size and rate, its background, and how it fades. */
 function PictureCard() {
@@ -177,7 +178,7 @@ function PictureCard() {
         />
       </OwnerContext.Provider>
       <OwnerContext.Provider value={pictureOwner}>
-        <FinishSection owner={pictureOwner} passes={passes} />
+        <FinishSection owners={pictureOwners} passes={passes} />
       </OwnerContext.Provider>
       <Fields
         groups={pictureFadeRecord.groups}

@@ -15,7 +15,7 @@ import {
   type SourceKind,
   type SourceContext,
 } from './sourceKind';
-import { seedField } from './wander';
+import { seedField } from '../../property/seedField';
 
 const flickerRecord = record('source.flicker', [
   {

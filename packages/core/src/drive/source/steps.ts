@@ -3,7 +3,7 @@ import { choicesOf } from '../../property/field';
 import { record } from '../../property/record';
 import { countAt } from '../signals';
 import { extremes, followerReference, type SourceKind } from './sourceKind';
-import { seedField } from './wander';
+import { seedField } from '../../property/seedField';
 
 const stepsRecord = record('source.steps', [
   {

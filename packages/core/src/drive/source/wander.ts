@@ -1,5 +1,6 @@
 import { layeredNoise } from '../../math/noise';
-import { fields, record } from '../../property/record';
+import { record } from '../../property/record';
+import { seedField } from '../../property/seedField';
 import { isPoint, zip } from '../value';
 import {
   amountNow,
@@ -11,21 +12,6 @@ import {
   someAmount,
   type SourceKind,
 } from './sourceKind';
-
-export const seedField = fields([
-  {
-    kind: 'number',
-    key: 'seed',
-    label: 'Seed',
-    help: 'Another one gives another course.',
-    min: 0,
-    max: 999999,
-    step: 1,
-    unit: '',
-    whole: true,
-    default: 1,
-  },
-])[0];
 
 const wanderRecord = record('source.wander', [
   {
