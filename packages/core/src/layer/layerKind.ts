@@ -29,6 +29,8 @@ export interface LayerKind<Kind extends string = string, R extends AnyRecord = A
   needs(layer: ValueOf<R> & { kind: Kind }): LayerNeeds;
   /** Ids of the layers that it shows. */
   shows(layer: ValueOf<R> & { kind: Kind }, film: Pick<Film, 'layers'>): string[];
+  /** Whether it shows what lies below it: there is none of that at other times, so passes over time do nothing. */
+  showsBelow?: true;
   /** How many parts it has that a cord may spread over: letters, copies. One, where it says nothing. */
   parts?(layer: ValueOf<R> & { kind: Kind }): number;
   /** How many figures it draws by itself, copies included. */

@@ -64,7 +64,8 @@ function contentFor(id: string, moment: Moment): Operation[] {
 /** What a layer draws, through so many of its passes. */
 function throughPasses(layer: Layer, moment: Moment, count: number): GroupOp {
   const passes = layer.passes.slice(0, count);
-  const last = lastTimePass(passes);
+  const kind = kindOf(layerKinds, layer) as unknown as LayerKind | undefined;
+  const last = kind?.showsBelow ? -1 : lastTimePass(passes);
   const after = passes.slice(last + 1);
   const part = { passes: after.length > 0 ? after : undefined, t: moment.t };
   if (last < 0) {

@@ -10,6 +10,7 @@ export const paneLayer: LayerKind<'pane', typeof paneLayerRecord> = {
   kind: 'pane',
   label: 'Pane',
   record: paneLayerRecord,
+  showsBelow: true,
   content: () => ({ operations: [], below: true }),
   needs: () => noNeeds,
   shows: () => [],

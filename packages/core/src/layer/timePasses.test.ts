@@ -95,6 +95,16 @@ describe('motion blur', () => {
   });
 });
 
+describe('a pane', () => {
+  it('goes on showing what lies below it, whatever passes over time it has', () => {
+    const passes = [pass('afterimages'), pass('invert')];
+    const film = { ...filmWith(), ...hd, layers: [newLayer('pane', hd, { id: 'f', passes })] };
+    const drawn = drawnAt(film, 1);
+    expect([drawn.below, drawn.operations]).toEqual([true, []]);
+    expect(drawn.passes!.map(({ kind }) => kind)).toContain('invert');
+  });
+});
+
 describe('masks of layers', () => {
   const mask = { kind: 'layer', path: null, layer: 'm', by: 'opacity', softness: 4, inverted: true } as const;
   const layers = [newLayer('fill', hd, { id: 'f', mask }), newLayer('fill', hd, { id: 'm', visible: false })];

@@ -1,4 +1,6 @@
 import {
+  kindOf,
+  layerKinds,
   passKinds,
   structuredCopy,
   type Film,
@@ -34,6 +36,9 @@ const headings: readonly PassHeading[] = ['Light', 'Blur', 'Shape', 'Grade', 'Te
 /** Passes to add, each as it changes the picture that is shown: on the left as it is, on the right through the pass. */
 export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGalleryProps) {
   const film = useEditor((state) => state.film);
+  const showsBelow = film.layers.some(
+    (layer) => layer.id === owner.id && kindOf(layerKinds, layer)?.showsBelow,
+  );
   const groups = useMemo(() => {
     const kinds = Object.entries(passKinds) as [PassKindName, (typeof passKinds)[PassKindName]][];
     const offerOf = ([kind, { label, about }]: (typeof kinds)[number]): Offer => ({
@@ -48,14 +53,16 @@ export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGallery
     }));
     return [
       { heading: 'Looks', offers: grades },
-      ...headings.map((heading) => ({
-        heading,
-        offers: kinds.filter(([, kind]) => kind.heading === heading).map(offerOf),
-      })),
+      ...headings
+        .filter((heading) => !showsBelow || heading !== 'Time')
+        .map((heading) => ({
+          heading,
+          offers: kinds.filter(([, kind]) => kind.heading === heading).map(offerOf),
+        })),
     ];
     // Only its size matters.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [film.width, film.height]);
+  }, [film.width, film.height, showsBelow]);
   return (
     <Dialog
       width="w-[760px]"
