@@ -10,6 +10,7 @@ import {
   type LayerColor,
 } from '@cyclogram/core';
 import {
+  background,
   addLine,
   addRing,
   bandColors,
@@ -45,7 +46,6 @@ const lampGlow = through(
 
 /** Harbour lamps: six figures around one middle, each in a range and at a height of its own. */
 export function breakwaterFilm(film: Film, { harbour }: Pick<SongAssets, 'harbour'>): Film {
-  film.background = { color: '#2a1712', edgeColor: '#0c0707', image: null };
   film.fades = {
     picture: { ...fadesStandard.picture, fadeOut: 6 * beat },
     sound: { ...fadesStandard.sound, fadeOut: 4 * beat },
@@ -169,6 +169,7 @@ export function breakwaterFilm(film: Film, { harbour }: Pick<SongAssets, 'harbou
   film.layers.unshift(water(film));
   film.layers.push(dust(film), ...sign(film));
   dress(film);
+  film.layers.unshift(background(film, '#2a1712', '#0c0707'));
   return film;
 }
 
@@ -181,8 +182,8 @@ function water(film: Film): Layer {
     id: 'harbour-night',
     name: 'Harbour',
     footage: 'harbour',
-    repeat: 'loop',
     backdrop: true,
+    repeat: 'loop',
     passes: [
       pass(film, 'blur', { id: 'focus', radius: 16, edges: 'mirror' }),
       pass(film, 'grade', { id: 'dusk', exposure: 0.35, saturation: 0.85, temperature: 0.25 }),

@@ -1,5 +1,6 @@
 import {
   DrawCache,
+  backgroundFill,
   bandColors,
   bodyKinds,
   colorRecord,
@@ -28,6 +29,7 @@ import {
   type Cord,
   type CordSource,
   type DepthLayer,
+  type FillLayer,
   type Falloff,
   type FigureKindName,
   type FigureLayer,
@@ -246,12 +248,16 @@ export function paint(...colors: [string, ...string[]]): PaintSettings {
   return { ...standard, kind: colors.length > 1 ? 'linear' : 'color', stops };
 }
 
+/** What lies behind all layers: from the middle to the corners. */
+export const background = (film: Film, middle: string, edge: string): FillLayer =>
+  backgroundFill(film, 'background', { middle, edge });
+
 /** Ties a property of a layer, or of a path, to a source; what is not given is as in a new cord. */
 export function tie<Kind extends SourceKindName>(
   film: Film,
   id: string,
   [list, owner, key, item = '']: readonly [
-    'layers' | 'paths' | 'palettes' | 'background' | 'finish',
+    'layers' | 'paths' | 'palettes' | 'finish',
     string,
     string,
     string?,

@@ -1,5 +1,6 @@
 import { defaultEar, fadesStandard, placeStandard, type Film, type Layer } from '@cyclogram/core';
 import {
+  background,
   addLine,
   addOutline,
   addPath,
@@ -28,7 +29,6 @@ const water = { x: 960, y: 700 };
 /** Dry dock: a bell buoy as a drawing in ink on paper. Its parts listen to different ranges, each moves a little by its own. */
 export function dryDockFilm(film: Film): Film {
   film.artist = 'Slipway Quartet';
-  film.background = { color: paper, edgeColor: '#d9cbac', image: null };
   // Two beats at 96 a minute.
   film.fades = {
     ...fadesStandard,
@@ -77,6 +77,7 @@ export function dryDockFilm(film: Film): Film {
     rest: 1.2,
     peak: 6,
   });
+  film.layers.unshift(background(film, paper, '#d9cbac'));
   return film;
 }
 

@@ -1,11 +1,10 @@
 import { defaultEar, defaultFollower, fadesStandard, spanStandard, type Film } from '@cyclogram/core';
-import { body, layer, paint, pass, stage, tie } from './builder';
+import { background, body, layer, paint, pass, stage, tie } from './builder';
 
 /** A slow flight over a landscape of metal that the song raises on both sides of a strait. */
 export function nightCrossingFilm(film: Film): Film {
   film.title = 'Night Crossing';
   film.artist = 'Low Lanterns';
-  film.background = { color: '#1d2a3a', edgeColor: '#05070c', image: null };
   film.fades = {
     picture: { ...fadesStandard.picture, fadeIn: 2, fadeOut: 4 },
     sound: { ...fadesStandard.sound, fadeOut: 4 },
@@ -149,5 +148,6 @@ export function nightCrossingFilm(film: Film): Film {
     pass(film, 'vignette', { amount: 0.5, size: 1.02, softness: 0.75, color: '#020308' }),
     pass(film, 'grain', { amount: 0.06, size: 1.8 }),
   ];
+  film.layers.unshift(background(film, '#1d2a3a', '#05070c'));
   return film;
 }

@@ -1,11 +1,10 @@
 import { defaultEar, fadesStandard, type Film } from '@cyclogram/core';
-import { body, curve, evenly, follow, layer, pass, stage, spread, tie } from './builder';
+import { background, body, curve, evenly, follow, layer, pass, stage, spread, tie } from './builder';
 
 /** Letters of brass on a quay of planks: each stands up with its own part of the sound, behind them the sea heaves. */
 export function slipwayFilm(film: Film): Film {
   film.title = 'Slipway';
   film.artist = 'Slipway Quartet';
-  film.background = { color: '#f0c48d', edgeColor: '#c9754f', image: null };
   film.fades = {
     ...fadesStandard,
     picture: { ...fadesStandard.picture, color: '#241510', fadeIn: 0.6, fadeOut: 1.25 },
@@ -117,5 +116,6 @@ export function slipwayFilm(film: Film): Film {
     pass(film, 'vignette', { amount: 0.45, size: 1.1, softness: 0.7, color: '#2a1208', blend: 'multiply' }),
     pass(film, 'grain', { amount: 0.05 }),
   ];
+  film.layers.unshift(background(film, '#f0c48d', '#c9754f'));
   return film;
 }

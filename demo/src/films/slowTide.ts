@@ -7,6 +7,7 @@ import {
   type Film,
 } from '@cyclogram/core';
 import {
+  background,
   addLine,
   addPath,
   addRing,
@@ -42,7 +43,6 @@ const shore: DrawnPoint[] = [
 
 /** Tide: a drawn shore with reeds, an area of water and lanterns on it, and the moon. */
 export function slowTideFilm(film: Film): Film {
-  film.background = { color: '#123238', edgeColor: '#060f14', image: null };
   film.fades = {
     picture: { ...fadesStandard.picture, color: '#03090c', fadeOut: 6 },
     sound: { ...fadesStandard.sound, fadeOut: 4 },
@@ -179,6 +179,7 @@ export function slowTideFilm(film: Film): Film {
     }),
   ];
   dress(film);
+  film.layers.unshift(background(film, '#123238', '#060f14'));
   return film;
 }
 

@@ -1,11 +1,10 @@
 import { defaultEar, fadesStandard, type Film, type Layer } from '@cyclogram/core';
-import { body, curve, evenly, follow, layer, pass, stage, tie } from './builder';
+import { background, body, curve, evenly, follow, layer, pass, stage, tie } from './builder';
 
 /** A globe of spikes: one side listens to the drum, the other to what glitters. It wanders, turns, and shows the sky. */
 export function stormGlassFilm(film: Film): Film {
   film.title = 'Storm Glass';
   film.artist = 'The Mole Lights';
-  film.background = { color: '#23303a', edgeColor: '#070a0d', image: null };
   film.fades = {
     picture: { ...fadesStandard.picture, fadeIn: 1, fadeOut: 3 },
     sound: { ...fadesStandard.sound, fadeOut: 2 },
@@ -143,6 +142,7 @@ export function stormGlassFilm(film: Film): Film {
     pass(film, 'vignette', { amount: 0.6, size: 1, softness: 0.75, color: '#020608' }),
     pass(film, 'grain', { amount: 0.045 }),
   ];
+  film.layers.unshift(background(film, '#23303a', '#070a0d'));
   return film;
 }
 

@@ -1,57 +1,59 @@
 import type { BackdropOp } from '@cyclogram/core';
-import type { CreateSurface, PaintContext, PaintImage, PaintImages, Surface } from './context';
+import type { Surface } from './context';
+import type { Drawing } from './draw/drawer';
+import { layGrain, styleOf } from './draw/shape';
 
-/** Paints backdrops: the same from frame to frame, which costs more than a copy. */
+/** How many backdrops are kept. */
+const most = 4;
+
+interface Kept extends Surface {
+  key: string;
+}
+
+/** Paints backdrops. Gradients are the same from frame to frame mostly, and cost more than a copy. */
 export class BackdropPainter {
-  private kept: { key: string; image: PaintImage | undefined; surface: Surface } | undefined;
-
-  constructor(private readonly createSurface: CreateSurface) {}
+  private kept: Kept[] = [];
 
   /** For when the picture has another size. */
   forget(): void {
-    this.kept = undefined;
+    this.kept = [];
   }
 
-  paint(
-    context: PaintContext,
-    { color, edgeColor, image: id }: BackdropOp,
-    images: PaintImages,
-    width: number,
-    height: number,
-  ): void {
-    const image = id === null ? undefined : images.get(id);
+  paint({ paint, grain }: BackdropOp, drawing: Drawing): void {
+    const { context, matrix, room, createSurface } = drawing;
+    const { width, height } = room;
     context.setTransform(1, 0, 0, 1, 0, 0);
-    if (color === edgeColor && !image) {
-      context.fillStyle = color;
+    if (typeof paint === 'string' && grain <= 0) {
+      context.fillStyle = paint;
       context.fillRect(0, 0, width, height);
       return;
     }
-    const key = `${color} ${edgeColor} ${width} ${height}`;
-    if (this.kept?.key !== key || this.kept.image !== image) {
-      const surface = this.kept?.surface ?? this.createSurface(width, height);
-      drawBackdrop(surface.context, { color, edgeColor }, image, width, height);
-      this.kept = { key, image, surface };
+    const key = JSON.stringify([paint, grain, matrix, width, height]);
+    let found = this.kept.find((kept) => kept.key === key);
+    if (!found) {
+      found = { ...createSurface(width, height), key };
+      const surface = found.context;
+      surface.fillStyle = styleOf(surface, paint);
+      surface.setTransform(...matrix);
+      surface.beginPath();
+      for (const [x, y] of cornersOf(drawing)) surface.lineTo(x, y);
+      surface.fill();
+      if (grain > 0) layGrain({ ...drawing, context: surface }, grain);
+      this.kept.push(found);
+      if (this.kept.length > most) this.kept.shift();
     }
-    context.drawImage(this.kept.surface.image, 0, 0);
+    context.drawImage(found.image, 0, 0);
   }
 }
 
-/** The colours from the middle to the corners, and the image over them so that nothing is left free. */
-function drawBackdrop(
-  context: PaintContext,
-  { color, edgeColor }: { color: string; edgeColor: string },
-  image: PaintImage | undefined,
-  width: number,
-  height: number,
-): void {
-  const [x, y] = [width / 2, height / 2];
-  const gradient = context.createRadialGradient(x, y, 0, x, y, Math.hypot(x, y));
-  gradient.addColorStop(0, color);
-  gradient.addColorStop(1, edgeColor);
-  context.fillStyle = gradient;
-  context.fillRect(0, 0, width, height);
-  if (!image) return;
-  const cover = Math.max(width / image.width, height / image.height);
-  const [drawnWidth, drawnHeight] = [cover * image.width, cover * image.height];
-  context.drawImage(image.image, x - drawnWidth / 2, y - drawnHeight / 2, drawnWidth, drawnHeight);
+/** The corners of what is painted on, and a little more, in picture units. */
+function cornersOf({ matrix: [a, b, c, d, e, f], room }: Drawing): [number, number][] {
+  const determinant = a * d - b * c;
+  if (determinant === 0) return [];
+  const [right, bottom] = [room.width + 1, room.height + 1];
+  const corners = [-1, -1, right, -1, right, bottom, -1, bottom];
+  return [0, 2, 4, 6].map((i) => {
+    const [x, y] = [corners[i]! - e, corners[i + 1]! - f];
+    return [(d * x - c * y) / determinant, (a * y - b * x) / determinant];
+  });
 }

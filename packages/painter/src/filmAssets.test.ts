@@ -14,6 +14,7 @@ const pictureOf = (indices: readonly number[]): Picture => ({
     crop: [0, 0, 1, 1],
     focus: { x: 0.5, y: 0.5 },
     edges: 0,
+    beyond: false,
   })),
 });
 const first = (count: number, from = 0) => Array.from({ length: count }, (_, i) => from + i);

@@ -34,7 +34,7 @@ function middle(operations: Operation[], size: [number, number] = [20, 20]): num
   return Array.from(surface.pixels().slice(at, at + 3));
 }
 
-const backdrop = (color: string): Operation => ({ op: 'backdrop', color, edgeColor: color, image: null });
+const backdrop = (color: string): Operation => ({ op: 'backdrop', paint: color, grain: 0 });
 /** A stroke that covers everything. */
 const cover = (color: string): Operation => ({
   op: 'strokes',
@@ -177,7 +177,22 @@ describe('painting', () => {
 
   it('runs the backdrop from the middle to the corners', () => {
     const surface = createSurface(101, 101);
-    const operations: Operation[] = [{ op: 'backdrop', color: '#c80000', edgeColor: '#000064', image: null }];
+    const operations: Operation[] = [
+      {
+        op: 'backdrop',
+        paint: {
+          kind: 'radial',
+          x: 50.5,
+          y: 50.5,
+          radius: Math.hypot(50.5, 50.5),
+          stops: [
+            [0, '#c80000'],
+            [1, '#000064'],
+          ],
+        },
+        grain: 0,
+      },
+    ];
     new Painter(createSurface).paint(surface.context, { width: 101, height: 101, operations }, 101, 101);
     const pixel = (x: number, y: number) =>
       Array.from(surface.pixels().slice(4 * (y * 101 + x), 4 * (y * 101 + x) + 3));
@@ -298,21 +313,70 @@ describe('painting', () => {
     expect(paint([10, 10, 8, 8, 0, 1], 'gone')(8, 10)).toBe(0);
   });
 
-  it('covers the backdrop with a picture, cut where it is too wide', () => {
+  it('draws a background gradient equal whether it was kept or not, and moved with its layer', () => {
+    const gradient: Operation = {
+      op: 'backdrop',
+      paint: {
+        kind: 'linear',
+        x0: 0,
+        y0: 0,
+        x1: 20,
+        y1: 0,
+        stops: [
+          [0, '#000000'],
+          [1, '#ffffff'],
+        ],
+      },
+      grain: 0.2,
+    };
+    const painter = new Painter(createSurface);
+    const paint = (operations: Operation[]) => {
+      const surface = createSurface(20, 20);
+      painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+      return surface.pixels();
+    };
+    const first = paint([gradient]);
+    expect(Array.from(paint([gradient]))).toEqual(Array.from(first));
+    const moved = paint([makeGroup([{ ...gradient, grain: 0 }], { matrix: [1, 0, 0, 1, 10, 0] })]);
+    const red = (x: number) => moved[4 * (10 * 20 + x)]!;
+    expect([red(0), red(9), red(19)].map((value) => Math.round(value / 16))).toEqual([0, 0, 8]);
+  });
+
+  it('covers what lies beyond the picture with a background image, cut where it is too wide', () => {
     const image = createCanvas(40, 10);
     const context = image.getContext('2d');
     context.fillStyle = '#ff0000';
     context.fillRect(0, 0, 10, 10);
     context.fillStyle = '#00ff00';
     context.fillRect(13, 0, 14, 10);
-    const surface = createSurface(20, 20);
-    const painter = new Painter(createSurface);
-    painter.images = new Map([['p', { image, width: 40, height: 10 }]]);
-    const operations: Operation[] = [{ op: 'backdrop', color: '#0000ff', edgeColor: '#0000ff', image: 'p' }];
-    painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
+    const pixelsOf = (beyond: boolean, width: number, height: number) => {
+      const surface = createSurface(width, height);
+      const painter = new Painter(createSurface);
+      painter.images = new Map([['p', { image, width: 40, height: 10 }]]);
+      const operation: Operation = {
+        ...{ op: 'image', image: 'p', box: [0, 0, 20, 20], fit: 'cover', crop: [0, 0, 1, 1] },
+        ...{ focus: { x: 0.5, y: 0.5 }, edges: 0, beyond },
+      };
+      const operations = [backdrop('#0000ff'), operation];
+      painter.paint(surface.context, { width: 20, height: 20, operations }, width, height);
+      return (x: number, y: number) =>
+        Array.from(surface.pixels().slice(4 * (y * width + x), 4 * (y * width + x) + 3));
+    };
     // Scaled by two, the middle quarter of it is seen.
-    expect(Array.from(surface.pixels().slice(840, 843))).toEqual([0, 255, 0]);
-    expect(Array.from(surface.pixels().slice(0, 3))).toEqual([0, 255, 0]);
+    const square = pixelsOf(true, 20, 20);
+    expect([square(0, 10), square(0, 0)]).toEqual([
+      [0, 255, 0],
+      [0, 255, 0],
+    ]);
+    // Twice as wide as the picture: the middle half of it; only a background goes on there.
+    const wide = pixelsOf(true, 40, 20);
+    expect([wide(1, 10), wide(20, 10), wide(39, 10)]).toEqual([
+      [0, 0, 255],
+      [0, 255, 0],
+      [0, 0, 255],
+    ]);
+    expect(wide(7, 10)).toEqual([0, 255, 0]);
+    expect(pixelsOf(false, 40, 20)(7, 10)).toEqual([0, 0, 255]);
   });
 
   const square = Float32Array.of(2, 2, 18, 2, 18, 18, 2, 18);
@@ -419,6 +483,7 @@ describe('painting', () => {
       crop: [0, 0, 1, 1],
       focus: { x: 0.5, y: 0.5 },
       edges: 0,
+      beyond: false,
     };
     const [black, reds, greens] = [
       [0, 0, 0],

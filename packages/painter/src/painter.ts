@@ -20,7 +20,7 @@ import {
 } from '@cyclogram/core';
 import { BackdropPainter } from './backdrop';
 import type { CreateSurface, PaintContext, PaintImage, PaintImages } from './context';
-import { trace } from './draw/drawer';
+import { trace, type Drawing } from './draw/drawer';
 import { drawOperation } from './draw/registry';
 import { Surfaces } from './surfaces';
 
@@ -39,9 +39,10 @@ export class Painter {
   private width = 0;
   private height = 0;
   private readonly surfaces: Surfaces;
-  private readonly backdrop: BackdropPainter;
+  private readonly backdrop = new BackdropPainter();
   /** Size of the picture in its units. */
   private size = { width: 0, height: 0 };
+  private wider = { x: 1, y: 1 };
   /** Notes how long passes take. */
   passClock: PassClock | undefined;
   private readonly lookups: Lookups = {
@@ -55,7 +56,6 @@ export class Painter {
 
   constructor(private readonly createSurface: CreateSurface) {
     this.surfaces = new Surfaces(createSurface);
-    this.backdrop = new BackdropPainter(createSurface);
   }
 
   /**
@@ -92,6 +92,8 @@ export class Painter {
     this.drawCalls = 0;
     this.room = { width, height };
     this.size = picture;
+    const [scale] = fitted(picture, width, height);
+    this.wider = { x: width / (scale * picture.width), y: height / (scale * picture.height) };
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
@@ -100,7 +102,7 @@ export class Painter {
     const { veil } = picture;
     if (!veil || hasFinish(picture)) return;
     const { color, opacity } = veil;
-    const cloth: Operation = { op: 'backdrop', color, edgeColor: color, image: null };
+    const cloth: Operation = { op: 'backdrop', paint: color, grain: 0 };
     this.paintAll(context, [makeGroup([cloth], { opacity })], [1, 0, 0, 1, 0, 0]);
   }
 
@@ -109,7 +111,7 @@ export class Painter {
       if (operation.op === 'group') this.paintGroup(context, operation, matrix);
       else if (operation.op === 'backdrop') {
         this.drawCalls++;
-        this.backdrop.paint(context, operation, this.images, this.width, this.height);
+        this.backdrop.paint(operation, this.drawing(context, matrix));
       } else this.paintDrawn(context, operation, matrix);
     }
   }
@@ -122,14 +124,12 @@ export class Painter {
       this.paintGroup(context, makeGroup([opaque], { opacity }), matrix);
       return;
     }
-    this.drawCalls += drawOperation(operation, {
-      context,
-      matrix,
-      images: this.images,
-      room: this.room,
-      stagePixel: this.stagePixel,
-      createSurface: this.createSurface,
-    });
+    this.drawCalls += drawOperation(operation, this.drawing(context, matrix));
+  }
+
+  private drawing(context: PaintContext, matrix: Matrix): Drawing {
+    const { images, room, stagePixel, createSurface, size: picture, wider } = this;
+    return { context, matrix, images, room, stagePixel, createSurface, picture, wider };
   }
 
   private paintGroup(context: PaintContext, group: GroupOp, outer: Matrix): void {
@@ -313,7 +313,7 @@ function needsSurface(group: GroupOp): boolean {
 function isSingle(operations: readonly Operation[]): boolean {
   const [only] = operations;
   if (operations.length !== 1 || !only || only.op === 'group' || only.op === 'images') return false;
-  if (only.op === 'backdrop') return true;
+  if (only.op === 'backdrop') return only.grain <= 0;
   // The pieces of an image's edges lie under it, and so does noise; a line lies over what it surrounds.
   if (only.op === 'scene' || only.op === 'sprites') return true;
   if (only.op === 'image') return only.edges <= 0;

@@ -28,7 +28,6 @@ const kicks = Float32Array.from({ length: 48000 * 4 }, (_, n) =>
 /** A white board on black, whose height follows the kick. */
 function boardFilm(): Film {
   return smallFilm({ path: 'kicks.wav' }, (film) => {
-    film.background = { color: '#000000', edgeColor: '#000000', image: null };
     film.ears = [{ ...film.ears[0]!, window: 0.04 }];
     film.followers = [
       {

@@ -1,4 +1,12 @@
-import { fadeCurves, fadeLevel, fadesStandard, type Fade, type FadeCurve, type Film } from '@cyclogram/core';
+import {
+  backgroundFill,
+  fadeCurves,
+  fadeLevel,
+  fadesStandard,
+  type Fade,
+  type FadeCurve,
+  type Film,
+} from '@cyclogram/core';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -50,8 +58,7 @@ describe('a rendered film with fades', () => {
   async function render(name: string, ...args: string[]): Promise<string> {
     await writeWav(join(folder, 'tone.wav'), tone(4, 1000, 0.5));
     const film = smallFilm({ path: 'tone.wav' }, (f) => {
-      f.background = { color: '#d0b080', edgeColor: '#d0b080', image: null };
-      f.layers = [];
+      f.layers = [backgroundFill(f, 'sand', { middle: '#d0b080', edge: '#d0b080' })];
       f.fades = fades;
     });
     await writeFile(join(folder, 'film.json'), JSON.stringify(film));

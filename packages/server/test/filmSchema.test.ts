@@ -59,7 +59,7 @@ describe('the JSON Schema of films', () => {
   it.each([
     ['a number out of bounds', (film: Film) => (film.ears[0]!.bands = 0)],
     ['a broken number of bands', (film: Film) => (film.ears[0]!.bands = 1.5)],
-    ['a colour by name', (film: Film) => (film.background.color = 'black')],
+    ['a colour by name', (film: Film) => (film.fades.picture.color = 'black')],
     ['no version', (film: Film) => Object.assign(film, { version: undefined })],
     ['a layer without an ear', (film: Film) => Object.assign(film.layers[0]!, { ear: undefined })],
     ['marks without a kind', (film: Film) => Object.assign(film.layers[0]!, { figure: {} })],

@@ -41,7 +41,6 @@ beforeAll(async () => {
 /** A film that shows nothing but footage. */
 function filmOf(part: object = {}): Film {
   const film = { ...defaultFilm('Footage'), width: 64, height: 36, length: 8 };
-  film.background = { color: '#000000', edgeColor: '#000000', image: null };
   film.footage = [{ id: 'v', name: 'Two', source: { path: 'two.mp4' } }];
   film.layers = [newLayer('footage', film, { id: 'f', footage: 'v', ...part })];
   film.paths = [];

@@ -1,5 +1,5 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { defaultPath, figureKinds, oneColor, type FigureLayer } from '@cyclogram/core';
+import { newLayer, defaultPath, figureKinds, oneColor, type FigureLayer } from '@cyclogram/core';
 import { readdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -116,7 +116,7 @@ describe('pictures', () => {
         { id: 'mark', name: 'Mark', source: { path: 'red.png' } },
         { id: 'back', name: 'Back', source: { path: 'blue.png' } },
       ];
-      f.background.image = 'back';
+      f.layers.unshift(newLayer('image', f, { id: 'behind', image: 'back', backdrop: true }));
       f.paths[0] = defaultPath(
         'line',
         f.paths[0]!.id,
@@ -128,7 +128,7 @@ describe('pictures', () => {
         },
         { position: { x: 160, y: 90 } },
       );
-      const layer = f.layers[0] as FigureLayer;
+      const layer = f.layers[1] as FigureLayer;
       layer.figure = {
         ...figureKinds.images.defaults({ width: 320, height: 180 }),
         ...{ source: 'image', image: 'mark', order: 'up', bandTo: 1, sizeRest: 40, sizeReach: 40 },

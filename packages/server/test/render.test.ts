@@ -1,4 +1,6 @@
 import {
+  backgroundFill,
+  plainPaint,
   defaultPath,
   DrawCache,
   figureKinds,
@@ -58,7 +60,6 @@ async function render(film: string, name: string, ...args: string[]): Promise<st
 function flashFilm(fps: number, gain: number): Film {
   return smallFilm({ path: 'clicks.wav' }, (film) => {
     film.fps = { numerator: fps, denominator: 1 };
-    film.background = { color: '#000000', edgeColor: '#000000', image: null };
     const ear = {
       ...film.ears[0]!,
       bands: 1,
@@ -178,8 +179,8 @@ describe('colours', () => {
   it.each(patches)('a flat patch of %s comes back within 2/255', async (color) => {
     await writeWav(join(folder, 'short.wav'), tone(0.4));
     const film = smallFilm({ path: 'short.wav' }, (f) => {
-      f.background = { color, edgeColor: color, image: null };
-      f.layers = [];
+      const patch = backgroundFill(f, 'patch');
+      f.layers = [{ ...patch, paint: { ...patch.paint, ...plainPaint(color) }, grain: 0 }];
     });
     const video = await render(await writeFilm('patch.json', film), `patch-${color.slice(1)}.mp4`);
     const [frame] = await decodeFrames(video, 320, 180);

@@ -62,7 +62,6 @@ describe('typefaces', () => {
     await writeFile(file, await shipped('Caveat'));
     const draw = async (font: string, typefaces: object[] = []) => {
       const film = smallFilm({ path: 'tone.wav' }, (target) => {
-        target.background = { color: '#000000', edgeColor: '#000000', image: null };
         target.layers = [
           newLayer('lettering', target, { id: 'word', name: 'Word', text: 'Boats', font, size: 60 }),
         ];

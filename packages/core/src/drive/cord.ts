@@ -19,7 +19,7 @@ const targetRecord = record('cordTarget', [
         kind: 'text',
         key: 'id',
         label: 'Owner',
-        help: 'Id of the layer, path or palette; empty for the background and the finish.',
+        help: 'Id of the layer, path or palette; empty for the finish.',
         maxLength: 64,
         line: true,
         default: '',

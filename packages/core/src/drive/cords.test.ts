@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { backgroundFill } from '../film/defaults';
 import { parseFilm, readFilm } from '../film/parse';
 import type { Film } from '../film/film';
 import type { FigureLayer } from '../layer/figure';
+import type { FillLayer } from '../layer/fill';
 import { layerOperations } from '../layer/layerOperations';
 import { DrawCache } from '../cache/drawCache';
 import { momentOf } from '../picture/moment';
@@ -90,9 +92,13 @@ describe('a property tied to a follower', () => {
   });
 
   it('a colour is exactly both of its colours, and between them on the way in OKLCH', () => {
-    const place = { list: 'background', id: '', key: 'color', item: '' } as const;
+    const place = { list: 'layers', id: 'behind', key: 'paint.stops.color', item: 'middle' } as const;
     const film = filmWith(cordOf(place, 'follower', { follower: 'kick', rest: '#000000', peak: '#ffffff' }));
-    const colorAt = (t: number, hearing = hits) => resolveFilm(film, hearing, t).film.background.color;
+    film.layers.push(backgroundFill(film, 'behind'));
+    const colorAt = (t: number, hearing = hits) => {
+      const behind = resolveFilm(film, hearing, t).layer('behind') as FillLayer;
+      return behind.paint.stops[0]!.color;
+    };
     expect([colorAt(rest), colorAt(peak)]).toEqual(['#000000', '#ffffff']);
     // OKLab lightness 0.5 of grey is #636363 (B. Ottosson, "A perceptual color space for image processing", 2020).
     expect(colorAt(0, hearingWith({ kick: tableOf([0.5]) }))).toBe('#636363');

@@ -1,12 +1,8 @@
-/**
- * What of a film has properties that can move: its lists of such things, and the background and the finish, of which there
- * is one.
- */
+/** What of a film has properties that can move: its lists of such things, and the finish, of which there is one. */
 export const ownerLists = {
   layers: 'Layer',
   paths: 'Path',
   palettes: 'Palette',
-  background: 'Background',
   finish: 'Finish',
 } as const;
 export type OwnerList = keyof typeof ownerLists;
@@ -14,7 +10,7 @@ export type OwnerList = keyof typeof ownerLists;
 /** Which property: of what, under which key, and of which item where the key leads into a list. */
 export interface PropertyPlace {
   list: OwnerList;
-  /** Id of the layer, path or palette; empty for the background and the finish. */
+  /** Id of the layer, path or palette; empty for the finish. */
   id: string;
   /** `place.opacity`, `figure.reach`, `color.stops.color` */
   key: string;

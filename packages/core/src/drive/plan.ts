@@ -73,7 +73,6 @@ function makePlan(film: Film): DrivePlan {
     layers: new Map(),
     paths: new Map(),
     palettes: new Map(),
-    background: new Map(),
     finish: new Map(),
   };
   const together = new Map<string, ReadyCord[]>();

@@ -1,6 +1,5 @@
 import { layerKinds } from '../layer/registry';
 import { pathRecord } from '../path/filmPath';
-import { backgroundRecord } from '../film/film';
 import { finishRecord } from '../film/finish';
 import type { Film } from '../film/film';
 import type { Field, Kinds } from '../property/field';
@@ -40,8 +39,6 @@ export function ownerOf(
   { list, id }: Pick<PropertyPlace, 'list' | 'id'>,
 ): { owner: object; record: AnyRecord } | undefined {
   switch (list) {
-    case 'background':
-      return { owner: film.background, record: backgroundRecord };
     case 'finish':
       return { owner: film.finish, record: finishRecord };
     case 'layers': {

@@ -67,17 +67,12 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
   };
   const paths = resolveList('paths', film.paths);
   const palettes = resolveList('palettes', film.palettes);
-  const background = resolve(film.background, plan.background.get(''));
   const finish = resolve(film.finish, plan.finish.get(''));
-  const moves =
-    paths !== film.paths ||
-    palettes !== film.palettes ||
-    background !== film.background ||
-    finish !== film.finish;
+  const moves = paths !== film.paths || palettes !== film.palettes || finish !== film.finish;
   const driverOf = (layer: string, key: string, item = '') =>
     plan.layers.get(layer)?.find(({ place }) => place.key === key && place.item === item);
   return {
-    film: moves ? { ...film, paths, palettes, background, finish } : film,
+    film: moves ? { ...film, paths, palettes, finish } : film,
     layer(id) {
       if (!known.has(id)) {
         const layer = layers.get(id);

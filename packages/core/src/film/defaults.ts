@@ -1,6 +1,7 @@
 import { bandColors } from '../figure/ink';
 import { figureKinds, type FigureKindName } from '../figure/registry';
 import { figureLayerRecord, type FigureLayer } from '../layer/figure';
+import type { FillLayer } from '../layer/fill';
 import { layerKinds, type LayerOf, type LayerKindName } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import type { Size } from '../property/field';
@@ -37,6 +38,26 @@ export const newLayer = <Kind extends LayerKindName>(
 ): LayerOf<Kind> =>
   ({ ...defaultsOf(layerKinds[kind].record, size), kind, ...part }) as unknown as LayerOf<Kind>;
 
+/** What lies behind all layers of a new film: a gradient from the middle to the corners. */
+export const backgroundFill = (
+  size: Size,
+  id: string,
+  { middle, edge }: { middle: string; edge: string } = { middle: '#1d1813', edge: '#0b0908' },
+): FillLayer => {
+  const stops = [
+    { id: 'middle', at: 0, color: middle },
+    { id: 'edge', at: 1, color: edge },
+  ];
+  const layer = newLayer('fill', size, { id, name: 'Background', backdrop: true });
+  return { ...layer, paint: { ...layer.paint, kind: 'radial', stops, mix: 'srgb' } };
+};
+
+/** The colour in the middle of what lies behind all layers; black where nothing does. */
+export function backgroundColor({ layers }: Pick<Film, 'layers'>): string {
+  const fill = layers.find((layer): layer is FillLayer => layer.kind === 'fill' && layer.backdrop);
+  return fill?.paint.stops[0]?.color ?? '#000000';
+}
+
 /** A new film: full HD, one ear, one ring of bars. */
 export function defaultFilm(title: string, tracks: Track[] = []): Film {
   const size = { width: 1920, height: 1080 };
@@ -49,4 +70,10 @@ export function defaultFilm(title: string, tracks: Track[] = []): Film {
     paths: [defaultPath('circle', 'path-1', 'Ring', size)],
     layers: [defaultLayer('layer-1', 'ear-1', 'path-1', size)],
   };
+}
+
+/** A new film for the workspace: a ring of bars before a background. */
+export function newFilm(title: string, tracks: Track[] = []): Film {
+  const film = defaultFilm(title, tracks);
+  return { ...film, layers: [backgroundFill(film, 'background'), ...film.layers] };
 }

@@ -13,26 +13,7 @@ import { sectionRecord } from './section';
 import { footageRecord, imageRecord, lookupRecord, trackRecord, typefaceRecord } from './track';
 
 /** Version of the film format that this code reads and writes. */
-export const filmVersion = 5;
-
-/** What lies behind all layers. */
-export const backgroundRecord = record('background', [
-  {
-    heading: 'Background',
-    fields: [
-      { kind: 'color', key: 'color', label: 'Centre colour', default: '#1d1813' },
-      { kind: 'color', key: 'edgeColor', label: 'Edge colour', default: '#0b0908' },
-      {
-        kind: 'reference',
-        key: 'image',
-        label: 'Image',
-        help: 'Covers the background, cut where it is too long or too wide.',
-        to: 'images',
-        nullable: true,
-      },
-    ],
-  },
-]);
+export const filmVersion = 6;
 
 const side = { kind: 'number', min: 16, max: 8192, step: 2, unit: 'px', whole: true, driven: false } as const;
 
@@ -91,7 +72,6 @@ export const filmRecord = record('film', [
         nullable: true,
         driven: false,
       },
-      { kind: 'record', key: 'background', label: 'Background', of: backgroundRecord },
       {
         kind: 'record',
         key: 'finish',
@@ -124,7 +104,7 @@ export const filmRecord = record('film', [
         label: 'Layers',
         help: 'Back to front.',
         of: { kind: 'kinds', label: 'Layer', of: () => layerKinds },
-        most: 256,
+        most: 300,
       },
       list('cords', 'Cords', cordRecord, 4000),
     ],

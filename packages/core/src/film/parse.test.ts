@@ -34,7 +34,7 @@ describe('reading a film', () => {
   );
 
   it('refuses a version that is newer, and says so', () => {
-    expect(() => parseFilm({ ...film(), version: 6 })).toThrow(/version 6.*up to 5/);
+    expect(() => parseFilm({ ...film(), version: 7 })).toThrow(/version 7.*up to 6/);
   });
 
   it.each([
@@ -45,7 +45,7 @@ describe('reading a film', () => {
     ['layers[0].group', (f: Film) => (f.layers[0]!.group = 'gone')],
     ['layers[0].path', (f: Film) => (figureIn(f).path = 'gone')],
     ['layers[0].color.palette', (f: Film) => (figureIn(f).color.palette = 'gone')],
-    ['background.image', (f: Film) => (f.background.image = 'gone')],
+    ['layers[1].image', (f: Film) => f.layers.push(newLayer('image', f, { id: 'behind', image: 'gone' }))],
     ['paths[0].shape', (f: Film) => Object.assign(f.paths[0]!, { shape: null })],
     ['paths[0].position.x', (f: Film) => Object.assign(f.paths[0]!.position, { x: '3' })],
     ['layers[0].place.scale.y', (f: Film) => (f.layers[0]!.place.scale.y = 0)],
@@ -116,7 +116,7 @@ describe('reading a film', () => {
     'names what is wrong in a film of version %d, and never fails otherwise',
     (version) => {
       const wrong = [null, 3, 'x', [], {}, [null], [3], { a: null }];
-      const keys = ['tracks', 'ears', 'layers', 'paths', 'palettes', 'background', 'fps'];
+      const keys = ['tracks', 'ears', 'layers', 'paths', 'palettes', 'fps'];
       for (const key of keys) {
         for (const value of wrong)
           expect(() => parseFilm({ version, [key]: value }), `${key} ${JSON.stringify(value)}`).not.toThrow(

@@ -1,4 +1,3 @@
-import { filled } from '../picture/operation/shape';
 import { fieldGroups, type ValueOf } from '../property/record';
 import { paintIn, paintRecord } from '../property/paintRecord';
 import { noNeeds, type LayerKind } from './layerKind';
@@ -35,11 +34,9 @@ export const fillLayer: LayerKind<'fill', typeof fillLayerRecord> = {
   label: 'Fill',
   record: fillLayerRecord,
   content({ paint, grain }, { film: { width, height }, cache }) {
-    const fill = paintIn(paint, [0, 0, width, height], cache.ramps);
-    // Beyond the picture, too: a layer may be moved, and a render may be wider.
-    const [left, top, right, bottom] = [-2 * width, -2 * height, 3 * width, 3 * height];
-    const all = Float32Array.of(left, top, right, top, right, bottom, left, bottom);
-    return { operations: [{ ...filled([all], fill), grain }] };
+    return {
+      operations: [{ op: 'backdrop', paint: paintIn(paint, [0, 0, width, height], cache.ramps), grain }],
+    };
   },
   needs: () => noNeeds,
   shows: () => [],

@@ -79,13 +79,13 @@ export const footageLayer: LayerKind<'footage', typeof footageLayerRecord> = {
   kind: 'footage',
   label: 'Footage',
   record: footageLayerRecord,
-  content(layer, { assets, t }) {
+  content(layer, { assets, film, t }) {
     const info = layer.footage === null ? undefined : assets.footage.get(layer.footage);
     if (!info || layer.footage === null) return { operations: [] };
     const out = Math.min(layer.out ?? info.duration, info.duration);
     const time = footageTime({ ...layer, in: Math.min(layer.in, out), out }, t);
     if (time === undefined) return { operations: [] };
-    return imageInBox(frameKey(layer.footage, frameIndexAt(info.times, time)), layer);
+    return imageInBox(frameKey(layer.footage, frameIndexAt(info.times, time)), layer, film);
   },
   needs: () => noNeeds,
   shows: () => [],

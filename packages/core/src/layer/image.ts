@@ -23,7 +23,8 @@ export const imageLayer: LayerKind<'image', typeof imageLayerRecord> = {
   kind: 'image',
   label: 'Image',
   record: imageLayerRecord,
-  content: (layer) => (layer.image === null ? { operations: [] } : imageInBox(layer.image, layer)),
+  content: (layer, { film }) =>
+    layer.image === null ? { operations: [] } : imageInBox(layer.image, layer, film),
   needs: () => noNeeds,
   shows: () => [],
   figures: () => 0,

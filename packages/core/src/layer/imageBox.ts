@@ -1,6 +1,6 @@
 import type { ImageOp } from '../picture/operation/image';
 import { roundedBox } from '../picture/roundedBox';
-import { choicesOf, type Point } from '../property/field';
+import { choicesOf, type Point, type Size } from '../property/field';
 import { fieldGroups, fields } from '../property/record';
 import type { LayerContent } from './layerKind';
 
@@ -101,10 +101,11 @@ interface ImageBox {
   cropRight: number;
   cropBottom: number;
   edges: number;
+  backdrop: boolean;
 }
 
-/** An image in its box. @param image its key */
-export function imageInBox(image: string, values: ImageBox): LayerContent {
+/** An image in its box, as a layer draws it. @param image its key */
+export function imageInBox(image: string, values: ImageBox, film: Size): LayerContent {
   const { fit, center, size, focus, radius, cropLeft, cropTop, cropRight, cropBottom, edges } = values;
   const box = [center.x - size.x / 2, center.y - size.y / 2, size.x, size.y] as const;
   const crop = [
@@ -113,6 +114,16 @@ export function imageInBox(image: string, values: ImageBox): LayerContent {
     Math.max(cropLeft + 0.01, 1 - cropRight),
     Math.max(cropTop + 0.01, 1 - cropBottom),
   ] as const;
-  const operations = [{ op: 'image', image, box, fit, crop, focus, edges } as const];
+  const operations = [
+    { op: 'image', image, box, fit, crop, focus, edges, beyond: coversPicture(values, film) } as const,
+  ];
   return radius > 0 ? { operations, clipPath: [roundedBox(box, radius)] } : { operations };
 }
+
+/** Whether a layer is a background that covers the whole picture: it does so in a render of another shape, too. */
+const coversPicture = ({ backdrop, fit, center, size, radius }: ImageBox, { width, height }: Size): boolean =>
+  backdrop &&
+  fit === 'cover' &&
+  radius <= 0 &&
+  Math.abs(center.x - width / 2) <= (size.x - width) / 2 &&
+  Math.abs(center.y - height / 2) <= (size.y - height) / 2;

@@ -63,8 +63,6 @@ export const layerFields = fields([
     label: 'Background layer',
     help: 'Pictures without background leave it out.',
     default: false,
-    // Nothing in the interface makes a picture without background yet.
-    hidden: true,
     driven: false,
   },
 ]);

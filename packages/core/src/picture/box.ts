@@ -18,8 +18,12 @@ export function addPoints(box: Box, points: Float32Array, room: number): void {
   for (let i = 0; i < points.length; i += 2) addPoint(box, points[i]!, points[i + 1]!, room);
 }
 
-/** Makes room for the corners of another box, through a matrix. */
+/** Makes room for the corners of another box, through a matrix; what has no end has none afterwards. */
 export function addBox(box: Box, inner: Box, [a, b, c, d, e, f]: Matrix): void {
+  if (inner[0] === -Infinity && inner[2] === Infinity) {
+    box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
+    return;
+  }
   for (const x of [inner[0], inner[2]]) {
     for (const y of [inner[1], inner[3]]) {
       if (Number.isFinite(x) && Number.isFinite(y)) addPoint(box, a * x + c * y + e, b * x + d * y + f, 0);

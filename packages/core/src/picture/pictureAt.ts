@@ -28,9 +28,8 @@ export function pictureAt(moment: Moment): Picture {
 /** Everything of a film, before its finish. */
 function everything(moment: Moment): Operation[] {
   const { film, withoutBackground } = moment;
-  const { color, edgeColor, image } = film.background;
   const layers = layersIn(film, null).flatMap(({ id }) => layerOperations(id, moment));
-  return withoutBackground ? layers : [{ op: 'backdrop', color, edgeColor, image }, ...layers];
+  return withoutBackground ? layers : [{ op: 'backdrop', paint: '#000000', grain: 0 }, ...layers];
 }
 
 /** The picture through so many passes of its finish: those over several times are drawn, the rest is left for pixels. */

@@ -1,4 +1,4 @@
-import type { Paint } from '../picture/paint';
+import type { Paint, PaintStop } from '../picture/paint';
 import { choicesOf, type Point } from './field';
 import { gradientColors, gradientFields, stopsRise, type Gradient, type Ramps } from './palette';
 import { record, type ValueOf } from './record';
@@ -83,6 +83,15 @@ export type PaintSettings = ValueOf<typeof paintRecord>;
 /** Colours that a gradient is made of: between two of them it goes straight in sRGB. */
 const steps = 24;
 
+/** Colours of a paint at places that are gone between in straight lines. */
+function paintStops({ stops, mix }: Gradient, round: boolean, ramps: Ramps | undefined): PaintStop[] {
+  const opaque = stops.every(({ color }) => color.length === 7);
+  // Straight lines are what a canvas draws: as they are they lose nothing.
+  if (mix === 'srgb' && opaque && !round) return stops.map(({ at, color }) => [at, color]);
+  const colors = gradientColors({ stops, mix }, steps, round, ramps);
+  return colors.map((color, i) => [i / (colors.length - 1), color]);
+}
+
 /** A paint as it is drawn within a box: left, top, width, height. */
 export function paintIn(
   paint: PaintSettings,
@@ -91,9 +100,7 @@ export function paintIn(
 ): Paint {
   const { kind, stops, angle, size } = paint;
   if (kind === 'color') return stops[0]!.color;
-  const gradient: Gradient = { stops, mix: paint.mix };
-  const colors = gradientColors(gradient, steps, kind === 'around', ramps);
-  const placed = colors.map((color, i) => [i / (colors.length - 1), color] as const);
+  const placed = paintStops({ stops, mix: paint.mix }, kind === 'around', ramps);
   const center: Point = { x: x + paint.center.x * width, y: y + paint.center.y * height };
   const turn = (angle * Math.PI) / 180;
   if (kind === 'radial') {

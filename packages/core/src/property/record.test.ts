@@ -105,11 +105,12 @@ const anyFilm: fc.Arbitrary<Film> = fc
     figure: anyRecord(layerKinds.figure.record),
     group: anyRecord(layerKinds.group.record),
     linked: anyRecord(layerKinds.linked.record),
-    background: fc.record({ color: anyValue({ kind: 'color', key: 'c', label: '' }) }),
+    fill: anyRecord(layerKinds.fill.record),
   })
-  .map(({ path, figure, group, linked, background }) => {
+  .map(({ path, figure, group, linked, fill }) => {
     const own = base.layers[0]!;
     const layers = [
+      { ...fill, kind: 'fill', id: 'b', name: '', group: null },
       { ...own, ...modest(figure), kind: 'figure', id: 'f', ear: 'ear-1', path: 'path-1', group: 'g' },
       { ...group, kind: 'group', id: 'g', clipPath: 'path-1', name: '' },
       { ...linked, kind: 'linked', id: 'l', source: 'g', name: '' },
@@ -117,7 +118,6 @@ const anyFilm: fc.Arbitrary<Film> = fc
     return {
       ...base,
       paths: [path],
-      background: { ...base.background, ...background },
       layers,
     } as unknown as Film;
   });
@@ -138,7 +138,7 @@ describe('any film made from the records', () => {
         expect(structuredCopy(parseFilm(structuredCopy(film)))).toEqual(structuredCopy(film));
         for (const t of [0, 3.3, 9.99]) {
           const { operations } = pictureAt(momentOf(film, hearing, t, { cache }));
-          expect(operations[0]).toMatchObject({ op: 'backdrop', color: film.background.color });
+          expect(operations[0]).toMatchObject({ op: 'backdrop', paint: '#000000' });
         }
       }),
       { numRuns: 60, seed: 5 },

@@ -9,6 +9,9 @@ export interface Drawing {
   images: PaintImages;
   /** Size of what is painted on, in pixels. */
   room: { width: number; height: number };
+  /** Size of the picture in its units, and how much wider and higher what it is painted on is. */
+  picture: { width: number; height: number };
+  wider: { x: number; y: number };
   /** Pixels for each of a stage, along a side. */
   stagePixel: number;
   createSurface: CreateSurface;

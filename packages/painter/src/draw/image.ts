@@ -1,17 +1,16 @@
 import type { ImageOp } from '@cyclogram/core';
-import type { Drawer } from './drawer';
+import type { Drawer, Drawing } from './drawer';
 
 /** An image that is not here yet is left out. */
-export const drawImage: Drawer<ImageOp> = (
-  { image: id, box, fit, crop, focus, edges },
-  { context, matrix, images },
-) => {
+export const drawImage: Drawer<ImageOp> = (operation, drawing) => {
+  const { image: id, fit, crop, focus, edges } = operation;
+  const { context, matrix, images } = drawing;
   const found = images.get(id);
   if (!found) return 0;
   const { image, width, height } = found;
   let [sourceX, sourceY] = [crop[0] * width, crop[1] * height];
   let [sourceWidth, sourceHeight] = [(crop[2] - crop[0]) * width, (crop[3] - crop[1]) * height];
-  let [x, y, boxWidth, boxHeight] = box;
+  let [x, y, boxWidth, boxHeight] = operation.beyond ? boxBeyond(operation, drawing) : operation.box;
   if (fit === 'cover') {
     const scale = Math.max(boxWidth / sourceWidth, boxHeight / sourceHeight);
     const [seenWidth, seenHeight] = [boxWidth / scale, boxHeight / scale];
@@ -55,3 +54,14 @@ export const drawImage: Drawer<ImageOp> = (
   draw(sourceX, sourceY, sourceWidth, sourceHeight, x, y, boxWidth, boxHeight);
   return 1;
 };
+
+/** The box of a background, as much larger as what is painted on is wider or higher than the picture. */
+function boxBeyond({ box: [x, y, width, height] }: ImageOp, { picture, wider }: Drawing): ImageOp['box'] {
+  const [middleX, middleY] = [picture.width / 2, picture.height / 2];
+  return [
+    middleX - (middleX - x) * wider.x,
+    middleY - (middleY - y) * wider.y,
+    width * wider.x,
+    height * wider.y,
+  ];
+}

@@ -3,7 +3,7 @@ import type { PaintContext, PaintPixels, Surface } from '../context';
 import { trace, type Drawer, type Drawing } from './drawer';
 
 /** A paint as a canvas takes it. */
-function styleOf(context: PaintContext, paint: Paint): string | CanvasGradient {
+export function styleOf(context: PaintContext, paint: Paint): string | CanvasGradient {
   if (typeof paint === 'string') return paint;
   const gradient =
     paint.kind === 'linear'
@@ -26,7 +26,7 @@ export const drawShape: Drawer<ShapeOp> = (operation, drawing) => {
     context.fillStyle = styleOf(context, fill);
     context.fill(rule);
     drawn++;
-    if (grain > 0) drawn += layGrain(drawing, operation);
+    if (grain > 0) drawn += layGrain(drawing, grain);
   }
   if (stroke !== null && width > 0) {
     context.strokeStyle = styleOf(context, stroke);
@@ -63,7 +63,7 @@ function tileOf({ createSurface }: Drawing): Surface {
 }
 
 /** Lays noise over everything: pixel by pixel, in whatever size the picture is painted. */
-function layGrain(drawing: Drawing, { grain }: ShapeOp): number {
+export function layGrain(drawing: Drawing, grain: number): number {
   const { context, room } = drawing;
   const tile = tileOf(drawing);
   const [alpha, operation] = [context.globalAlpha, context.globalCompositeOperation];

@@ -327,7 +327,7 @@ function CordMenu({ cord, single, onSpread }: { cord: Cord; single: boolean; onS
           >
             Only this one
           </DropdownMenu.Item>
-          {selected > 1 && target.list !== 'background' && target.list !== 'palettes' && (
+          {selected > 1 && target.list !== 'palettes' && (
             <DropdownMenu.Item className={menuRow} onSelect={onSpread}>
               Spread over {selected} layers…
             </DropdownMenu.Item>

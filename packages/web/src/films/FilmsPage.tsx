@@ -1,4 +1,4 @@
-import { defaultFilm, defaultTrack } from '@cyclogram/core';
+import { defaultTrack, newFilm } from '@cyclogram/core';
 import { useMutation } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
 import { Copy, Download, FileWarning, Trash2 } from 'lucide-react';
@@ -20,7 +20,7 @@ export function FilmsPage() {
     mutationFn: (asset: Asset | undefined) => {
       const title = asset?.name.replace(/\.[^.]+$/, '') ?? 'Untitled';
       return createFilm(
-        defaultFilm(title, asset ? [defaultTrack(newId('track'), title, { asset: asset.sha256 })] : []),
+        newFilm(title, asset ? [defaultTrack(newId('track'), title, { asset: asset.sha256 })] : []),
       );
     },
     onSuccess: (film) => navigate(`/films/${film.id}`),

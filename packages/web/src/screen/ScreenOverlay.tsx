@@ -131,7 +131,9 @@ function Through({ matrix, children }: { matrix: Matrix; children: ReactNode }) 
   return <ScreenContext value={space}>{children}</ScreenContext>;
 }
 
-const canBePicked = (layer: Layer) => layer.visible && !layer.locked && !isContainer(layer);
+/** A background colour lies everywhere: pressing on it means nothing of what is drawn. */
+const canBePicked = (layer: Layer) =>
+  layer.visible && !layer.locked && !isContainer(layer) && !(layer.kind === 'fill' && layer.backdrop);
 
 /** Lines to snap to: those of the picture, and the middles of other paths. */
 function linesOf(film: PlacedFilm, layer: Layer | undefined): SnapLine[] {

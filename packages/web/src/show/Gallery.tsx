@@ -163,7 +163,8 @@ function OfferThumbnail({ put, plain = false }: { put: Put; plain?: boolean }) {
   const film = useEditor((state) => state.film);
   const canvas = useRef<HTMLCanvasElement>(null);
   const alone = useMemo((): Film => {
-    const only: Film = { ...film, layers: [], paths: [], ears: [...film.ears] };
+    const layers = film.layers.filter(({ backdrop, group }) => backdrop && group === null);
+    const only: Film = { ...film, layers, paths: [...film.paths], ears: [...film.ears] };
     put(only);
     return only;
   }, [film, put]);

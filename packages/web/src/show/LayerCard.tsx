@@ -35,7 +35,7 @@ import { useLayerEdits, type LayerEdits } from './useLayerEdits';
 
 const opacityField = fieldOf(placeRecord, 'opacity')!;
 const placeFields = fieldsOf(placeRecord).filter((field) => field !== opacityField);
-const ownFields = layerFields.filter(({ key }) => key === 'blend');
+const ownFields = layerFields.filter(({ key }) => key === 'blend' || key === 'backdrop');
 
 /** Everything about the open layer; with several selected, changes go to all of them. */
 export function LayerCard({ layer }: { layer: Layer }) {
@@ -102,7 +102,11 @@ export function LayerCard({ layer }: { layer: Layer }) {
           <FinishSection owners={layerOwners} passes={layer.passes} />
           <MaskSection layer={layer} edits={edits} />
           <TimingSection layer={layer} edits={edits} />
-          <CardSection heading="Blending" keys={['place.opacity', 'blend']} note={blendingNote(layer)}>
+          <CardSection
+            heading="Blending"
+            keys={['place.opacity', 'blend', 'backdrop']}
+            note={blendingNote(layer)}
+          >
             <FieldRows
               at="place"
               fields={[opacityField]}
@@ -179,10 +183,11 @@ function PlaceSection({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
 }
 
 /** What is said of the blending while it is folded away. */
-function blendingNote({ place, blend }: Layer): string {
+function blendingNote({ place, blend, backdrop }: Layer): string {
   const parts = [
     place.opacity < 1 ? `${Math.round(place.opacity * 100)} %` : '',
     blend === 'normal' ? '' : blend,
+    backdrop ? 'background' : '',
   ];
   return parts.filter(Boolean).join(', ');
 }

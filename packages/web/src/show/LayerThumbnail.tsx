@@ -1,4 +1,4 @@
-import { earOf, layerReferences, shownLayers, type Film, type Layer } from '@cyclogram/core';
+import { backgroundColor, earOf, layerReferences, shownLayers, type Film, type Layer } from '@cyclogram/core';
 import { useContext, useEffect, useMemo, useRef } from 'react';
 import { EditorContext, useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
@@ -17,7 +17,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
   const layers = useEditor((state) => state.film.layers);
   const paths = useEditor((state) => state.film.paths);
   const palettes = useEditor((state) => state.film.palettes);
-  const color = useEditor((state) => state.film.background.color);
+  const color = useEditor((state) => backgroundColor(state.film));
   // Made anew only when something changes that a picture of layers shows: not with every change of an ear, but when the song
   // has been heard by it.
   const film = useMemo(

@@ -1,5 +1,4 @@
 import {
-  backgroundRecord,
   defaultsOf,
   fadesStandard,
   fieldOf,
@@ -33,12 +32,13 @@ import { OwnerContext } from '../cords/owner';
 import { useEditor } from '../editor/editorStore';
 import { usePreviewState } from '../editor/previewContext';
 import { FinishSection } from '../finish/FinishSection';
+import { BackgroundSection } from './BackgroundSection';
 import { Gallery } from './Gallery';
 import { LayerRow } from './LayerRow';
 import { layerTree, moveLayer } from './layerTree';
 import { useLayerKeys } from './useLayerKeys';
 
-/** The picture side: layers front to back, the open one with its card, and the background behind them. */
+/** The picture side: layers front to back, the open one with its card, and what goes for the whole picture. */
 export function ShowPanel() {
   const layers = useEditor((state) => state.film.layers);
   const change = useEditor((state) => state.change);
@@ -98,7 +98,6 @@ const own = (key: string) => fieldOf(filmRecord, key)!;
 const sizeFields = [own('width'), own('height')];
 const lengthField = own('length') as NumberField;
 const standard = defaultsOf(filmRecord, { width: 1920, height: 1080 });
-const backgroundStandard = defaultsOf(backgroundRecord, standard);
 
 /** Length of the film: set, or that of its longest track. */
 function LengthInput() {
@@ -145,11 +144,10 @@ function RateInput() {
 const pictureOwner = { list: 'finish', id: '' } as const;
 const pictureOwners = [pictureOwner] as const;
 
-/** What is behind all layers: the picture's size and rate, its background, and how it fades. */
+/** What goes for the whole picture: its size and rate, its background, its finish, and how it fades. */
 function PictureCard() {
   const width = useEditor((state) => state.film.width);
   const height = useEditor((state) => state.film.height);
-  const background = useEditor((state) => state.film.background);
   const fade = useEditor((state) => state.film.fades.picture);
   const passes = useEditor((state) => state.film.finish.passes);
   const artist = useEditor((state) => state.film.artist);
@@ -168,15 +166,7 @@ function PictureCard() {
       <RateInput />
       <FieldRows fields={[own('artist')]} values={{ artist }} defaults={{}} onChange={set((film) => film)} />
       <LengthInput />
-      <OwnerContext.Provider value={{ list: 'background', id: '' }}>
-        <Fields
-          at=""
-          groups={backgroundRecord.groups}
-          values={{ ...background }}
-          defaults={{ ...backgroundStandard }}
-          onChange={set((film) => film.background)}
-        />
-      </OwnerContext.Provider>
+      <BackgroundSection />
       <OwnerContext.Provider value={pictureOwner}>
         <FinishSection owners={pictureOwners} passes={passes} />
       </OwnerContext.Provider>

@@ -99,7 +99,7 @@ const commonLabels = (layer: Layer) => [
   ...labelsOf(fadeFields, layer.span),
   ...labelsOf([fieldOf(placeRecord, 'opacity')!], layer.place),
   ...labelsOf(
-    layerFields.filter(({ key }) => key === 'blend'),
+    layerFields.filter(({ key }) => key === 'blend' || key === 'backdrop'),
     layer,
   ),
 ];

@@ -130,6 +130,7 @@ export const layerOffers: readonly LayerOffer[] = [
       layer: newLayer('footage', film, {
         id: newId('layer'),
         name: 'Footage',
+        backdrop: true,
         footage: film.footage[0]?.id ?? null,
       }),
     }),
@@ -157,11 +158,16 @@ export const layerOffers: readonly LayerOffer[] = [
   },
 ];
 
+/** Where a layer goes that stands behind all others: in front of what covers the whole picture already. */
+export function placeBehind({ layers }: Film): number {
+  const index = layers.findIndex(({ backdrop }) => !backdrop);
+  return index < 0 ? layers.length : index;
+}
+
 /** Adds a layer in front, or behind all others, with the path that it is drawn along. */
 export function addLayer(film: Film, { layer, path, behind }: Made): string {
   if (path) film.paths.push(path);
-  // What covers everything goes behind the others.
-  if (behind) film.layers.unshift(layer);
+  if (behind) film.layers.splice(placeBehind(film), 0, layer);
   else film.layers.push(layer);
   return layer.id;
 }

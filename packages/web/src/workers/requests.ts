@@ -47,8 +47,8 @@ type Answers = {
 };
 
 /** A film at a moment. */
-const momentIn = (film: Film, { tables, cache, assets }: Knowledge, t: number) =>
-  momentOf(film, new TableHearing(tables, film), t, { cache, assets });
+const momentIn = (film: Film, { tables, cache, assets }: Knowledge, t: number, withoutBackground = false) =>
+  momentOf(film, new TableHearing(tables, film), t, { cache, assets, withoutBackground });
 
 /** A picture painted on a canvas of its own. */
 async function paintAlone(
@@ -83,12 +83,12 @@ const answers: Answers = {
     const at =
       typeof time === 'number' ? time : (loudMoments(knowledge.tables.ears.get(time.loudOf), 1)[0] ?? 0);
     const plain = withoutFades(film);
-    const picture = await knowledge.assets.prepared(() => pictureAt(momentIn(plain, knowledge, at)));
+    // What lies behind is as it is; what is drawn on it may be made stronger.
+    const behind: Film = { ...plain, layers: plain.layers.filter(({ backdrop }) => backdrop) };
     const [backdrop, drawn] = await Promise.all(
-      [true, false].map((behind) => {
-        const operations = picture.operations.filter(({ op }) => (op === 'backdrop') === behind);
-        const { width: wide, height: high } = picture;
-        return paintAlone({ width: wide, height: high, operations }, knowledge, width, height);
+      [momentIn(behind, knowledge, at), momentIn(plain, knowledge, at, true)].map(async (moment) => {
+        const picture = await knowledge.assets.prepared(() => pictureAt(moment));
+        return paintAlone(picture, knowledge, width, height);
       }),
     );
     if (!asIs) lift(drawn!.context);

@@ -2,6 +2,7 @@ import { fromVersion1 } from './fromVersion1';
 import { fromVersion2 } from './fromVersion2';
 import { fromVersion3 } from './fromVersion3';
 import { fromVersion4 } from './fromVersion4';
+import { fromVersion5 } from './fromVersion5';
 import type { Json } from './json';
 
 /**
@@ -13,4 +14,5 @@ export const migrations: Record<number, (film: Json) => Json> = {
   2: fromVersion2,
   3: fromVersion3,
   4: fromVersion4,
+  5: fromVersion5,
 };

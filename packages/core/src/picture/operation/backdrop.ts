@@ -1,17 +1,19 @@
+import type { Paint } from '../paint';
+import { group } from './group';
 import type { OperationKind } from './operationKind';
 
-/** The whole picture filled: `color` in the middle, `edgeColor` in the corners, and an image over that. */
+/** Everything filled, however far a render goes beyond the picture. */
 export interface BackdropOp {
   op: 'backdrop';
-  color: string;
-  edgeColor: string;
-  /** Key of an image that covers everything, cut where it is too long or too wide; null for none. */
-  image: string | null;
+  paint: Paint;
+  /** How much noise is laid over it, 0 to 1, so that slow gradients show no bands. */
+  grain: number;
 }
 
 export const backdrop: OperationKind<BackdropOp> = {
   bounds(_operation, box) {
     box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
   },
-  transform: (operation) => operation,
+  transform: (operation, matrix) =>
+    typeof operation.paint === 'string' ? operation : group([operation], { matrix }),
 };

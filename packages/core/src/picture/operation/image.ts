@@ -17,6 +17,8 @@ export interface ImageOp {
   focus: { x: number; y: number };
   /** How far its outermost pixels are repeated beyond the box, in picture units. */
   edges: number;
+  /** Whether it is a background, which covers what of a wider render lies beyond its box. */
+  beyond: boolean;
 }
 
 export const image: OperationKind<ImageOp> = {
