@@ -17,13 +17,19 @@ function picture(): number[] {
   return pixels;
 }
 
-/** The same pixels through a filter of the browser's canvas. */
-async function filtered(page: Page, filter: string): Promise<number[]> {
+/**
+ * The same pixels through a filter of the browser's canvas.
+ * @param primitives what the SVG filter `own` is made of
+ */
+async function filtered(page: Page, filter: string, primitives = ''): Promise<number[]> {
   await page.goto('about:blank');
+  await page.setContent(
+    `<svg><filter id="own" color-interpolation-filters="sRGB" x="0" y="0" width="1" height="1">${primitives}</filter></svg>`,
+  );
   return page.evaluate(
     ({ pixels, width, height, filter }) => {
       const sheet = () => {
-        const canvas = new OffscreenCanvas(width, height);
+        const canvas = Object.assign(document.createElement('canvas'), { width, height });
         return { canvas, context: canvas.getContext('2d', { willReadFrequently: true })! };
       };
       const from = sheet();
@@ -72,6 +78,59 @@ for (const [filter, kind, part] of [
 ] as const) {
   test(`${filter} of the browser is what ${kind} makes`, async ({ page }) => {
     const { most, mean } = difference(await filtered(page, filter), passed(kind, part));
+    expect(most).toBeLessThanOrEqual(2);
+    expect(mean).toBeLessThan(0.6);
+  });
+}
+
+const transfer = (values: string) =>
+  `<feComponentTransfer>${['R', 'G', 'B'].map((channel) => `<feFunc${channel} ${values}/>`).join('')}</feComponentTransfer>`;
+
+for (const [name, primitives, kind, part] of [
+  [
+    'feColorMatrix, free',
+    // Half of it stays; half becomes shades of #ff8040 by the weights of Rec. 709.
+    `<feColorMatrix type="matrix" values="
+      ${0.5 + 0.1063} 0.3576 0.0361 0 0
+      ${0.1063 * (128 / 255)} ${0.5 + 0.3576 * (128 / 255)} ${0.0361 * (128 / 255)} 0 0
+      ${0.1063 * (64 / 255)} ${0.3576 * (64 / 255)} ${0.5 + 0.0361 * (64 / 255)} 0 0
+      0 0 0 1 0"/>`,
+    'tint',
+    { color: '#ff8040', amount: 0.5 },
+  ],
+  [
+    'feComponentTransfer, linear',
+    transfer(`type="linear" slope="${0.8 / 0.6}" intercept="${0.1 - (0.2 * 0.8) / 0.6}"`),
+    'levels',
+    { black: 0, white: 1, lowest: 0.1 - (0.2 * 0.8) / 0.6, highest: 0.1 + (0.8 * 0.8) / 0.6 },
+  ],
+  [
+    'feComponentTransfer, gamma',
+    transfer('type="gamma" amplitude="0.7" exponent="0.5" offset="0.2"'),
+    'levels',
+    { gamma: 2, lowest: 0.2, highest: 0.9 },
+  ],
+  [
+    'feComponentTransfer, discrete',
+    transfer('type="discrete" tableValues="0 0.25 0.5 0.75 1"'),
+    'posterise',
+    { steps: 5 },
+  ],
+  [
+    'feComponentTransfer, table',
+    transfer('type="table" tableValues="1 0.5 0"'),
+    'curves',
+    {
+      all: [
+        { id: 'a', at: 0, value: 1 },
+        { id: 'b', at: 0.5, value: 0.5 },
+        { id: 'c', at: 1, value: 0 },
+      ],
+    },
+  ],
+] as const) {
+  test(`${name} of the browser is what ${kind} makes`, async ({ page }) => {
+    const { most, mean } = difference(await filtered(page, 'url(#own)', primitives), passed(kind, part));
     expect(most).toBeLessThanOrEqual(2);
     expect(mean).toBeLessThan(0.6);
   });

@@ -192,8 +192,8 @@ export class VignetteTask {
   /** 1 over half the width and height of what is left free. */
   scaleX: f32;
   scaleY: f32;
-  /** Power of the form: 2 an ellipse, larger ones rounder rectangles. */
-  power: i32;
+  /** 0 an ellipse, 1 nearly a rectangle. */
+  square: f32;
   softness: f32;
   amount: f32;
   /** 0 laid over, 1 multiplied, 2 screened. */

@@ -1,5 +1,8 @@
 import {
   filled,
+  passKinds,
+  type PassKindName,
+  type PassSettings,
   group as makeGroup,
   type BlendMode,
   type GroupOp,
@@ -549,6 +552,42 @@ describe('painting', () => {
     expect(half.slice(0, 3)).toEqual([0x60, 0x20, 0x70].map((value) => expect.closeTo(value, -0.5)));
     expect(pixel([backdrop('#000000'), passed(0)], 10, 10)).toEqual([0x40, 0xc0, 0x20, 255]);
   });
+
+  const pixelPasses = (Object.keys(passKinds) as PassKindName[]).filter(
+    (kind) => passKinds[kind].heading !== 'Time',
+  );
+  it.each(pixelPasses)(
+    '%s of what is half transparent looks over white and over black as laid on them alone (W3C Compositing Level 1)',
+    (kind) => {
+      const size = { width: 20, height: 20 };
+      const settings = { ...passKinds[kind].defaults(size), id: 'x', on: true } as PassSettings;
+      const layer = makeGroup([disc(0, '#d06030'), disc(3, '#3080c0a0')], {
+        opacity: 0.6,
+        passes: [settings],
+        t: 1.5,
+        isolated: true,
+      });
+      const paint = (operations: Operation[]) => {
+        const surface = createSurface(20, 20);
+        new Painter(createSurface).paint(surface.context, { ...size, operations, t: 1.5 }, 20, 20);
+        return surface.pixels();
+      };
+      const alone = paint([layer]);
+      for (const [ground, name] of [
+        [0, '#000000'],
+        [255, '#ffffff'],
+      ] as const) {
+        const over = paint([backdrop(name), layer]);
+        for (let i = 0; i < alone.length; i += 4) {
+          const alpha = alone[i + 3]! / 255;
+          for (let channel = 0; channel < 3; channel++) {
+            const expected = alone[i + channel]! * alpha + ground * (1 - alpha);
+            expect(Math.abs(over[i + channel]! - expected)).toBeLessThanOrEqual(2);
+          }
+        }
+      }
+    },
+  );
 
   it('leaves out passes that are off', () => {
     const off = makeGroup([disc(0)], { passes: [{ ...invert(1), on: false }] });

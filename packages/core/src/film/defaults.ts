@@ -1,7 +1,7 @@
 import { bandColors } from '../figure/ink';
 import { figureKinds, type FigureKindName } from '../figure/registry';
 import { figureLayerRecord, type FigureLayer } from '../layer/figure';
-import type { FillLayer } from '../layer/fill';
+import { asFill, type FillLayer } from '../layer/fill';
 import { layerKinds, type LayerOf, type LayerKindName } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import type { Size } from '../property/field';
@@ -54,8 +54,8 @@ export const backgroundFill = (
 
 /** The colour in the middle of what lies behind all layers; black where nothing does. */
 export function backgroundColor({ layers }: Pick<Film, 'layers'>): string {
-  const fill = layers.find((layer): layer is FillLayer => layer.kind === 'fill' && layer.backdrop);
-  return fill?.paint.stops[0]?.color ?? '#000000';
+  const fill = layers.find((layer) => layer.backdrop && asFill(layer));
+  return asFill(fill)?.paint.stops[0]?.color ?? '#000000';
 }
 
 /** A new film: full HD, one ear, one ring of bars. */

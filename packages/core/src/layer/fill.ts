@@ -28,6 +28,10 @@ export const fillLayerRecord = layerRecord(
 );
 export type FillLayer = { kind: 'fill' } & ValueOf<typeof fillLayerRecord>;
 
+/** The layer as a fill; undefined when it is something else. */
+export const asFill = (layer: { kind: string } | undefined): FillLayer | undefined =>
+  layer?.kind === 'fill' ? (layer as FillLayer) : undefined;
+
 /** One colour or gradient over everything. */
 export const fillLayer: LayerKind<'fill', typeof fillLayerRecord> = {
   kind: 'fill',

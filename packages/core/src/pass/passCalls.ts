@@ -331,8 +331,8 @@ export interface VignetteTask {
   /** 1 over half the width and height of what is left free. */
   scaleX: number;
   scaleY: number;
-  /** Power of the form: 2 an ellipse, larger ones rounder rectangles. */
-  power: number;
+  /** 0 an ellipse, 1 nearly a rectangle. */
+  square: number;
   softness: number;
   amount: number;
   /** 0 laid over, 1 multiplied, 2 screened. */
@@ -347,7 +347,7 @@ export function putVignetteTask(buffer: ArrayBuffer, values: VignetteTask): Poin
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.scaleX, true);
   view.setFloat32(12, values.scaleY, true);
-  view.setInt32(16, values.power, true);
+  view.setFloat32(16, values.square, true);
   view.setFloat32(20, values.softness, true);
   view.setFloat32(24, values.amount, true);
   view.setInt32(28, values.blend, true);

@@ -679,6 +679,19 @@ describe('texture', () => {
     expect(Math.abs(green! - 128)).toBeLessThan(6);
     expect(at(out, 201, 0, 0)[1]).toBe(0);
   });
+  it('a vignette goes from nearly a rectangle over an ellipse to a circle', () => {
+    const white = filledWith(201, 101, [255, 255, 255, 255]);
+    const settings = { size: 1, softness: 0.1, amount: 1, centre: { x: 100.5, y: 50.5 } };
+    const lightAt = (roundness: number, x: number, y: number) =>
+      at(through(white, 201, pass('vignette', { ...settings, roundness })), 201, x, y)[0];
+    // Four fifths of the way to the corner are outside of the ellipse, and within the rectangle.
+    expect([lightAt(0, 180, 90), lightAt(-1, 180, 90)]).toEqual([0, 255]);
+    // The circle is as wide as it is high: here it lies beyond the upper edge, and within the sides.
+    expect([lightAt(0, 100, 0), lightAt(1, 100, 0)]).toEqual([expect.closeTo(128, -2), 255]);
+    const steps = [0, 0.25, 0.5, 0.75, 1].map((roundness) => lightAt(roundness, 196, 50)!);
+    expect(steps).toEqual([...steps].sort((a, b) => b - a));
+    expect(steps[0]! - steps[4]!).toBeGreaterThan(200);
+  });
   it('grain is even around what was there, of the amount that is said, and other in each of its moments', () => {
     const grey = filledWith(128, 128, [128, 128, 128, 255]);
     const grains = (part: object, t = 0) =>

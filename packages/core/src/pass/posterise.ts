@@ -1,10 +1,11 @@
 import { percent } from './passFields';
 import { passKind } from './passKind';
-import { curveTable, runCurves, TableCache } from './tables';
+import { curveSteps, curveTable, runCurves, TableCache } from './tables';
 
 const tables = new TableCache<{ steps: number; amount: number }>(({ steps, amount }) => {
   const table = curveTable((value) => {
-    const stepped = Math.min(steps - 1, Math.floor(value * steps)) / (steps - 1);
+    // The table goes in a straight line from entry to entry: a step ends where it is said, and does not begin there.
+    const stepped = Math.min(steps - 1, Math.floor((value + 1 / curveSteps) * steps)) / (steps - 1);
     return value + (stepped - value) * amount;
   });
   return [table, table, table];

@@ -19,18 +19,10 @@ export const vignette = passKind({
       help: 'Where it is half as strong: 100 % is at the middle of the edges.',
     }),
     percent('softness', 'Softness', 0.6),
-    {
-      kind: 'choice',
-      key: 'form',
-      label: 'Roundness',
-      choices: [
-        { value: 'ellipse', label: 'Ellipse' },
-        { value: 'circle', label: 'Circle' },
-        { value: 'rounded', label: 'Rounded' },
-        { value: 'frame', label: 'Frame' },
-      ],
-      default: 'ellipse',
-    },
+    percent('roundness', 'Roundness', 0, {
+      min: -1,
+      help: 'At 0 % an ellipse of the picture’s shape, at 100 % a circle, at −100 % nearly a rectangle.',
+    }),
     { kind: 'color', key: 'color', label: 'Colour', default: '#000000' },
     {
       kind: 'choice',
@@ -45,17 +37,20 @@ export const vignette = passKind({
     },
     centreField,
   ],
-  run(buffer, { amount, size, softness, form, color, blend, centre }, context) {
+  run(buffer, { amount, size, softness, roundness, color, blend, centre }, context) {
     if (amount <= 0) return;
     const scale = scaleOf(context);
     const { width, height } = context.size;
-    const round = form === 'circle' ? Math.hypot(width, height) / Math.SQRT2 : 0;
+    // A circle through what the ellipse goes through on the diagonals of a square of the same size.
+    const circle = Math.hypot(width, height) / Math.SQRT2;
+    const round = Math.max(roundness, 0);
+    const across = (side: number) => side + (circle - side) * round;
     const [red, green, blue] = channelsOf(color);
     const task = putVignetteTask(buffer.code.memory.buffer, {
       ...pixelOf(context, centre),
-      scaleX: 2 / ((round || width) * size * scale),
-      scaleY: 2 / ((round || height) * size * scale),
-      power: form === 'frame' ? 8 : form === 'rounded' ? 4 : 2,
+      scaleX: 2 / (across(width) * size * scale),
+      scaleY: 2 / (across(height) * size * scale),
+      square: Math.max(-roundness, 0),
       softness: Math.max(softness, 0.001),
       amount,
       blend: blends[blend],

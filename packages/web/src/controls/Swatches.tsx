@@ -1,4 +1,4 @@
-import { eachField, filmRecord, type Film, type ImageLayer } from '@cyclogram/core';
+import { eachField, filmRecord, layerReferences, type Film } from '@cyclogram/core';
 import { useMemo } from 'react';
 import { imageAddress } from '../api/images';
 import { useEditor } from '../editor/editorStore';
@@ -16,8 +16,10 @@ function filmColors(film: Film): string[] {
 export function Swatches({ onChange }: { onChange: (color: string) => void }) {
   const film = useEditor((state) => state.film);
   const used = useMemo(() => filmColors(film), [film]);
-  const layer = film.layers.find((each): each is ImageLayer => each.kind === 'image' && each.backdrop);
-  const backdrop = film.images.find(({ id }) => id === layer?.image)?.source.asset;
+  const behind = film.layers.filter(({ backdrop }) => backdrop).flatMap(layerReferences);
+  const backdrop = film.images.find((image) =>
+    behind.some(({ id, to }) => to === 'images' && id === image.id),
+  )?.source.asset;
   const fromImage = useImageColors(backdrop ? imageAddress(backdrop) : undefined);
   return (
     <div className="mt-2 w-[200px] space-y-1.5">

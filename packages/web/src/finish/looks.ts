@@ -92,7 +92,7 @@ export const looks: readonly Look[] = [
       { kind: 'colorSplit', part: { distance: 1, spread: 0.004 } },
       { kind: 'grade', part: { saturation: 0.85, temperature: 0.14, contrast: 1.05 } },
       { kind: 'grain', part: { amount: 0.14, size: 2.4 } },
-      { kind: 'vignette', part: { amount: 0.7, form: 'rounded', size: 1, softness: 0.35 } },
+      { kind: 'vignette', part: { amount: 0.7, roundness: -0.5, size: 1, softness: 0.35 } },
       { kind: 'shake', part: { amount: 1.6, rotation: 0.05, speed: 5 } },
     ],
   },

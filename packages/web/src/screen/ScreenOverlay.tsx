@@ -1,6 +1,7 @@
 import {
   applyMatrix,
   asDepth,
+  asFill,
   asFigure,
   asGroup,
   defaultPath,
@@ -133,7 +134,7 @@ function Through({ matrix, children }: { matrix: Matrix; children: ReactNode }) 
 
 /** A background colour lies everywhere: pressing on it means nothing of what is drawn. */
 const canBePicked = (layer: Layer) =>
-  layer.visible && !layer.locked && !isContainer(layer) && !(layer.kind === 'fill' && layer.backdrop);
+  layer.visible && !layer.locked && !isContainer(layer) && !(layer.backdrop && asFill(layer));
 
 /** Lines to snap to: those of the picture, and the middles of other paths. */
 function linesOf(film: PlacedFilm, layer: Layer | undefined): SnapLine[] {

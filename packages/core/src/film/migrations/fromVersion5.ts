@@ -1,4 +1,4 @@
-import { fieldsOf, isObject, mapList, type Json } from './json';
+import { changed, fieldsOf, isObject, mapList, type Json } from './json';
 
 /** What version 5 had where nothing was said. */
 const standard = { color: '#1d1813', edgeColor: '#0b0908' };
@@ -10,6 +10,19 @@ const place = {
   anchor: { x: 0.5, y: 0.5 },
   opacity: 1,
 };
+
+/** Forms of vignettes, which are numbers now. */
+const roundness: Record<string, number> = { ellipse: 0, circle: 1, rounded: -0.5, frame: -1 };
+
+const pass6 = ({ form, ...pass }: Json): Json =>
+  typeof form === 'string' && pass['kind'] === 'vignette' && Object.hasOwn(roundness, form)
+    ? { ...pass, roundness: roundness[form] }
+    : { ...pass, ...(form !== undefined && { form }) };
+
+const withPasses6 = (owner: Json): Json => ({
+  ...owner,
+  ...(owner['passes'] !== undefined && { passes: mapList(owner['passes'], pass6) }),
+});
 
 /** An id that nothing of the film has. */
 function freeId(taken: Set<unknown>, stem: string): string {
@@ -25,7 +38,12 @@ const idsOf = (list: unknown): unknown[] =>
  * In version 5 what lay behind all layers was no layer: a gradient from the middle to the corners, and an image
  * over it. What moved them moves the layers now.
  */
-export function fromVersion5({ background, ...film }: Json): Json {
+export function fromVersion5({ background, ...old }: Json): Json {
+  const film: Json = {
+    ...old,
+    finish: changed(old['finish'], withPasses6),
+    layers: mapList(old['layers'], withPasses6),
+  };
   const next: Json = { ...film, version: 6 };
   if (background !== undefined && !isObject(background)) return { ...next, layers: [background] };
   const { color, edgeColor, image = null } = { ...standard, ...background };
