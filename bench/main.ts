@@ -5,6 +5,7 @@ import { join, resolve } from 'node:path';
 import { benchCords } from './cords';
 import { benchFigures } from './figures';
 import { benchFinish } from './finish';
+import { benchFootage } from './footage';
 import { benchHearing } from './hearing';
 import { benchListening } from './listening';
 import { benchPreview, benchTenFigures } from './preview';
@@ -39,6 +40,7 @@ try {
   const cords = benchCords();
   const scene = await benchScene();
   const finish = await benchFinish();
+  const footage = await benchFootage(server('cli.js'));
   const rendering = await benchRendering(server('cli.js'), data);
   console.log(
     JSON.stringify(
@@ -53,6 +55,7 @@ try {
         cords,
         scene,
         finish,
+        footage,
         rendering,
       },
       null,

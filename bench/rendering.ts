@@ -1,47 +1,15 @@
-import { execFile } from 'node:child_process';
 import { createReadStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { promisify } from 'node:util';
 import { frameRateOf } from '@cyclogram/core';
+import { exec, timeCli } from './commands';
 import { startEncoder } from '../packages/server/src/render/encode';
 import { formatOf } from '../packages/server/src/render/format/registry';
 
-const exec = promisify(execFile);
 const seconds = 12;
 const fps = 30;
-
-/** Seconds that a command of the command line takes, and the most memory its processes held, in MiB. */
-async function timeCli(cli: string, args: string[]): Promise<{ seconds: number; peakMemory: number }> {
-  let peakMemory = 0;
-  const start = performance.now();
-  const running = exec(process.execPath, [cli, ...args]);
-  const pid = running.child.pid!;
-  const watch = setInterval(
-    () => void residentMemory(pid).then((memory) => (peakMemory = Math.max(peakMemory, memory))),
-    200,
-  );
-  await running;
-  clearInterval(watch);
-  return { seconds: (performance.now() - start) / 1000, peakMemory };
-}
-
-/** Memory of a process and all below it, in MiB. */
-async function residentMemory(pid: number): Promise<number> {
-  const { stdout } = await exec('ps', ['-eo', 'pid=,ppid=,rss=']).catch(() => ({ stdout: '' }));
-  const processes = stdout
-    .trim()
-    .split('\n')
-    .map((line) => line.trim().split(/\s+/).map(Number) as [number, number, number]);
-  const family = new Set([pid]);
-  // Children come after their parents often enough; a few rounds find them all.
-  for (let round = 0; round < 4; round++) {
-    for (const [child, parent] of processes) if (family.has(parent)) family.add(child);
-  }
-  return processes.filter(([child]) => family.has(child)).reduce((sum, [, , rss]) => sum + rss, 0) / 1024;
-}
 
 /** Seconds that encoding the very same frames takes on its own, with as many encoders at once as a render uses. */
 async function timeEncoding(
