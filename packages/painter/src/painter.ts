@@ -155,7 +155,8 @@ export class Painter {
     if (width <= 0 || height <= 0) return;
     const surface = this.surfaces.take(width, height);
     const own = multiply([1, 0, 0, 1, -x, -y], matrix);
-    if (group.below) surface.context.drawImage(context.canvas, x, y, width, height, 0, 0, width, height);
+    if (group.below === true)
+      surface.context.drawImage(context.canvas, x, y, width, height, 0, 0, width, height);
     if (group.average) this.paintAverage(surface.context, group.operations, own, width, height);
     else this.paintWithin(surface.context, group.operations, own, width, height);
     if (group.clipPath) cutBy(surface.context, group.clipPath, own);

@@ -118,8 +118,13 @@ function farthest(film: Film, way: 'lookBack' | 'lookAhead'): number {
     known.set(layer.id, all);
     return all;
   };
-  const { back, ahead } = passReach(film.finish.passes);
-  return Math.max(0, ...film.layers.map(of)) + (way === 'lookBack' ? back : ahead);
+  // Panes draw what lies below them at other times, and so does the finish.
+  const panes = film.layers.filter((layer) => kindOf(layerKinds, layer)?.showsBelow);
+  const around = [film.finish, ...panes].map(({ passes }) => passReach(passes));
+  return around.reduce(
+    (sum, { back, ahead }) => sum + (way === 'lookBack' ? back : ahead),
+    Math.max(0, ...film.layers.map(of)),
+  );
 }
 
 /** Whether what a layer shows, all groups and linked copies followed, comes back to it. */

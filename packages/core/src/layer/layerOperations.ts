@@ -65,13 +65,14 @@ function contentFor(id: string, moment: Moment): Operation[] {
 function throughPasses(layer: Layer, moment: Moment, count: number): GroupOp {
   const passes = layer.passes.slice(0, count);
   const kind = kindOf(layerKinds, layer) as unknown as LayerKind | undefined;
-  const last = kind?.showsBelow ? -1 : lastTimePass(passes);
+  const last = lastTimePass(passes);
   const after = passes.slice(last + 1);
   const part = { passes: after.length > 0 ? after : undefined, t: moment.t };
   if (last < 0) {
     const content = contentOf(layer, moment);
-    const { matrix } = placed(layer, moment);
-    return group(content.operations, { ...content, ...(matrix && { matrix }), ...part });
+    // What lies below a pane stays where it is.
+    const moved = kind?.showsBelow && !content.below ? {} : placed(layer, moment);
+    return group(content.operations, { ...content, ...moved, ...part });
   }
   const drawn = (seconds: number) => {
     if (seconds === 0) return [throughPasses(layer, moment, last)];
@@ -79,7 +80,8 @@ function throughPasses(layer: Layer, moment: Moment, count: number): GroupOp {
     const earlier = then.layer(layer.id);
     return earlier && moment.depth <= deepest ? [throughPasses(earlier, then, last)] : [];
   };
-  return group(composeTimes(passes[last]!, drawn, timeContext(moment)), part);
+  const composed = composeTimes(passes[last]!, drawn, timeContext(moment));
+  return group(composed, { ...part, ...(kind?.showsBelow && { below: 'replaced' }) });
 }
 
 /** What passes over several times go by. */

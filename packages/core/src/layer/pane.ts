@@ -1,4 +1,7 @@
 import { fieldGroups, type ValueOf } from '../property/record';
+import { ground } from '../picture/ground';
+import { lastTimePass } from '../pass/registry';
+import { layersIn, layerOperations } from './layerOperations';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
 
@@ -11,7 +14,18 @@ export const paneLayer: LayerKind<'pane', typeof paneLayerRecord> = {
   label: 'Pane',
   record: paneLayerRecord,
   showsBelow: true,
-  content: () => ({ operations: [], below: true }),
+  content(layer, moment) {
+    if (lastTimePass(layer.passes) < 0) return { operations: [], below: true };
+    // At several times it has to be drawn again.
+    const inside = moment.at(moment.t);
+    const together = layersIn(moment.film, layer.group);
+    const lower = together.slice(
+      0,
+      together.findIndex(({ id }) => id === layer.id),
+    );
+    const operations = lower.flatMap(({ id }) => layerOperations(id, inside));
+    return { operations: layer.group === null ? [...ground(moment), ...operations] : operations };
+  },
   needs: () => noNeeds,
   shows: () => [],
   figures: () => 0,

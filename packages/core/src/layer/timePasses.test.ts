@@ -95,13 +95,26 @@ describe('motion blur', () => {
   });
 });
 
-describe('a pane', () => {
-  it('goes on showing what lies below it, whatever passes over time it has', () => {
-    const passes = [pass('afterimages'), pass('invert')];
-    const film = { ...filmWith(), ...hd, layers: [newLayer('pane', hd, { id: 'f', passes })] };
-    const drawn = drawnAt(film, 1);
-    expect([drawn.below, drawn.operations]).toEqual([true, []]);
-    expect(drawn.passes!.map(({ kind }) => kind)).toContain('invert');
+describe('a pane with passes over time', () => {
+  const passes = [pass('afterimages', { count: 2, interval: 0.5, opacity: 0.5 }), pass('invert')];
+  const film = filmOf([]);
+  film.layers.push(newLayer('pane', hd, { id: 'p', passes }), newLayer('fill', hd, { id: 'above' }));
+
+  it('draws what lies below it at earlier times, in the place of it', () => {
+    const pane = layerOperations('p', momentAt(film, 3))[0]!;
+    expect(pane.below).toBe('replaced');
+    expect(pane.passes!.map(({ kind }) => kind)).toEqual(['invert']);
+    const echoes = pane.operations as GroupOp[];
+    expect(echoes).toHaveLength(3);
+    for (const [i, t] of [2, 2.5].entries()) {
+      const then = (echoes[i]!.operations[0] as GroupOp).operations;
+      expect(then[0]).toMatchObject({ op: 'backdrop', paint: '#000000' });
+      expect(JSON.stringify(then.slice(1))).toBe(JSON.stringify(layerOperations('f', momentAt(film, t))));
+    }
+  });
+  it('looks back further than what it shows by itself', () => {
+    expect(lookBack(film)).toBeGreaterThanOrEqual(1);
+    expect(lookBack(filmOf([]))).toBe(0);
   });
 });
 

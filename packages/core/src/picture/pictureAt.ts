@@ -2,6 +2,7 @@ import { fadeLevel } from '../film/fades';
 import { layerOperations, layersIn, timeContext } from '../layer/layerOperations';
 import { composeTimes, lastTimePass } from '../pass/registry';
 import type { Operation, Picture } from './displayList';
+import { ground } from './ground';
 import type { Moment } from './moment';
 import { group } from './operations';
 
@@ -26,11 +27,10 @@ export function pictureAt(moment: Moment): Picture {
 }
 
 /** Everything of a film, before its finish. */
-function everything(moment: Moment): Operation[] {
-  const { film, withoutBackground } = moment;
-  const layers = layersIn(film, null).flatMap(({ id }) => layerOperations(id, moment));
-  return withoutBackground ? layers : [{ op: 'backdrop', paint: '#000000', grain: 0 }, ...layers];
-}
+const everything = (moment: Moment): Operation[] => [
+  ...ground(moment),
+  ...layersIn(moment.film, null).flatMap(({ id }) => layerOperations(id, moment)),
+];
 
 /** The picture through so many passes of its finish: those over several times are drawn, the rest is left for pixels. */
 function throughFinish(moment: Moment, count: number): Required<Pick<Picture, 'operations' | 'passes'>> {

@@ -1,6 +1,4 @@
 import {
-  kindOf,
-  layerKinds,
   passKinds,
   structuredCopy,
   type Film,
@@ -36,9 +34,6 @@ const headings: readonly PassHeading[] = ['Light', 'Blur', 'Shape', 'Grade', 'Te
 /** Passes to add, each as it changes the picture that is shown: on the left as it is, on the right through the pass. */
 export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGalleryProps) {
   const film = useEditor((state) => state.film);
-  const showsBelow = film.layers.some(
-    (layer) => layer.id === owner.id && kindOf(layerKinds, layer)?.showsBelow,
-  );
   const groups = useMemo(() => {
     const kinds = Object.entries(passKinds) as [PassKindName, (typeof passKinds)[PassKindName]][];
     const offerOf = ([kind, { label, about }]: (typeof kinds)[number]): Offer => ({
@@ -53,16 +48,14 @@ export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGallery
     }));
     return [
       { heading: 'Looks', offers: grades },
-      ...headings
-        .filter((heading) => !showsBelow || heading !== 'Time')
-        .map((heading) => ({
-          heading,
-          offers: kinds.filter(([, kind]) => kind.heading === heading).map(offerOf),
-        })),
+      ...headings.map((heading) => ({
+        heading,
+        offers: kinds.filter(([, kind]) => kind.heading === heading).map(offerOf),
+      })),
     ];
     // Only its size matters.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [film.width, film.height, showsBelow]);
+  }, [film.width, film.height]);
   return (
     <Dialog
       width="w-[760px]"

@@ -29,8 +29,8 @@ export interface GroupOp {
   average?: boolean | undefined;
   /** What of it is seen. */
   mask?: Mask | undefined;
-  /** Whether its pixels are those of what lies below it: its operations are drawn over them. */
-  below?: boolean | undefined;
+  /** Whether its pixels are those of what lies below it, its operations drawn over them; or are put in their place. */
+  below?: true | 'replaced' | undefined;
 }
 
 /** A form that a group is seen through. */
