@@ -15,8 +15,9 @@ import { once } from 'node:events';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { frameRateOf, runPasses, type PassSettings } from '@cyclogram/core';
+import { encodePixels, frameRateOf, runPasses, type PassSettings } from '@cyclogram/core';
 import { startEncoder } from '../packages/server/src/render/encode';
+import { settingsStandard } from '../packages/server/src/render/plan';
 import { formatOf } from '../packages/server/src/render/format/registry';
 import { benchPasses, timePasses, usualFinish } from './passes';
 
@@ -43,9 +44,12 @@ async function timeEncoding(pictures: readonly Uint8ClampedArray[]): Promise<num
   const folder = await mkdtemp(join(tmpdir(), 'cyclogram-bench-'));
   try {
     const start = performance.now();
-    const rate = { ...size, fps: frameRateOf(30) };
+    const rate = { ...settingsStandard, ...size, fps: frameRateOf(30), frameCount: pictures.length };
     const { process: encoder, finished } = startEncoder(formatOf('h264-mp4'), rate, join(folder, 'a.mp4'));
-    for (const picture of pictures) if (!encoder.stdin.write(picture)) await once(encoder.stdin, 'drain');
+    for (const picture of pictures) {
+      const planes = Buffer.from(encodePixels(picture, size.width, size.height, 'yuv420p'));
+      if (!encoder.stdin.write(planes)) await once(encoder.stdin, 'drain');
+    }
     encoder.stdin.end();
     await finished;
     return (performance.now() - start) / pictures.length;

@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { frameRateOf } from '@cyclogram/core';
 import { exec, timeCli } from './commands';
 import { startEncoder } from '../packages/server/src/render/encode';
+import { settingsStandard } from '../packages/server/src/render/plan';
 import { formatOf } from '../packages/server/src/render/format/registry';
 
 const seconds = 12;
@@ -23,7 +24,7 @@ async function timeEncoding(
     frames.map(async (path, i) => {
       const { process: encoder, finished } = startEncoder(
         formatOf('h264-mp4'),
-        { width, height, fps: frameRateOf(fps) },
+        { ...settingsStandard, width, height, fps: frameRateOf(fps), frameCount: seconds * fps },
         join(folder, `alone-${i}.mp4`),
       );
       await pipeline(createReadStream(path, { highWaterMark: 1 << 20 }), encoder.stdin);
@@ -64,7 +65,7 @@ export async function benchRendering(cli: string, data: string) {
       // The frames as raw pixels, in two halves, as two drawing threads would hand them over.
       const halves = await Promise.all(
         [0, 1].map(async (half) => {
-          const path = join(folder, `half-${half}.rgba`);
+          const path = join(folder, `half-${half}.yuv`);
           const from = String((half * seconds) / 2);
           await exec('ffmpeg', [
             '-v',
@@ -78,7 +79,7 @@ export async function benchRendering(cli: string, data: string) {
             '-f',
             'rawvideo',
             '-pix_fmt',
-            'rgba',
+            'yuv420p',
             '-y',
             path,
           ]);

@@ -6,6 +6,7 @@ export { accumulate, addPixels, invert, premultiply, settleSums, unpremultiply, 
 export { averagePair, boxBlur, enlarge, halve } from './passBlur';
 export { affine, fold, lens, mosaic, reflect, tiles, wobble } from './passWarp';
 export { addLight, brightnessForm, layOutline, takeBright, takeForm } from './passLight';
+export { pixelsTo420, pixelsTo444, spreadColor } from './passEncode';
 export { planesToPixels } from './passPlanes';
 export { drawSprites } from './passSprites';
 export { curves, lookUp, mix, tones } from './passTone';

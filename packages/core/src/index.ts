@@ -164,3 +164,5 @@ export * from './scene/rasterise';
 export { surroundingPresets } from './scene/surroundings';
 export * from './typeface/typeface';
 export * from './spectrum/windows';
+export * from './encode/encodePixels';
+export * from './picture/rangeFade';

@@ -25,6 +25,12 @@ import { drawOperation } from './draw/registry';
 import { Surfaces } from './surfaces';
 
 /**
+ * How a picture lies in one of another shape: seen whole between bars; filling everything, cut at two sides; or seen whole
+ * and going on beyond its frame.
+ */
+export type PictureFit = 'fit' | 'fill' | 'extend';
+
+/**
  * Paints pictures. One implementation for preview and render, so that they cannot
  * differ. Keeps its surfaces from frame to frame; one painter serves one size at
  * a time.
@@ -32,6 +38,8 @@ import { Surfaces } from './surfaces';
 export class Painter {
   /** The film's images by their ids; those that are missing are left out. */
   images: PaintImages = new Map();
+  /** How a picture of another shape lies in what it is painted on. */
+  fit: PictureFit = 'extend';
   /** Pixels of the picture for each of a stage, along a side: more than 1 for a preview that has to be quick. */
   stagePixel = 1;
   /** Shapes and images drawn for the last picture. */
@@ -64,7 +72,7 @@ export class Painter {
    */
   paint(context: PaintContext, picture: Picture, width: number, height: number): void {
     this.draw(context, picture, width, height);
-    if (!hasFinish(picture)) return;
+    if (!hasFinish(picture) && !this.hasBars(picture, width, height)) return;
     const pixels = context.getImageData(0, 0, width, height);
     this.finish(picture, pixels.data, width, height);
     context.putImageData(pixels, 0, 0);
@@ -75,10 +83,25 @@ export class Painter {
    * @param rgba four values of 8 bits a pixel, not multiplied by opacity
    */
   finish(picture: Picture, rgba: Uint8ClampedArray | Uint8Array, width: number, height: number): void {
-    if (!hasFinish(picture)) return;
-    const { passes = [], t = 0, veil } = picture;
-    const context = { matrix: fitted(picture, width, height), size: picture, t, lookups: this.lookups };
-    runPasses(rgba, width, height, passes, context, { veil, clock: this.passClock });
+    const matrix = this.fitted(picture, width, height);
+    if (hasFinish(picture)) {
+      const { passes = [], t = 0, veil } = picture;
+      const context = { matrix, size: picture, t, lookups: this.lookups };
+      runPasses(rgba, width, height, passes, context, { veil, clock: this.passClock });
+    }
+    if (this.hasBars(picture, width, height)) layBars(rgba, width, height, picture, matrix);
+  }
+
+  /** Whether something is left beside the picture, which is not drawn on. */
+  private hasBars(picture: Picture, width: number, height: number): boolean {
+    return this.fit === 'fit' && width * picture.height !== height * picture.width;
+  }
+
+  /** Picture units to pixels: in the middle, seen whole or filling everything. */
+  private fitted(picture: Picture, width: number, height: number): Matrix {
+    const sides = [width / picture.width, height / picture.height] as const;
+    const scale = this.fit === 'fill' ? Math.max(...sides) : Math.min(...sides);
+    return [scale, 0, 0, scale, (width - scale * picture.width) / 2, (height - scale * picture.height) / 2];
   }
 
   /** Draws a picture as {@link paint} does, all but its finish. */
@@ -92,13 +115,16 @@ export class Painter {
     this.drawCalls = 0;
     this.room = { width, height };
     this.size = picture;
-    const [scale] = fitted(picture, width, height);
-    this.wider = { x: width / (scale * picture.width), y: height / (scale * picture.height) };
+    const [scale] = this.fitted(picture, width, height);
+    this.wider = {
+      x: Math.max(1, width / (scale * picture.width)),
+      y: Math.max(1, height / (scale * picture.height)),
+    };
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
     context.clearRect(0, 0, width, height);
-    this.paintAll(context, picture.operations, fitted(picture, width, height));
+    this.paintAll(context, picture.operations, this.fitted(picture, width, height));
     const { veil } = picture;
     if (!veil || hasFinish(picture)) return;
     const { color, opacity } = veil;
@@ -272,10 +298,32 @@ export class Painter {
 /** Whether a picture's pixels go through passes after they are drawn. */
 const hasFinish = ({ passes = [] }: Picture): boolean => passes.some(({ on }) => on);
 
-/** Picture units to pixels: the whole picture in the middle. */
-function fitted(picture: Picture, width: number, height: number): Matrix {
-  const scale = Math.min(width / picture.width, height / picture.height);
-  return [scale, 0, 0, scale, (width - scale * picture.width) / 2, (height - scale * picture.height) / 2];
+/**
+ * Clears what is beside the picture: black, or clear where the picture can be seen through.
+ * @param rgba four values of 8 bits a pixel
+ */
+function layBars(
+  rgba: Uint8ClampedArray | Uint8Array,
+  width: number,
+  height: number,
+  picture: Picture,
+  [scale, , , , left, top]: Matrix,
+): void {
+  const [first, from] = [Math.round(left), Math.round(top)];
+  const [last, to] = [Math.round(left + scale * picture.width), Math.round(top + scale * picture.height)];
+  const bar = (x: number, y: number, end: number) => {
+    for (let at = 4 * (y * width + x); at < 4 * (y * width + end); at += 4) {
+      rgba.fill(0, at, at + 3);
+      if (picture.operations[0]?.op !== 'backdrop') rgba[at + 3] = 0;
+    }
+  };
+  for (let y = 0; y < height; y++) {
+    if (y < from || y >= to) bar(0, y, width);
+    else {
+      bar(0, y, first);
+      bar(last, y, width);
+    }
+  }
 }
 
 /** At most so many pixels beyond the edges are painted for passes that spread. */

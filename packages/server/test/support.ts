@@ -72,10 +72,9 @@ export async function streams(path: string): Promise<Record<'video' | 'audio', S
   const json = JSON.parse(String(await media('ffprobe', '-show_streams', '-of', 'json', path))) as {
     streams: Stream[];
   };
-  return Object.fromEntries(json.streams.map((stream) => [stream['codec_type'], stream])) as Record<
-    'video' | 'audio',
-    Stream
-  >;
+  // The first of each type: a cover picture is one of video, too.
+  const first = [...json.streams].reverse().map((stream) => [stream['codec_type'], stream]);
+  return Object.fromEntries(first) as Record<'video' | 'audio', Stream>;
 }
 
 /** The server, in this process, on a free port and a folder of its own. */

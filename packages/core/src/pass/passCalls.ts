@@ -489,6 +489,9 @@ export interface PassCode {
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
   takeBright(image: Pointer<'ImageTask'>, task: Pointer<'BrightTask'>): void;
   takeForm(image: Pointer<'ImageTask'>, across: number, down: number, inverted: number): void;
+  pixelsTo420(from: number, width: number, height: number, withAlpha: number, room: number, to: number): void;
+  pixelsTo444(from: number, count: number, withAlpha: number, to: number): void;
+  spreadColor(pixels: number, width: number, height: number): void;
   planesToPixels(
     luma: number,
     lumaStride: number,

@@ -25,7 +25,9 @@ import { filmOfSong, followToFile } from './followToFile';
 import { valuesToCsv, type ValuesOptions } from './valuesToCsv';
 import { hearToCsv, type HearOptions } from './hearToCsv';
 import { openFilm } from './openFilm';
-import { renderFilm } from './renderFilm';
+import { renderFilm, type RenderFilmOptions } from './renderFilm';
+import { renderFormats } from '../render/format/registry';
+import { qualities, speeds } from '../render/format/renderFormat';
 
 /** The command line: the same code as the server's, without the interface. */
 
@@ -62,16 +64,37 @@ async function run(work: (services: Services) => Promise<void>): Promise<void> {
 
 const program = new Command('cyclogram').description('Turns songs into music videos.').version(version);
 
-program
+const render = program
   .command('render')
-  .description('render a film to an MP4 file')
-  .argument('<film>', 'id of a film, or path of a film.json')
-  .requiredOption('--out <file>', 'the video to write')
+  .description('render a film to a file: the format follows from its ending unless it is said')
+  .argument('[film]', 'id of a film, or path of a film.json')
+  .requiredOption('--out <file>', 'the file to write; with --recipe a folder')
+  .addOption(new Option('--format <id>', 'format').choices(renderFormats.map(({ id }) => id)))
   .option('--from <seconds>', 'start of the part to render', parseNumber)
   .option('--to <seconds>', 'end of the part to render', parseNumber)
+  .option('--at <seconds>', 'moment of a still', parseNumber)
+  .option('--moments <n>', 'how many moments a sheet has', parseNumber)
   .option('--size <WxH>', 'size in pixels; the film’s when left out', size)
   .option('--fps <n>', 'frames per second; the film’s when left out', rate)
-  .action((film: string, options) => run((services) => renderFilm(services, film, options)));
+  .addOption(
+    new Option('--fit <choice>', 'how a picture of another shape is filled').choices([
+      'fit',
+      'fill',
+      'extend',
+    ]),
+  )
+  .addOption(new Option('--quality <choice>', 'quality of the encoder').choices(Object.keys(qualities)))
+  .option('--crf <n>', 'constant rate factor in place of the quality', parseNumber)
+  .addOption(new Option('--speed <choice>', 'speed of the encoder').choices(Object.keys(speeds)))
+  .option('--transparent', 'without background, where the format can')
+  .option('--fade-in <seconds>', 'fade at the start of the range', parseNumber)
+  .option('--fade-out <seconds>', 'fade at its end', parseNumber);
+render.action((film: string | undefined, options) =>
+  run(async (services) => {
+    if (film === undefined) throw new Problem('bad-request', 'Say which film is to be rendered.');
+    await renderFilm(services, film, options as unknown as RenderFilmOptions);
+  }),
+);
 
 program
   .command('frame')

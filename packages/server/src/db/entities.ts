@@ -1,5 +1,6 @@
 import type { FrameRate } from '@cyclogram/core';
 import { EntitySchema } from 'typeorm';
+import type { RenderSettings } from '../render/plan';
 import { rateColumn } from './rateColumn';
 
 /** A film as it is now. */
@@ -82,7 +83,7 @@ export const AssetEntity = new EntitySchema<AssetRow>({
   },
 });
 
-export type RenderStatus = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+export type RenderStatus = 'waiting' | 'running' | 'paused' | 'done' | 'failed' | 'cancelled';
 
 /** A video made, or to be made, from a film as it was when asked for. */
 export interface RenderRow {
@@ -99,6 +100,11 @@ export interface RenderRow {
   /** First frame and number of frames. */
   firstFrame: number;
   frameCount: number;
+  settings: RenderSettings;
+  /** Place among those that wait: the lowest is next. */
+  position: number;
+  /** Name of the finished file, or folder, among all of them. */
+  fileName: string;
   status: RenderStatus;
   /** The problem document when it failed. */
   problem: string | null;
@@ -123,6 +129,9 @@ export const RenderEntity = new EntitySchema<RenderRow>({
     fps: { type: 'text', transformer: rateColumn },
     firstFrame: { type: 'integer' },
     frameCount: { type: 'integer' },
+    settings: { type: 'simple-json' },
+    position: { type: 'real' },
+    fileName: { type: 'text' },
     status: { type: 'text' },
     problem: { type: 'text', nullable: true },
     createdAt: { type: 'text' },
@@ -150,5 +159,28 @@ export const SegmentEntity = new EntitySchema<SegmentRow>({
     index: { type: 'integer', primary: true },
     frameCount: { type: 'integer' },
     finishedAt: { type: 'text' },
+  },
+});
+
+/** The look of a film, to be put on other songs. */
+export interface RecipeRow {
+  id: string;
+  name: string;
+  note: string;
+  /** The recipe as JSON. */
+  document: string;
+  createdAt: string;
+  updatedAt: string;
+}
+
+export const RecipeEntity = new EntitySchema<RecipeRow>({
+  name: 'recipe',
+  columns: {
+    id: { type: 'text', primary: true },
+    name: { type: 'text' },
+    note: { type: 'text' },
+    document: { type: 'text' },
+    createdAt: { type: 'text' },
+    updatedAt: { type: 'text' },
   },
 });

@@ -1,6 +1,14 @@
 import { DataSource } from 'typeorm';
-import { AssetEntity, FilmEntity, FilmRevisionEntity, RenderEntity, SegmentEntity } from './entities';
+import {
+  AssetEntity,
+  FilmEntity,
+  FilmRevisionEntity,
+  RecipeEntity,
+  RenderEntity,
+  SegmentEntity,
+} from './entities';
 import { FirstTables1764000000000 } from './firstTables1764000000000';
+import { FormatsAndRecipes1764400000000 } from './formatsAndRecipes1764400000000';
 import { ListColumns1764200000000 } from './listColumns1764200000000';
 
 /** Opens the SQLite file, in write-ahead mode, and brings its tables up to date. */
@@ -12,8 +20,8 @@ export async function openDatabase(path: string): Promise<DataSource> {
     timeout: 5000,
     synchronize: false,
     migrationsRun: true,
-    entities: [FilmEntity, FilmRevisionEntity, AssetEntity, RenderEntity, SegmentEntity],
-    migrations: [FirstTables1764000000000, ListColumns1764200000000],
+    entities: [FilmEntity, FilmRevisionEntity, AssetEntity, RenderEntity, SegmentEntity, RecipeEntity],
+    migrations: [FirstTables1764000000000, ListColumns1764200000000, FormatsAndRecipes1764400000000],
   });
   return source.initialize();
 }

@@ -1,9 +1,9 @@
 import {
   DrawCache,
-  fpsOf,
-  frameMoment,
+  encodePixels,
   momentOf,
   pictureAt,
+  rangeFade,
   TableHearing,
   usedFootage,
   usedTypefaces,
@@ -11,14 +11,17 @@ import {
 import { Painter } from '@cyclogram/painter';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import { rename, rm } from 'node:fs/promises';
+import { mkdir, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
 import type { MessagePort } from 'node:worker_threads';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { filmAssets } from '../images/filmAssets';
 import type { Segment, SegmentsTask } from '../work/tasks';
-import { checkVideo } from './checkVideo';
+import { checkFolder, checkVideo } from './checkVideo';
 import { startEncoder } from './encode';
 import { formatOf } from './format/registry';
+import { encodePlanOf, momentOfFrame, rangeLevel } from './plan';
+import { framePattern } from './pictureFolder';
 
 /** What a drawing thread is told: the next segment, or that there are no more. */
 export type SegmentOrder = { segment: Segment } | { stop: true };
@@ -53,23 +56,30 @@ export async function drawSegments(
   }
 }
 
-/** A function that draws a frame and returns its pixels: RGBA, 8 bits, opaque. */
-function frameDrawer(task: SegmentsTask): { draw: (frame: number) => Promise<Buffer>; close: () => void } {
-  const { film, tables, width, height, fps } = task;
+/** A function that draws a frame and returns its pixels: RGBA, 8 bits, not multiplied by opacity. */
+export function frameDrawer(task: SegmentsTask): {
+  draw: (frame: number) => Promise<Uint8Array | Uint8ClampedArray>;
+  close: () => void;
+} {
+  const { film, tables, plan } = task;
+  const { width, height, settings } = plan;
+  const { transparent, fit } = settings;
   const { image, context } = createSkiaSurface(width, height);
   const painter = new Painter(createSurface);
+  painter.fit = fit;
   const assets = filmAssets(task.files);
   painter.images = assets.images;
   const hearing = new TableHearing(tables, film);
-  const options = { cache: new DrawCache(), assets };
+  const options = { cache: new DrawCache(), assets, withoutBackground: transparent };
   const draw = async (frame: number) => {
     await assets.prepareTypefaces(usedTypefaces(film));
     await assets.prepareFootage(usedFootage(film));
-    const picture = await assets.prepared(() =>
-      pictureAt(momentOf(film, hearing, frameMoment(frame, fpsOf(fps)), options)),
-    );
+    const t = momentOfFrame(plan, frame);
+    const whole = await assets.prepared(() => pictureAt(momentOf(film, hearing, t, options)));
+    const picture = rangeFade(whole, rangeLevel(plan, t), film.fades.picture.color, transparent);
     painter.draw(context, picture, width, height);
-    const pixels = image.data();
+    // A canvas's own data is multiplied by opacity, which makes no difference where all is opaque.
+    const pixels = transparent ? context.getImageData(0, 0, width, height).data : image.data();
     painter.finish(picture, pixels, width, height);
     return pixels;
   };
@@ -80,19 +90,29 @@ function frameDrawer(task: SegmentsTask): { draw: (frame: number) => Promise<Buf
 async function drawSegment(
   task: SegmentsTask,
   { first, count, out }: Segment,
-  draw: (frame: number) => Promise<Buffer>,
+  draw: ReturnType<typeof frameDrawer>['draw'],
   report: (report: SegmentReport) => void,
   signal: AbortSignal,
 ): Promise<void> {
   // A run that was killed may still be writing under its own name.
   const temporary = `${out}.${randomUUID()}.part`;
-  const { process: encoder, finished } = startEncoder(formatOf(task.format), task, temporary, signal);
+  const { plan } = task;
+  const format = formatOf(plan.format);
+  const own = { ...encodePlanOf(plan), frameCount: count, firstNumber: first - plan.firstFrame };
+  const folder = format.segment === 'frames';
+  if (folder) await mkdir(temporary);
+  const target = folder ? join(temporary, framePattern) : temporary;
+  const { process: encoder, finished } = startEncoder(format, own, target, signal);
+  const form = format.pixels(own);
   let ended = false;
   void finished.finally(() => (ended = true)).catch(() => {});
   try {
     let unreported = 0;
     for (let n = 0; n < count && !ended; n++) {
-      const more = encoder.stdin.write(await draw(first + n));
+      const pixels = await draw(first + n);
+      // The pipe keeps what it is given until it is through, and the planes are good for this frame only.
+      const planes = Buffer.from(encodePixels(pixels, plan.width, plan.height, form));
+      const more = encoder.stdin.write(planes);
       if (!more) await Promise.race([once(encoder.stdin, 'drain').catch(() => {}), finished.catch(() => {})]);
       if (++unreported === reportEvery || n === count - 1) {
         report({ frames: unreported });
@@ -101,10 +121,11 @@ async function drawSegment(
     }
     encoder.stdin.end();
     await finished;
-    await checkVideo(temporary, count, 'find', signal);
+    if (folder) await checkFolder(temporary, count);
+    else await checkVideo(temporary, count, 'find', signal);
     await rename(temporary, out);
   } catch (error) {
-    await rm(temporary, { force: true });
+    await rm(temporary, { recursive: true, force: true });
     throw error;
   }
 }

@@ -1,20 +1,33 @@
-import { rateKey, type FrameRate } from '@cyclogram/core';
+import { rateKey } from '@cyclogram/core';
 import { startTool, type RunningTool } from '../media/ffmpeg';
-import type { RenderFormat } from './format/renderFormat';
+import type { EncodePlan, RenderFormat } from './format/renderFormat';
 
-/** Starts an encoder for raw RGBA frames on its input: one thread, one file. */
+/** ffmpeg's names of the forms of pixels. */
+const formNames = {
+  rgba: 'rgba',
+  yuv420p: 'yuv420p',
+  yuva420p: 'yuva420p',
+  yuv444p10: 'yuv444p10le',
+  yuva444p10: 'yuva444p10le',
+} as const;
+
+/** Starts an encoder for raw frames on its input, in the form that the format takes: one file, or a folder of pictures. */
 export function startEncoder(
   format: RenderFormat,
-  { width, height, fps }: { width: number; height: number; fps: FrameRate },
+  plan: EncodePlan,
   out: string,
   signal?: AbortSignal,
 ): RunningTool {
-  const frames = ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`, '-r', rateKey(fps)];
+  const form = format.pixels(plan);
+  const { width, height, fps } = plan;
+  const size = ['-pix_fmt', formNames[form], '-s', `${width}x${height}`];
+  // Otherwise a scaler would take it for full range, or for that of old television.
+  const planes = form === 'rgba' ? [] : ['-color_range', 'tv', '-colorspace', 'bt709'];
   return startTool(
     'ffmpeg',
     [
-      ...['-v', 'error', ...frames, '-i', 'pipe:0'],
-      ...format.pictureArguments(fps),
+      ...['-v', 'error', '-f', 'rawvideo', ...size, ...planes, '-r', rateKey(fps), '-i', 'pipe:0'],
+      ...format.pictureArguments(plan),
       ...['-y', `file:${out}`],
     ],
     { signal },

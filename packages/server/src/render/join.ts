@@ -1,10 +1,12 @@
-import { coveredPart, fpsOf, pcmSampleRate, type Fade } from '@cyclogram/core';
-import { rename, rm, writeFile } from 'node:fs/promises';
+import { coveredPart, fpsOf, pcmSampleRate, rateKey, type Fade } from '@cyclogram/core';
+import { copyFile, rename, rm, writeFile } from 'node:fs/promises';
 import { runTool } from '../media/ffmpeg';
 import type { PcmTrack } from '../media/pcmReader';
 import { checkVideo } from './checkVideo';
 import { formatOf } from './format/registry';
-import type { RenderPlan } from './plan';
+import type { RenderFormat } from './format/renderFormat';
+import { joinFolders } from './pictureFolder';
+import { encodePlanOf, segmentsOf, type RenderPlan } from './plan';
 import { soundFade } from './soundFade';
 
 /** What is heard of a film. */
@@ -15,53 +17,134 @@ export interface FilmSound {
   length: number;
 }
 
+interface JoinOptions {
+  /** What tells this run from others: one that was killed may still be writing. */
+  run: string;
+  signal?: AbortSignal | undefined;
+  /** Called when the result is read. */
+  onCheck?: () => void;
+}
+
 /**
- * Joins finished segments without encoding them again and lays the song under
+ * Joins finished segments, without encoding videos again, and lays the song under
  * them, cut to the frame range and padded with silence where it ends earlier. The result gets its name when
  * it has been read once from beginning to end.
- * @param segments files in order
- * @param out the finished video
- * @param run what tells this run from others: one that was killed may still be writing
- * @param onCheck called when the result is read
+ * @param segments files or folders in order
+ * @param metadata what the file says of itself, as ffmpeg reads it
+ * @param out the finished file, or folder of pictures
  */
 export async function joinSegments(
   plan: RenderPlan,
   segments: string[],
   sound: FilmSound,
+  metadata: string,
   out: string,
-  { run, signal, onCheck }: { run: string; signal?: AbortSignal | undefined; onCheck?: () => void },
+  { run, signal, onCheck }: JoinOptions,
 ): Promise<void> {
-  const list = `${out}.${run}.list`;
-  const temporary = `${out}.${run}.part`;
-  const fps = fpsOf(plan.fps);
-  const seconds = plan.frameCount / fps;
-  const start = Math.round((plan.firstFrame / fps) * pcmSampleRate);
-  const placed = sound.tracks.flatMap((track): PlacedSound[] => {
-    const part = coveredPart(track.placement, start, start + Math.round(seconds * pcmSampleRate));
-    return part ? [{ track, ...part }] : [];
-  });
-  const graph = soundGraph(placed, soundFade(sound.fade, sound.length, start), seconds);
+  const format = formatOf(plan.format);
+  const [list, notes, cover, temporary] = ['list', 'notes.list', 'cover.list', 'part'].map(
+    (ending) => `${out}.${run}.${ending}`,
+  ) as [string, string, string, string];
+  const written = encodePlanOf(plan);
+  const call = (args: string[]) =>
+    runTool('ffmpeg', ['-v', 'error', '-nostdin', '-protocol_whitelist', 'file', ...args], { signal });
   try {
-    const lines = segments.map((path) => `file 'file:${path.replaceAll("'", "'\\''")}'\n`);
-    await writeFile(list, lines.join(''));
-    await runTool(
-      'ffmpeg',
-      [
-        ...['-v', 'error', '-nostdin', '-protocol_whitelist', 'file'],
-        ...['-f', 'concat', '-safe', '0', '-i', list],
-        ...placed.flatMap(soundInput),
-        ...['-filter_complex', graph, '-map', '[sound]', '-map', '0:v'],
-        ...formatOf(plan.format).fileArguments(),
-        ...['-y', `file:${temporary}`],
-      ],
-      { signal },
-    );
+    if (format.kind === 'still') {
+      await copyFile(segments[0]!, temporary);
+      await rename(temporary, out);
+      return;
+    }
+    if (format.kind === 'sequence') {
+      const { inputs, outputs } = soundArguments(plan, sound, 0);
+      await call([...inputs, ...outputs, ...format.fileArguments(written), '-y', `file:${temporary}`]);
+      await joinFolders(segments, temporary, out, run);
+      return;
+    }
+    await writeFile(list, listOf(plan, segments));
+    await writeFile(notes, metadata);
+    const silent = { inputs: [], outputs: [], count: 0 };
+    const pictures = format.kind === 'sound' ? 0 : 1;
+    const heard = format.sound === null ? silent : soundArguments(plan, sound, pictures);
+    const named = format.kind === 'video' || format.kind === 'sound';
+    const [notesInput, coverInput] = [pictures + heard.count, pictures + heard.count + 1].map(String);
+    const covered = format.cover === true;
+    if (covered) await writeCover(segments, cover, call);
+    const file = format.fileArguments(written);
+    const filtered = file.includes('-filter_complex');
+    await call([
+      ...(pictures > 0 ? ['-f', 'concat', '-safe', '0', '-i', list] : []),
+      ...heard.inputs,
+      ...(named ? ['-f', 'ffmetadata', '-i', notes] : []),
+      ...(covered ? ['-i', `file:${cover}`] : []),
+      ...heard.outputs,
+      ...(pictures > 0 && !filtered ? ['-map', '0:v'] : []),
+      ...(covered ? ['-map', `${coverInput}:v`] : []),
+      ...(named ? ['-map_metadata', notesInput!, '-map_chapters', notesInput!] : []),
+      ...file,
+      ...(covered ? ['-disposition:v:1', 'attached_pic'] : []),
+      ...timesOf(format, plan),
+      ...['-y', `file:${temporary}`],
+    ]);
     onCheck?.();
-    await checkVideo(temporary, plan.frameCount, 'decode', signal);
+    await check(format, plan, temporary, signal);
     await rename(temporary, out);
   } finally {
-    await Promise.all([list, temporary].map((path) => rm(path, { force: true })));
+    await Promise.all([list, notes, cover, temporary].map((path) => rm(path, { force: true })));
   }
+}
+
+/** The list of segments, each with its length: what files say of their own is rounded. */
+function listOf(plan: RenderPlan, segments: readonly string[]): string {
+  const parts = segmentsOf(plan);
+  return segments
+    .map((path, i) => {
+      const seconds = (parts[i]!.count / fpsOf(plan.fps)).toFixed(9);
+      return `file 'file:${path.replaceAll("'", "'\\''")}'\nduration ${seconds}\n`;
+    })
+    .join('');
+}
+
+/** Matroska counts milliseconds: the time of each frame follows from its number, so that nothing adds up. */
+function timesOf({ kind, extension }: RenderFormat, { fps }: RenderPlan): string[] {
+  if (kind !== 'video' || extension !== 'webm') return [];
+  const [numerator, denominator] = rateKey(fps).split('/').map(Number);
+  const time = `round(N*${1000 * (denominator ?? 1)}/${numerator})`;
+  return ['-bsf:v', `setts=pts=${time}:dts=${time}`];
+}
+
+/** Writes a picture of the film for its file. */
+async function writeCover(
+  segments: readonly string[],
+  cover: string,
+  call: (args: string[]) => Promise<string>,
+): Promise<void> {
+  const middle = segments[Math.floor(segments.length / 2)]!;
+  await call([
+    ...[
+      '-i',
+      `file:${middle}`,
+      '-frames:v',
+      '1',
+      '-vf',
+      "scale='min(1280,iw)':-2",
+      '-c:v',
+      'mjpeg',
+      '-q:v',
+      '3',
+    ],
+    ...['-f', 'image2', '-update', '1', '-y', `file:${cover}`],
+  ]);
+}
+
+/** Reads the result, as far as it is a video. */
+async function check(
+  { kind, id }: RenderFormat,
+  plan: RenderPlan,
+  path: string,
+  signal: AbortSignal | undefined,
+): Promise<void> {
+  if (kind === 'video' || (kind === 'loop' && id === 'gif'))
+    await checkVideo(path, plan.frameCount, 'decode', signal);
 }
 
 /** A track's samples [from, to), of which the first is heard `offset` samples into the video. */
@@ -70,6 +153,29 @@ interface PlacedSound {
   from: number;
   to: number;
   offset: number;
+}
+
+/**
+ * Arguments for the sound of the range.
+ * @param first number of the first input that is a track
+ */
+function soundArguments(plan: RenderPlan, sound: FilmSound, first: number) {
+  const fps = fpsOf(plan.fps);
+  const seconds = plan.frameCount / fps;
+  const start = Math.round((plan.firstFrame / fps) * pcmSampleRate);
+  const length = Math.round(seconds * pcmSampleRate);
+  const placed = sound.tracks.flatMap((track): PlacedSound[] => {
+    const part = coveredPart(track.placement, start, start + length);
+    return part ? [{ track, ...part }] : [];
+  });
+  const { fadeIn, fadeOut } = plan.settings;
+  const fades =
+    soundFade(sound.fade, sound.length, start) + soundFade({ fadeIn, fadeOut, curve: 'smooth' }, length, 0);
+  return {
+    count: placed.length,
+    inputs: placed.flatMap(soundInput),
+    outputs: ['-filter_complex', soundGraph(placed, fades, seconds, first), '-map', '[sound]'],
+  };
 }
 
 /** The stretch of a track, to the byte. */
@@ -85,13 +191,14 @@ function soundInput({ track, from, to }: PlacedSound): string[] {
 /**
  * Filters that mix the tracks at their gains and places, sum not average, and end with the picture.
  * @param fade filters that the mix goes through
+ * @param first number of the first input that is a track
  */
-function soundGraph(placed: PlacedSound[], fade: string, seconds: number): string {
+function soundGraph(placed: PlacedSound[], fade: string, seconds: number, first: number): string {
   const end = `atrim=0:${seconds.toFixed(6)}[sound]`;
   if (placed.length === 0) return `anullsrc=r=${pcmSampleRate}:cl=stereo,${end}`;
   const gains = placed.map(
     ({ track, offset }, i) =>
-      `[${i + 1}:a]volume=${track.gain}dB,aformat=sample_fmts=fltp:channel_layouts=stereo,adelay=${offset}S:all=1[t${i}]`,
+      `[${i + first}:a]volume=${track.gain}dB,aformat=sample_fmts=fltp:channel_layouts=stereo,adelay=${offset}S:all=1[t${i}]`,
   );
   const names = placed.map((_, i) => `[t${i}]`).join('');
   const mix = `${names}amix=inputs=${placed.length}:normalize=0:duration=longest`;

@@ -1,9 +1,32 @@
-import { fpsOf, frameRange, type Film, type FrameRate } from '@cyclogram/core';
+import { fpsOf, frameAt, frameMoment, frameRange, type Film, type FrameRate } from '@cyclogram/core';
+import type { PictureFit } from '@cyclogram/painter';
 import { Problem } from '../http/problem';
 import { defaultFormat, formatOf } from './format/registry';
+import type { EncodePlan, EncodeSettings, RenderFormat } from './format/renderFormat';
+
+/** How a render is made of a film, beside its size, its rate and its range. */
+export interface RenderSettings extends EncodeSettings {
+  /** How the film's picture lies in one of another shape. */
+  fit: PictureFit;
+  /** Seconds at the ends of the range in which picture and sound come and go. */
+  fadeIn: number;
+  fadeOut: number;
+  /** Of a sheet: the range that its moments are spread over, in seconds. */
+  spread?: [number, number];
+}
+
+export const settingsStandard: RenderSettings = {
+  fit: 'extend',
+  quality: 'high',
+  crf: null,
+  speed: 'fast',
+  transparent: false,
+  fadeIn: 0,
+  fadeOut: 0,
+};
 
 /** What is asked for: size and rate default to the film's, the part to all of it. */
-export interface RenderRequest {
+export interface RenderRequest extends Partial<Omit<RenderSettings, 'spread'>> {
   /** Id of the format. */
   format?: string | undefined;
   width?: number | undefined;
@@ -12,6 +35,10 @@ export interface RenderRequest {
   /** Seconds. */
   from?: number | undefined;
   to?: number | undefined;
+  /** Of a still: its moment, in seconds. */
+  at?: number | undefined;
+  /** Of a sheet: how many moments. */
+  moments?: number | undefined;
 }
 
 /** What will be made. */
@@ -22,37 +49,108 @@ export interface RenderPlan {
   fps: FrameRate;
   firstFrame: number;
   frameCount: number;
+  settings: RenderSettings;
 }
 
 /** Seconds in a segment. */
 const segmentSeconds = 4;
+/** Longest side of a picture, in pixels, and most moments of a sheet. */
+const longestSide = 8192;
+const mostMoments = 400;
+
+const refuse = (detail: string): never => {
+  throw new Problem('bad-request', detail);
+};
+
+/** What a format has to know of a plan. */
+export const encodePlanOf = ({ settings, ...plan }: RenderPlan): EncodePlan => ({ ...plan, ...settings });
 
 /**
  * @param filmSeconds length of the film
- * @throws Problem when format, size, rate or part cannot be rendered
+ * @throws Problem when format, size, rate or part cannot be rendered, saying what would work
  */
 export function planRender(film: Film, filmSeconds: number, request: RenderRequest): RenderPlan {
-  const { width = film.width, height = film.height, fps = film.fps, from = 0 } = request;
+  const { width = film.width, height = film.height, fps = film.fps } = request;
   const format = formatOf(request.format ?? defaultFormat.id);
-  const to = Math.min(request.to ?? filmSeconds, filmSeconds);
-  const wrongSize = format.sizeProblem(width, height);
-  if (wrongSize) throw new Problem('bad-request', wrongSize);
+  const isSide = (n: number) => Number.isInteger(n) && n >= 16 && n <= longestSide;
+  if (!isSide(width) || !isSide(height))
+    refuse(`Width and height are whole numbers from 16 to ${longestSide}, not ${width} x ${height}.`);
   const rate = fpsOf(fps);
-  if (!(rate >= 1 && rate <= 120))
-    throw new Problem('bad-request', `A video has 1 to 120 frames per second, not ${rate}.`);
-  if (filmSeconds <= 0) throw new Problem('bad-request', 'The film has no song yet. Add one, then render.');
+  if (!(rate >= 1 && rate <= 120)) refuse(`A video has 1 to 120 frames per second, not ${rate}.`);
+  if (filmSeconds <= 0) refuse('The film has no song yet. Add one, then render.');
+  const settings: RenderSettings = { ...settingsStandard, ...settingsOf(request) };
+  if (settings.transparent && !format.transparent)
+    refuse(`${format.label} cannot be transparent. WebM (VP9), ProRes 4444 and PNG can.`);
+  const plan = {
+    format: format.id,
+    width,
+    height,
+    fps,
+    settings,
+    ...framesOf(request, format, filmSeconds, rate),
+  };
+  const wrong = format.problem(encodePlanOf(plan));
+  if (wrong) refuse(wrong);
+  return plan;
+}
+
+/** What was said of the settings. */
+function settingsOf(request: RenderRequest): Partial<RenderSettings> {
+  const keys = Object.keys(settingsStandard) as (keyof RenderSettings)[];
+  const said = keys.filter((key) => (request as Partial<RenderSettings>)[key] !== undefined);
+  return Object.fromEntries(said.map((key) => [key, (request as Partial<RenderSettings>)[key]]));
+}
+
+/** Which frames are made. */
+function framesOf(
+  request: RenderRequest,
+  { kind }: RenderFormat,
+  filmSeconds: number,
+  rate: number,
+): Pick<RenderPlan, 'firstFrame' | 'frameCount'> & { settings?: RenderSettings } {
+  if (kind === 'still') {
+    const at = request.at ?? request.from ?? 0;
+    if (!(at >= 0 && at <= filmSeconds))
+      refuse(`The moment must lie within the film (0 to ${filmSeconds.toFixed(2)} s), not at ${at} s.`);
+    return { firstFrame: frameAt(Math.min(at, filmSeconds - 0.5 / rate), rate), frameCount: 1 };
+  }
+  const { from = 0 } = request;
+  const to = Math.min(request.to ?? filmSeconds, filmSeconds);
   if (!(from >= 0 && to > from)) {
-    throw new Problem(
-      'bad-request',
+    refuse(
       `The part to render must lie within the song (0 to ${filmSeconds.toFixed(2)} s), not ${from} to ${request.to ?? filmSeconds} s.`,
     );
   }
   const { first, count } = frameRange(from, to, rate);
-  return { format: format.id, width, height, fps, firstFrame: first, frameCount: count };
+  if (kind !== 'sheet') return { firstFrame: first, frameCount: count };
+  const moments = request.moments ?? 12;
+  if (!(Number.isInteger(moments) && moments >= 1 && moments <= mostMoments))
+    refuse(`A sheet has 1 to ${mostMoments} moments, not ${moments}.`);
+  const settings = { ...settingsStandard, ...settingsOf(request), spread: [from, to] as [number, number] };
+  return { firstFrame: 0, frameCount: moments, settings };
 }
 
-/** The parts of a render: index, first frame and number of frames. */
-export function segmentsOf({ firstFrame, frameCount, fps }: RenderPlan) {
+/** The moment of a frame in the film, in seconds. @param frame of the film; of a sheet among its moments */
+export function momentOfFrame({ fps, frameCount, settings }: RenderPlan, frame: number): number {
+  const rate = fpsOf(fps);
+  if (!settings.spread) return frameMoment(frame, rate);
+  const [from, to] = settings.spread;
+  return frameMoment(frameAt(from + ((frame + 0.5) / frameCount) * (to - from), rate), rate);
+}
+
+/** How much of the picture is there at a moment, where the range comes and goes: 0 to 1. */
+export function rangeLevel({ fps, firstFrame, frameCount, settings }: RenderPlan, t: number): number {
+  const { fadeIn, fadeOut, spread } = settings;
+  if (spread) return 1;
+  const [start, end] = [firstFrame / fpsOf(fps), (firstFrame + frameCount) / fpsOf(fps)];
+  const rise = (passed: number, length: number) =>
+    length > 0 && passed < length ? (1 - Math.cos(Math.PI * Math.max(0, passed / length))) / 2 : 1;
+  return rise(t - start, fadeIn) * rise(end - t, fadeOut);
+}
+
+/** The parts of a render: index, first frame and number of frames. A sound alone has none. */
+export function segmentsOf({ format, firstFrame, frameCount, fps }: RenderPlan) {
+  if (formatOf(format).kind === 'sound') return [];
   const size = Math.max(1, Math.round(segmentSeconds * fpsOf(fps)));
   return Array.from({ length: Math.ceil(frameCount / size) }, (_, index) => ({
     index,

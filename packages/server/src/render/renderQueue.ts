@@ -10,9 +10,14 @@ import { RenderEntity, SegmentEntity, type RenderRow, type RenderStatus } from '
 import type { FilmStore } from '../films/filmStore';
 import { filmSeconds } from '../films/filmStore';
 import { Problem, toProblem } from '../http/problem';
+import { runTask } from '../work/runTask';
 import { formatOf } from './format/registry';
-import { planRender, type RenderRequest } from './plan';
-import { renderVideo, type RenderProgress, type RenderStage } from './renderVideo';
+import type { FormatKind } from './format/renderFormat';
+import { fileNameOf, namePattern } from './fileName';
+import { estimateOf } from './measure';
+import { folderSize } from './pictureFolder';
+import { planRender, type RenderPlan, type RenderRequest } from './plan';
+import { drawingThreads, renderVideo, type RenderProgress, type RenderStage } from './renderVideo';
 
 /** A render as the interface sees it. */
 export interface RenderView extends Omit<RenderRow, 'document' | 'problem'> {
@@ -20,8 +25,26 @@ export interface RenderView extends Omit<RenderRow, 'document' | 'problem'> {
   framesDone: number;
   /** Estimated seconds until it is finished, when something is known. */
   secondsLeft: number | null;
+  /** Frames drawn in a second, when something is known. */
+  framesPerSecond: number | null;
+  kind: FormatKind;
+  formatLabel: string;
+  mimeType: string;
   problem: Record<string, unknown> | null;
   file: string | null;
+}
+
+/** What a render is expected to take. */
+export interface RenderEstimate {
+  seconds: number;
+  /** Bytes of the result, of what is needed while it is made, and of what is free. */
+  bytes: number;
+  room: number;
+  free: number;
+  fits: boolean;
+  width: number;
+  height: number;
+  frameCount: number;
 }
 
 interface Running {
@@ -36,15 +59,17 @@ interface Running {
 const nearlyFull = 8 * 1024 * 1024;
 
 /** What of a render changes. */
-type Change = Partial<Pick<RenderRow, 'status' | 'problem' | 'finishedAt' | 'bytes' | 'attempt'>>;
+type Change = Partial<
+  Pick<RenderRow, 'status' | 'problem' | 'finishedAt' | 'bytes' | 'attempt' | 'position'>
+>;
 
 /**
  * Renders, one after the other, each on all processors. What waits or runs is in
  * the database, finished segments are files: after a crash it goes on where it was.
  *
- *     waiting -> running -> done | failed | cancelled
- *     waiting -> cancelled
- *     failed, cancelled -> waiting
+ *     waiting -> running -> done | failed | cancelled | paused
+ *     waiting -> cancelled | paused
+ *     failed, cancelled, paused -> waiting
  *
  * Each of these is one conditional update in the database: of two that want to change a render at the same
  * time one is told that it came too late, and a render that was deleted stays so.
@@ -85,15 +110,64 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     await this.running?.finished;
   }
 
-  async add(film: Film, filmId: string | null, request: RenderRequest): Promise<RenderView> {
+  /** What a request would make, and whether there is room for it. @throws Problem when it cannot be made */
+  async plan(film: Film, request: RenderRequest): Promise<RenderPlan> {
     const tracks = await this.films.tracks(film);
-    const plan = planRender(film, filmSeconds(film, tracks), request);
+    return planRender(film, filmSeconds(film, tracks), request);
+  }
+
+  /** What a render would take in time and room, measured on a few of its frames. @throws Problem when it cannot be made */
+  async estimate(film: Film, request: RenderRequest, signal?: AbortSignal): Promise<RenderEstimate> {
+    const plan = await this.plan(film, request);
+    const tracks = await this.films.tracks(film);
+    const seconds = filmSeconds(film, tracks);
+    const silent = formatOf(plan.format).kind === 'sound';
+    const files = silent ? undefined : await this.films.files(film);
+    const measured = files && (await runTask('measure', { film, tracks, files, plan }, { signal }));
+    const estimate = estimateOf(plan, measured, { threads: drawingThreads(plan), filmSeconds: seconds });
+    const free = await this.freeSpace();
+    const { width, height, frameCount } = plan;
+    return { ...estimate, free, fits: estimate.room < free, width, height, frameCount };
+  }
+
+  /** Bytes that are free where renders go. */
+  private async freeSpace(): Promise<number> {
+    const space = await statfs(this.folder.renders).catch(() => undefined);
+    return space ? space.bavail * space.bsize : Infinity;
+  }
+
+  /** @throws Problem when what is asked for cannot fit on the disk, whatever it shows */
+  private async checkRoom(plan: RenderPlan): Promise<void> {
+    const { bitsPerPixel, kind } = formatOf(plan.format);
+    const pixels = kind === 'sound' ? 0 : plan.width * plan.height * plan.frameCount;
+    const least = (bitsPerPixel * pixels) / 8;
+    const free = await this.freeSpace();
+    if (least <= free) return;
+    const gigabytes = (bytes: number) => `${(bytes / 1e9).toFixed(1)} GB`;
+    throw new Problem(
+      'disk-full',
+      `This takes at least ${gigabytes(least)}, and ${gigabytes(free)} are free where Cyclogram keeps its data. A shorter range, a smaller size or MP4 would fit, or free some space.`,
+    );
+  }
+
+  /** @param name of the file, with marks that stand for what is known of the render; its title by itself */
+  async add(
+    film: Film,
+    filmId: string | null,
+    request: RenderRequest,
+    name = namePattern,
+  ): Promise<RenderView> {
+    const plan = await this.plan(film, request);
+    await this.checkRoom(plan);
+    const last = await this.rows.maximum('position');
     const row: RenderRow = {
       id: randomUUID(),
       filmId,
       title: film.title,
       document: JSON.stringify(film),
       ...plan,
+      position: (last ?? 0) + 1,
+      fileName: await this.freeName(fileNameOf(name, film, plan)),
       status: 'waiting',
       problem: null,
       createdAt: new Date().toISOString(),
@@ -117,19 +191,44 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     return this.viewWithSegments(await this.row(id));
   }
 
-  /** The finished video. @throws Problem when it is not finished */
-  async file(id: string): Promise<{ path: string; name: string; mimeType: string }> {
+  /** The finished file, or folder of pictures. @throws Problem when it is not finished */
+  async file(id: string): Promise<{ path: string; name: string; mimeType: string; kind: FormatKind }> {
     const row = await this.row(id);
-    if (row.status !== 'done') throw new Problem('wrong-state', 'The video is not finished yet.');
-    const { extension, mimeType } = formatOf(row.format);
-    const name = `${row.title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim() || 'film'}.${extension}`;
-    return { path: this.videoPath(row), name, mimeType };
+    if (row.status !== 'done') throw new Problem('wrong-state', 'The render is not finished yet.');
+    const { mimeType, kind } = formatOf(row.format);
+    return { path: this.videoPath(row), name: row.fileName, mimeType, kind };
+  }
+
+  /** Where finished files are. */
+  get outFolder(): string {
+    return this.folder.renders;
+  }
+
+  /** Puts those that wait in an order. Ids of others are left out. */
+  async order(ids: readonly string[]): Promise<void> {
+    const waiting = await this.rows.findBy({ status: In(['waiting', 'paused']) });
+    const places = waiting.map(({ position }) => position).sort((a, b) => a - b);
+    const known = ids.filter((id, i) => ids.indexOf(id) === i && waiting.some((row) => row.id === id));
+    const rest = waiting.filter(({ id }) => !known.includes(id)).sort((a, b) => a.position - b.position);
+    for (const [i, id] of [...known, ...rest.map((row) => row.id)].entries()) {
+      await this.rows.update({ id }, { position: places[i]! });
+      this.tell(await this.row(id));
+    }
+  }
+
+  /** Lets a render that waits or runs stand still: what is finished of it is kept. */
+  async pause(id: string): Promise<RenderView> {
+    const row = await this.change(id, ['waiting', 'running'], { status: 'paused' });
+    if (!row) throw new Problem('wrong-state', 'Only a render that waits or runs can be paused.');
+    await this.endRun(id, row.attempt);
+    this.next();
+    return this.viewWithSegments(row);
   }
 
   /** Ends a render that waits or runs. Its segments go; started again, it begins anew. */
   async cancel(id: string): Promise<RenderView> {
     const change: Change = { status: 'cancelled', finishedAt: new Date().toISOString() };
-    const row = await this.change(id, ['waiting', 'running'], change);
+    const row = await this.change(id, ['waiting', 'running', 'paused'], change);
     if (!row) {
       throw new Problem(
         'wrong-state',
@@ -142,14 +241,18 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     return this.view(row);
   }
 
-  /** Lets a failed render go on: segments that are finished are kept. A cancelled one starts anew. */
+  /** Lets a failed or paused render go on: segments that are finished are kept. A cancelled one starts anew. */
   async resume(id: string): Promise<RenderView> {
     const { attempt } = await this.row(id);
     const again: Change = { status: 'waiting', problem: null, finishedAt: null };
     const row =
-      (await this.change(id, ['failed'], again)) ??
+      (await this.change(id, ['failed', 'paused'], again)) ??
       (await this.change(id, ['cancelled'], { ...again, attempt: attempt + 1 }));
-    if (!row) throw new Problem('wrong-state', 'Only a render that failed or was cancelled can be resumed.');
+    if (!row)
+      throw new Problem(
+        'wrong-state',
+        'Only a render that is paused, failed or was cancelled can be resumed.',
+      );
     this.next();
     return this.view(row);
   }
@@ -161,13 +264,26 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     this.unsaved.delete(id);
     await this.endRun(id);
     await this.removeSegments(id);
-    await rm(this.videoPath(row), { force: true });
+    await rm(this.videoPath(row), { recursive: true, force: true });
     this.emit('gone', id);
     this.next();
   }
 
-  private videoPath({ id, format }: Pick<RenderRow, 'id' | 'format'>): string {
-    return join(this.folder.renders, `${id}.${formatOf(format).extension}`);
+  private videoPath({ fileName, format }: Pick<RenderRow, 'fileName' | 'format'>): string {
+    const path = join(this.folder.renders, fileName);
+    // A sequence is a folder here, and a zip where it goes.
+    return formatOf(format).kind === 'sequence' ? path.replace(/\.zip$/, '') : path;
+  }
+
+  /** A name like this that no other render has. */
+  private async freeName(name: string): Promise<string> {
+    const [, stem = name, ending = ''] = /^(.*)(\.[^.]+)$/.exec(name) ?? [];
+    const lower = new Set(
+      (await this.rows.find({ select: { fileName: true } })).map((row) => row.fileName.toLowerCase()),
+    );
+    let free = name;
+    for (let n = 2; lower.has(free.toLowerCase()); n++) free = `${stem} ${n}${ending}`;
+    return free;
   }
 
   private segmentFolder(id: string, attempt: number): string {
@@ -231,7 +347,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private next(): void {
     if (this.running || this.stopped) return;
     void (async () => {
-      const waiting = await this.rows.find({ where: { status: 'waiting' }, order: { createdAt: 'ASC' } });
+      const waiting = await this.rows.find({ where: { status: 'waiting' }, order: { position: 'ASC' } });
       const row = waiting.find(({ id }) => !this.unsaved.has(id));
       if (!row || this.running || this.stopped) return;
       const running: Running = {
@@ -279,14 +395,15 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
         },
         onSegment: (index, frameCount) => this.noteSegment(row, index, frameCount),
       });
-      const { size } = await stat(this.videoPath(row));
+      const made = await stat(this.videoPath(row));
+      const size = made.isDirectory() ? await folderSize(this.videoPath(row)) : made.size;
       row.status = 'done';
       const counts = await this.finish(row, {
         status: 'done',
         finishedAt: new Date().toISOString(),
         bytes: size,
       });
-      if (!counts) await rm(this.videoPath(row), { force: true });
+      if (!counts) await rm(this.videoPath(row), { recursive: true, force: true });
       await this.removeSegments(row.id, row.attempt);
     } catch (error) {
       if (cancel.signal.aborted) return;
@@ -304,8 +421,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** A failure with next to no space left is a full disk, whatever it looked like. */
   private async explain(error: unknown): Promise<Problem> {
     const problem = toProblem(error);
-    const space = await statfs(this.folder.renders).catch(() => undefined);
-    const free = space ? space.bavail * space.bsize : Infinity;
+    const free = await this.freeSpace();
     if (problem.kind !== 'disk-full' && free > nearlyFull) return problem;
     return new Problem(
       'disk-full',
@@ -340,7 +456,8 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** Files that a killed server was writing, in no order to be used again. */
   private async removeLeftovers(): Promise<void> {
     for (const name of await readdir(this.folder.renders)) {
-      if (/\.(part|list)$/.test(name)) await rm(join(this.folder.renders, name), { force: true });
+      if (/\.(part|list)$/.test(name))
+        await rm(join(this.folder.renders, name), { recursive: true, force: true });
     }
   }
 
@@ -350,7 +467,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
 
   private async viewWithSegments(row: RenderRow): Promise<RenderView> {
     const view = this.view(row);
-    if (row.status === 'failed' || row.status === 'waiting') {
+    if (row.status === 'failed' || row.status === 'waiting' || row.status === 'paused') {
       const { id, attempt } = row;
       const segments = await this.database.getRepository(SegmentEntity).findBy({ renderId: id, attempt });
       view.framesDone = segments.reduce((sum, segment) => sum + segment.frameCount, 0);
@@ -362,20 +479,27 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     const { document: _document, problem, ...rest } = row;
     const own = this.running?.row.id === row.id && this.running.row.attempt === row.attempt;
     const running = own && row.status === 'running' ? this.running : undefined;
+    const { kind, label, mimeType } = formatOf(row.format);
     return {
       ...rest,
       stage: running?.progress.stage ?? null,
       framesDone: row.status === 'done' ? row.frameCount : (running?.progress.frames ?? 0),
       secondsLeft: running ? secondsLeft(running) : null,
+      framesPerSecond: running ? speedOf(running) : null,
+      ...{ kind, formatLabel: label, mimeType },
       problem: problem ? (JSON.parse(problem) as Record<string, unknown>) : null,
       file: row.status === 'done' ? `/api/renders/${row.id}/file` : null,
     };
   }
 }
 
-/** From the speed so far; nothing before a few frames are drawn. */
-function secondsLeft({ row, progress, startedAt }: Running): number | null {
+/** Frames in a second so far; nothing before a few are drawn. */
+function speedOf({ progress, startedAt }: Running): number | null {
   if (progress.stage !== 'drawing' || progress.drawn < 10) return null;
-  const perFrame = (Date.now() - startedAt) / 1000 / progress.drawn;
-  return (row.frameCount - progress.frames) * perFrame;
+  return (1000 * progress.drawn) / Math.max(1, Date.now() - startedAt);
+}
+
+function secondsLeft(running: Running): number | null {
+  const speed = speedOf(running);
+  return speed === null ? null : (running.row.frameCount - running.progress.frames) / speed;
 }

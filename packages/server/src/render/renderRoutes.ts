@@ -1,25 +1,56 @@
 import { frameRateRecord, parseFilm, recordSchema, type FrameRate } from '@cyclogram/core';
 import { Router } from 'express';
+import { pipeline } from 'node:stream/promises';
 import * as yup from 'yup';
 import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { FilmStore } from '../films/filmStore';
+import { namePattern } from './fileName';
+import { renderFormats } from './format/registry';
+import { qualities, speeds, type Quality, type RenderFormat, type Speed } from './format/renderFormat';
+import { zipOfFolder } from './pictureFolder';
+import type { RenderRequest } from './plan';
 import type { RenderQueue, RenderView } from './renderQueue';
+
+const wishFields = {
+  width: yup.number().integer(),
+  height: yup.number().integer(),
+  format: yup.string(),
+  fps: recordSchema(frameRateRecord).optional().default(undefined),
+  from: yup.number(),
+  to: yup.number(),
+  at: yup.number(),
+  moments: yup.number().integer(),
+  fit: yup.string().oneOf(['fit', 'fill', 'extend'] as const),
+  quality: yup.string().oneOf(Object.keys(qualities) as Quality[]),
+  crf: yup.number().min(0).max(100).nullable(),
+  speed: yup.string().oneOf(Object.keys(speeds) as Speed[]),
+  transparent: yup.boolean(),
+  fadeIn: yup.number().min(0).max(60),
+  fadeOut: yup.number().min(0).max(60),
+};
 
 const requestSchema = yup
   .object({
     filmId: yup.string().required(),
     /** The film as it is in the interface, when it has not been saved yet. */
     document: yup.mixed(),
-    width: yup.number().integer(),
-    height: yup.number().integer(),
-    format: yup.string(),
-    fps: recordSchema(frameRateRecord).optional().default(undefined),
-    from: yup.number(),
-    to: yup.number(),
+    /** Name of the file, with marks such as {title}. */
+    name: yup.string().max(200),
+    ...wishFields,
   })
   .required()
   .noUnknown();
+
+const orderSchema = yup
+  .object({ ids: yup.array(yup.string().required()).max(1000).required() })
+  .required()
+  .noUnknown();
+
+const read = <T>(schema: yup.Schema<T>, body: unknown): Promise<T> =>
+  schema.validate(body, { strict: true }).catch((error: yup.ValidationError) => {
+    throw new Problem('bad-request', `${error.errors.join('. ')}.`);
+  });
 
 /** Milliseconds between two events about the same render. */
 const eventInterval = 200;
@@ -28,19 +59,39 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   const routes = Router();
 
   routes.get('/', async (_request, response) => {
-    response.json({ renders: await queue.list() });
+    response.json({ renders: await queue.list(), folder: queue.outFolder });
   });
 
-  routes.post('/', async (request, response) => {
-    const { filmId, document, fps, ...wanted } = await requestSchema
-      .validate(request.body, { strict: true })
-      .catch((error: yup.ValidationError) => {
-        throw new Problem('bad-request', `${error.errors.join('. ')}.`);
-      });
+  routes.get('/formats', (_request, response) => {
+    response.json({ formats: renderFormats.map(describeFormat), namePattern });
+  });
+
+  routes.put('/order', async (request, response) => {
+    const { ids } = await read(orderSchema, request.body);
+    await queue.order(ids);
+    response.json({ renders: await queue.list(), folder: queue.outFolder });
+  });
+
+  /** What a request is about. */
+  const wishOf = async (body: unknown) => {
+    const { filmId, document, name, fps, ...wanted } = await read(requestSchema, body);
     const stored = await films.get(filmId);
     const film = document === undefined ? stored.document : parseFilm(document);
-    const view = await queue.add(film, filmId, { ...wanted, fps: fps as FrameRate | undefined });
+    const request = { ...wanted, fps: fps as FrameRate | undefined } as RenderRequest;
+    return { film, filmId, name, request };
+  };
+
+  routes.post('/', async (request, response) => {
+    const { film, filmId, name, request: wanted } = await wishOf(request.body);
+    const view = await queue.add(film, filmId, wanted, name);
     response.status(201).location(`/api/renders/${view.id}`).json(view);
+  });
+
+  routes.post('/estimate', async (request, response) => {
+    const { film, request: wanted } = await wishOf(request.body);
+    const stop = new AbortController();
+    response.on('close', () => stop.abort());
+    response.json(await queue.estimate(film, wanted, stop.signal));
   });
 
   routes.get('/events', async (request, response) => {
@@ -78,6 +129,10 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
     response.json(await queue.cancel(request.params.id));
   });
 
+  routes.post('/:id/pause', async (request, response) => {
+    response.json(await queue.pause(request.params.id));
+  });
+
   routes.post('/:id/resume', async (request, response) => {
     response.json(await queue.resume(request.params.id));
   });
@@ -88,11 +143,33 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   });
 
   routes.get('/:id/file', async (request, response) => {
-    const { path, name, mimeType } = await queue.file(request.params.id);
+    const { path, name, mimeType, kind } = await queue.file(request.params.id);
     response.type(mimeType);
+    if (kind === 'sequence') {
+      response.attachment(name).type(mimeType);
+      await pipeline(await zipOfFolder(path, name.replace(/\.zip$/, '')), response);
+      return;
+    }
     if (request.query['download'] === '1') response.attachment(name).type(mimeType);
     response.sendFile(path, { ...fromData, cacheControl: false });
   });
 
   return routes;
 }
+
+/** What the interface has to know of a format. */
+const describeFormat = ({
+  id,
+  kind,
+  label,
+  about,
+  extension,
+  sound,
+  transparent,
+  crf,
+  speeds: own,
+}: RenderFormat) => ({
+  ...{ id, kind, label, about, extension, sound, transparent },
+  crf: crf ?? null,
+  speeds: own !== undefined,
+});

@@ -12,7 +12,9 @@ import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runT
 import type { Segment } from '../work/tasks';
 import { checkVideo } from './checkVideo';
 import type { SegmentOrder, SegmentReport } from './drawSegments';
+import { formatOf } from './format/registry';
 import { joinSegments } from './join';
+import { metadataOf } from './metadata';
 import { segmentsOf, type RenderPlan } from './plan';
 
 export type RenderStage = 'hearing' | 'drawing' | 'joining' | 'checking';
@@ -49,15 +51,28 @@ const exists = (path: string) =>
 /** Threads that hear or draw: one for each processor, within reason. */
 const threadCount = () => Math.max(1, Math.min(availableParallelism(), 8));
 
+/** Memory for drawing and encoding, in bytes; what a thread takes by itself, and for each pixel of a frame. */
+const mostMemory = 2.6e9;
+const perThread = 2e8;
+const perPixel = 110;
+
+/** Threads that draw, each with an encoder: one for each processor, as long as memory is enough. */
+export function drawingThreads({ format, width, height }: RenderPlan): number {
+  if (formatOf(format).alone) return 1;
+  const each = perThread + perPixel * width * height;
+  return Math.max(1, Math.min(threadCount(), Math.floor(mostMemory / each)));
+}
+
 /**
  * Makes the video of a film: hears the song, draws the segments that are not
  * there yet, joins them and adds the sound.
  */
 export async function renderVideo(job: RenderJob): Promise<void> {
   const { film, tracks, plan, folder, out, signal } = job;
+  const format = formatOf(plan.format);
   const segments = segmentsOf(plan).map((part): Segment => ({
     ...part,
-    out: join(folder, `segment-${String(part.index).padStart(5, '0')}.mp4`),
+    out: join(folder, `segment-${String(part.index).padStart(5, '0')}.${format.segment}`),
   }));
   const there = await Promise.all(segments.map((segment) => exists(segment.out)));
   const missing = segments.filter((_, i) => !there[i]);
@@ -81,12 +96,13 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     fade: film.fades.sound,
     length: filmLength(film, tracks),
   };
-  await joinSegments(plan, files, sound, out, {
+  const metadata = metadataOf(film, plan, filmLength(film, tracks) / pcmSampleRate);
+  await joinSegments(plan, files, sound, metadata, out, {
     run: randomUUID(),
     signal,
     onCheck: () => tell('checking'),
   }).catch(async (error: unknown) => {
-    if (!signal?.aborted) await removeBroken(segments);
+    if (!signal?.aborted && format.kind === 'video') await removeBroken(segments);
     throw error;
   });
 }
@@ -142,8 +158,7 @@ async function drawAll(
   const stopAll = () => stop.abort();
   job.signal?.addEventListener('abort', stopAll, { once: true });
   if (job.signal?.aborted) stopAll();
-  const { width, height, fps, format } = plan;
-  const given = { film, files, tables, width, height, fps, format };
+  const given = { film, files, tables, plan };
 
   const runThread = () =>
     new Promise<void>((resolve, reject) => {
@@ -170,7 +185,7 @@ async function drawAll(
       next();
     });
 
-  const threads = Array.from({ length: Math.min(threadCount(), segments.length) }, () =>
+  const threads = Array.from({ length: Math.min(drawingThreads(plan), segments.length) }, () =>
     runThread().catch((error: unknown) => {
       stop.abort();
       throw error;

@@ -1,7 +1,9 @@
-import type { Film, FrameRate, HearingTables, PcmShape, Table } from '@cyclogram/core';
+import type { Film, HearingTables, PcmShape, Table } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
 import type { FilmFiles } from '../images/filmFiles';
+import type { Measured } from '../render/measure';
+import type { RenderPlan } from '../render/plan';
 
 /** What worker threads do for the server: for each task what it is given and what it answers. */
 export interface Tasks {
@@ -36,6 +38,11 @@ export interface Tasks {
     answer: void;
   };
   segments: { given: SegmentsTask; answer: void };
+  /** Finds out what frames of a render take. */
+  measure: {
+    given: { film: Film; tracks: FilmTracks; files: FilmFiles; plan: RenderPlan };
+    answer: Measured;
+  };
   /** Draws the demo's footage. */
   harbour: { given: { out: string }; answer: void };
   synthesise: { given: { songId: string; folder: string }; answer: { path: string; name: string }[] };
@@ -48,11 +55,7 @@ export interface SegmentsTask {
   film: Film;
   files: FilmFiles;
   tables: HearingTables;
-  width: number;
-  height: number;
-  fps: FrameRate;
-  /** Id of the render format. */
-  format: string;
+  plan: RenderPlan;
 }
 
 /** A part of a render: frames [first, first + count) into the file `out`. */

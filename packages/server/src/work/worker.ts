@@ -9,6 +9,7 @@ import { writeStill } from '../footage/writeStill';
 import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
 import { writePicture } from '../render/writePicture';
+import { measureRender } from '../render/measure';
 import { drawSegments } from '../render/drawSegments';
 import { checkTypeface } from '../typefaces/loadTypeface';
 import type { WorkerMessage } from './runTask';
@@ -42,6 +43,7 @@ const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tas
   typeface: ({ path }) => checkTypeface(path),
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),
+  measure: measureRender,
   harbour: writeHarbour,
   synthesise,
 };

@@ -80,8 +80,8 @@ export function createEditorStore({
       past,
       future,
       saving: unsaved ? { kind: 'unsaved' } : { kind: 'saved', at: updatedAt },
-      // A film with one layer opens it; with several, the list comes first.
-      selected: onlyOne(document.layers),
+      // A film with one layer before its background opens it; with several, the list comes first.
+      selected: onlyOne(document.layers.filter(({ backdrop }) => !backdrop)),
       tool: 'select',
       point: undefined,
       openEar: onlyOne(document.ears)[0],

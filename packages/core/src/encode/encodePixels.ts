@@ -1,0 +1,47 @@
+import { reachMemory } from '../compiled/webAssembly';
+import { firstPixel, passEngine } from '../pass/passEngine';
+
+/**
+ * What encoders take: pixels as they are; planar 4:2:0 with 8 bits; planar 4:4:4 with 10 bits. Planes are BT.709 in
+ * limited range, and may be followed by opacity in full range.
+ */
+export type PixelForm = 'rgba' | 'yuv420p' | 'yuva420p' | 'yuv444p10' | 'yuva444p10';
+
+/** Bytes of a frame in a form. */
+export function bytesOfForm(form: PixelForm, width: number, height: number): number {
+  const pixels = width * height;
+  const perPixel = { rgba: 4, yuv420p: 1.5, yuva420p: 2.5, yuv444p10: 6, yuva444p10: 8 }[form];
+  return pixels * perPixel;
+}
+
+const align = (address: number) => (address + 15) & ~15;
+
+/**
+ * Pixels in the form that an encoder takes, by ITU-R BT.709. Good until passes run, or the next frame comes.
+ * Slow gradients are dithered in 8 bits; what is even stays so. Pixels that are wholly clear get the colour of those
+ * beside them where there is opacity, so that no edge becomes dark.
+ * @param rgba four values of 8 bits a pixel, not multiplied by opacity
+ * @throws RangeError where 4:2:0 is asked for, and a side is odd
+ */
+export function encodePixels(
+  rgba: Uint8Array | Uint8ClampedArray,
+  width: number,
+  height: number,
+  form: PixelForm,
+): Uint8Array {
+  const withAlpha = form === 'yuva420p' || form === 'yuva444p10';
+  if (form === 'rgba') return new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.length);
+  const code = passEngine();
+  const from = firstPixel;
+  const room = align(from + rgba.length + 16);
+  const to = align(room + 4 * width + 80);
+  const bytes = bytesOfForm(form, width, height);
+  const memory = reachMemory(code.memory, to + bytes + 32);
+  new Uint8Array(memory, from, rgba.length).set(rgba);
+  if (withAlpha) code.spreadColor(from, width, height);
+  if (form === 'yuv420p' || form === 'yuva420p') {
+    if (width % 2 !== 0 || height % 2 !== 0) throw new RangeError('4:2:0 needs even sides');
+    code.pixelsTo420(from, width, height, withAlpha ? 1 : 0, room, to);
+  } else code.pixelsTo444(from, width * height, withAlpha ? 1 : 0, to);
+  return new Uint8Array(code.memory.buffer, to, bytes);
+}

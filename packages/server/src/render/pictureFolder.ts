@@ -1,0 +1,49 @@
+import { link, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Readable } from 'node:stream';
+import yazl from 'yazl';
+
+/** Picture sequences: folders of numbered frames with the sound beside them. */
+
+/** How frames are named; ffmpeg puts the number in. */
+export const framePattern = 'frame-%06d.png';
+export const soundName = 'sound.wav';
+
+/**
+ * Puts the frames of segments and a sound into one folder, which gets its name when all are there. Frames are linked: a run
+ * that ends in the middle leaves the segments as they are.
+ */
+export async function joinFolders(
+  segments: readonly string[],
+  sound: string,
+  out: string,
+  run: string,
+): Promise<void> {
+  const temporary = `${out}.${run}.pictures.part`;
+  await mkdir(temporary);
+  try {
+    for (const segment of segments)
+      for (const name of await readdir(segment)) await link(join(segment, name), join(temporary, name));
+    await rename(sound, join(temporary, soundName));
+    await rm(out, { recursive: true, force: true });
+    await rename(temporary, out);
+  } finally {
+    await rm(temporary, { recursive: true, force: true });
+  }
+}
+
+/** Bytes of all that is in a folder. */
+export async function folderSize(folder: string): Promise<number> {
+  const names = await readdir(folder);
+  const sizes = await Promise.all(names.map(async (name) => (await stat(join(folder, name))).size));
+  return sizes.reduce((sum, size) => sum + size, 0);
+}
+
+/** A folder as a zip, made while it is read: pictures are compressed already. @param name of the folder within it */
+export async function zipOfFolder(folder: string, name: string): Promise<Readable> {
+  const zip = new yazl.ZipFile();
+  for (const file of (await readdir(folder)).sort())
+    zip.addFile(join(folder, file), `${name}/${file}`, { compress: false });
+  zip.end();
+  return zip.outputStream as Readable;
+}
