@@ -58,7 +58,7 @@ test('from a dropped song to a video file', async ({ page }) => {
   // Render, download, decode.
   await page.getByRole('button', { name: 'Render', exact: true }).click();
   await page.getByRole('combobox', { name: 'Size' }).click();
-  await page.getByRole('option', { name: 'Half' }).click();
+  await page.getByRole('option', { name: '720p' }).click();
   await page.getByRole('button', { name: 'Start rendering' }).click();
   const row = page.getByRole('listitem').filter({ hasText: 'rising' });
   const download = page.waitForEvent('download', { timeout: 120_000 });
@@ -66,8 +66,8 @@ test('from a dropped song to a video file', async ({ page }) => {
   const { video, audio } = await probe(await save(await download, 'rising.mp4'));
   expect(video).toMatchObject({
     codec_name: 'h264',
-    width: 960,
-    height: 540,
+    width: 1280,
+    height: 720,
     nb_frames: '360',
     r_frame_rate: '30/1',
   });

@@ -3,19 +3,31 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
 
+export type FormatKind = 'video' | 'sequence' | 'loop' | 'still' | 'sheet' | 'sound';
+export type Quality = 'high' | 'medium' | 'low';
+export type Speed = 'fast' | 'medium' | 'slow';
+export type PictureFit = 'fit' | 'fill' | 'extend';
+
 export interface Render {
   id: string;
   filmId: string | null;
   title: string;
+  kind: FormatKind;
+  formatLabel: string;
+  mimeType: string;
   width: number;
   height: number;
   fps: FrameRate;
   firstFrame: number;
   frameCount: number;
-  status: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  settings: { transparent: boolean };
+  position: number;
+  fileName: string;
+  status: 'waiting' | 'running' | 'paused' | 'done' | 'failed' | 'cancelled';
   stage: 'hearing' | 'drawing' | 'joining' | 'checking' | null;
   framesDone: number;
   secondsLeft: number | null;
+  framesPerSecond: number | null;
   problem: { title: string; detail: string } | null;
   createdAt: string;
   finishedAt: string | null;
@@ -23,43 +35,115 @@ export interface Render {
   file: string | null;
 }
 
+/** A file format as the server describes it. */
+export interface RenderFormat {
+  id: string;
+  kind: FormatKind;
+  label: string;
+  about: string;
+  extension: string;
+  sound: string | null;
+  transparent: boolean;
+  crf: (Record<Quality, number> & { least: number; most: number }) | null;
+  speeds: boolean;
+}
+
 export interface RenderWish {
   filmId: string;
   document: Film;
+  format: string;
   width: number;
   height: number;
+  fit: PictureFit;
   fps: FrameRate;
   from?: number;
   to?: number;
+  at?: number;
+  moments?: number;
+  quality: Quality;
+  crf: number | null;
+  speed: Speed;
+  transparent: boolean;
+  fadeIn: number;
+  fadeOut: number;
+  name: string;
+}
+
+/** What a render is expected to take. */
+export interface RenderEstimate {
+  seconds: number;
+  bytes: number;
+  room: number;
+  free: number;
+  fits: boolean;
+  frameCount: number;
 }
 
 export const startRender = (wish: RenderWish) => call<Render>('POST', '/renders', wish);
 export const cancelRender = (id: string) => call<Render>('POST', `/renders/${id}/cancel`);
+export const pauseRender = (id: string) => call<Render>('POST', `/renders/${id}/pause`);
 export const resumeRender = (id: string) => call<Render>('POST', `/renders/${id}/resume`);
 export const deleteRender = (id: string) => call<void>('DELETE', `/renders/${id}`);
+export const orderRenders = (ids: readonly string[]) => call<unknown>('PUT', '/renders/order', { ids });
+/** Measured on a few frames of the film: takes some seconds. */
+export const estimateRender = (wish: RenderWish, signal: AbortSignal) =>
+  call<RenderEstimate>('POST', '/renders/estimate', wish, { signal });
+
+/** The formats that there are; undefined until they are known. */
+export const useFormats = (): RenderFormat[] | undefined =>
+  useQuery({
+    queryKey: ['render formats'],
+    queryFn: () =>
+      call<{ formats: RenderFormat[] }>('GET', '/renders/formats').then(({ formats }) => formats),
+    staleTime: Infinity,
+  }).data;
 
 const rendersKey = ['renders'] as const;
 
-/** All renders, newest first. The server's events are written where queries keep what they know. */
-export function useRenders(): { renders: Render[] | undefined; connected: boolean } {
-  const queries = useQueryClient();
-  const [connected, setConnected] = useState(true);
-  const { data: renders } = useQuery({
+interface Renders {
+  renders: Render[];
+  /** Where finished files are. */
+  folder: string;
+}
+
+/** All renders, newest first; undefined until they are known. */
+export function useRenders(): Partial<Renders> {
+  const { data } = useQuery({
     queryKey: rendersKey,
-    queryFn: () => call<{ renders: Render[] }>('GET', '/renders').then((answer) => answer.renders),
+    queryFn: () => call<Renders>('GET', '/renders'),
     // Events tell of every change.
     staleTime: Infinity,
   });
+  return data ?? {};
+}
+
+/**
+ * Writes the server's events where queries keep what they know. Once for the page.
+ * @param onDone called when a render has become a file
+ * @returns whether the server answers
+ */
+export function useRenderEvents(onDone: (render: Render) => void): boolean {
+  const queries = useQueryClient();
+  const [connected, setConnected] = useState(true);
   useEffect(() => {
     const events = new EventSource('/api/renders/events');
     const read = (event: Event): unknown => JSON.parse((event as MessageEvent<string>).data);
     const update = (change: (all: Render[]) => Render[]) =>
-      queries.setQueryData<Render[]>(rendersKey, (all = []) => change(all));
-    events.onopen = () => setConnected(true);
+      queries.setQueryData<Renders>(
+        rendersKey,
+        (known) => known && { ...known, renders: change(known.renders) },
+      );
+    events.onopen = () => {
+      setConnected(true);
+      // What changed while nobody listened.
+      void queries.invalidateQueries({ queryKey: rendersKey });
+    };
     events.onerror = () => setConnected(false);
     events.addEventListener('renders', (event) => update(() => read(event) as Render[]));
     events.addEventListener('render', (event) => {
       const changed = read(event) as Render;
+      const before = queries.getQueryData<Renders>(rendersKey)?.renders.find(({ id }) => id === changed.id);
+      if (before && before.status !== 'done' && changed.status === 'done') onDone(changed);
       update((all) =>
         all.some(({ id }) => id === changed.id)
           ? all.map((render) => (render.id === changed.id ? changed : render))
@@ -71,6 +155,6 @@ export function useRenders(): { renders: Render[] | undefined; connected: boolea
       update((all) => all.filter((render) => render.id !== id));
     });
     return () => events.close();
-  }, [queries]);
-  return { renders, connected };
+  }, [queries, onDone]);
+  return connected;
 }

@@ -1,4 +1,5 @@
 import { createBrowserRouter, Outlet, type RouteObject } from 'react-router';
+import { RenderEvents } from '../renders/RenderEvents';
 import { Failed } from './Failed';
 import { NothingHere } from './NothingHere';
 
@@ -28,10 +29,10 @@ const pages: RouteObject[] = [
 ];
 
 const Page = () => (
-  <>
+  <RenderEvents>
     <title>Cyclogram</title>
     <Outlet />
-  </>
+  </RenderEvents>
 );
 
 export const makeRouter = () =>

@@ -8,10 +8,12 @@ import { FieldRow, type ControlProps } from './FieldRow';
 interface ChoiceInputProps extends ControlProps<ChoiceField, string> {
   /** Shown while none of the choices is chosen. */
   placeholder?: string;
+  /** Whether there is room for long names. */
+  wide?: boolean;
 }
 
 /** One of several, from a list. */
-export function ChoiceInput({ field, value, onChange, placeholder }: ChoiceInputProps) {
+export function ChoiceInput({ field, value, onChange, placeholder, wide = false }: ChoiceInputProps) {
   const id = useId();
   return (
     <FieldRow id={id} field={field}>
@@ -19,7 +21,7 @@ export function ChoiceInput({ field, value, onChange, placeholder }: ChoiceInput
         <Select.Trigger
           id={id}
           aria-describedby={field.help ? `${id}-help` : undefined}
-          className="flex h-6 w-28 items-center justify-between gap-1 border-b border-rule hover:border-edge"
+          className={`flex h-6 ${wide ? 'w-52' : 'w-28'} items-center justify-between gap-1 border-b border-rule hover:border-edge`}
         >
           <span className="truncate">
             <Select.Value placeholder={placeholder} />

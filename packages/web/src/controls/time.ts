@@ -14,3 +14,7 @@ export function roughTime(seconds: number): string {
 }
 
 export const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
+
+/** A size in the unit that suits it. */
+export const byteSize = (bytes: number) =>
+  bytes < 1e9 ? megabytes(bytes) : `${(bytes / 1e9).toFixed(bytes < 1e10 ? 1 : 0)} GB`;

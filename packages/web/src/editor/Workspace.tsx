@@ -12,6 +12,7 @@ import { Tape } from '../tape/Tape';
 import { EditorContext, openLayerId, useEditor } from './editorStore';
 import { FilmBar } from './FilmBar';
 import { usePreview, usePreviewState } from './previewContext';
+import { PageTitle } from '../renders/RenderEvents';
 
 /** One film: time on top, sound on the left, the picture in the middle, what is drawn on the right. */
 export function Workspace() {
@@ -33,7 +34,7 @@ export function Workspace() {
 
   return (
     <div className="flex h-full flex-col">
-      <title>{`${title} · Cyclogram`}</title>
+      <PageTitle>{`${title} · Cyclogram`}</PageTitle>
       <FilmBar />
       {problem && (
         <p role="alert" className="border-b border-rule bg-raised px-4 py-1 text-alarm">

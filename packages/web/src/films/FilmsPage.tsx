@@ -11,6 +11,7 @@ import { Button, IconButton } from '../controls/Button';
 import { clock } from '../controls/time';
 import { newId } from '../editor/newId';
 import { SongDrop } from './SongDrop';
+import { PageTitle } from '../renders/RenderEvents';
 
 /** The library: films with their pictures, and a place to drop a song for a new one. */
 export function FilmsPage() {
@@ -32,7 +33,7 @@ export function FilmsPage() {
         <Button onClick={() => create.mutate(undefined)}>New film without a song</Button>
       </PageBar>
       <main className="min-h-0 grow overflow-y-auto px-5 py-5">
-        <title>Films · Cyclogram</title>
+        <PageTitle>Films · Cyclogram</PageTitle>
         <div className="mx-auto max-w-6xl">
           <SongDrop words="Drop a song to start a film." onAdded={(asset) => create.mutate(asset)} />
           <h1 className="mt-6 mb-3 text-base font-semibold">Films</h1>

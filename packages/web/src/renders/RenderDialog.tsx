@@ -1,36 +1,48 @@
-import { fpsOf, fpsText, rateKey, readRate, usualRates, type Film } from '@cyclogram/core';
-import { yupResolver } from '@hookform/resolvers/yup';
-import { useMutation } from '@tanstack/react-query';
-import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
+import { fpsOf } from '@cyclogram/core';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
+import { BookmarkPlus, Plus, Trash2, X } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import * as yup from 'yup';
-import { startRender } from '../api/renders';
-import { Button } from '../controls/Button';
-import { ChoiceInput } from '../controls/ChoiceInput';
+import { toast } from 'sonner';
+import { estimateRender, startRender, useFormats, type RenderFormat, type RenderWish } from '../api/renders';
+import { Button, IconButton } from '../controls/Button';
 import { Dialog } from '../controls/Dialog';
-import { clock } from '../controls/time';
+import { menuRow, menuSheet } from '../controls/menu';
+import { byteSize, clock, roughTime } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
-
-const scales = [
-  { value: '1', label: 'Full' },
-  { value: '0.6666666', label: 'Two thirds' },
-  { value: '0.5', label: 'Half' },
-];
+import { OutputForm } from './OutputForm';
+import {
+  keepLastOutputs,
+  keepPresets,
+  keptPresets,
+  lastOutputs,
+  outputStandard,
+  rangeOf,
+  rateOf,
+  shippedPresets,
+  sizeOf,
+  wishOf,
+  type Output,
+  type OutputContext,
+} from './outputs';
 
 interface RenderDialogProps {
   open: boolean;
   onOpenChange: (open: boolean) => void;
 }
 
-/** Asks for size and rate, and puts the film in the queue. */
+/** Asks for one file or several, and puts them in the queue. */
 export function RenderDialog({ open, onOpenChange }: RenderDialogProps) {
   return (
     <Dialog
+      width="w-[760px]"
       open={open}
       onOpenChange={onOpenChange}
       title="Render"
-      description="An MP4 with the song: H.264 and AAC. It is made in the background."
+      description="Files are made in the background, one after another."
     >
       {/* Made anew each time it opens: it starts from the film as it is then. */}
       {open && <RenderForm onClose={() => onOpenChange(false)} />}
@@ -38,81 +50,86 @@ export function RenderDialog({ open, onOpenChange }: RenderDialogProps) {
   );
 }
 
-interface Wish {
-  scale: string;
-  fps: string;
-  range: string;
-}
-
-const wishSchema: yup.ObjectSchema<Wish> = yup.object({
-  scale: yup
-    .string()
-    .required()
-    .oneOf(scales.map(({ value }) => value)),
-  fps: yup
-    .string()
-    .required()
-    .test('rate', 'Choose a frame rate.', (text) => readRate(text) !== undefined),
-  range: yup.string().required().oneOf(['all', 'loop']),
-});
-
-/** Width and height in whole pixels, even, as 4:2:0 needs them. */
-function sizeOf({ width, height }: Pick<Film, 'width' | 'height'>, scale: string): [number, number] {
-  const even = (n: number) => Math.max(16, 2 * Math.round((n * Number(scale)) / 2));
-  return [even(width), even(height)];
-}
-
 function RenderForm({ onClose }: { onClose: () => void }) {
   const preview = usePreview();
-  const id = useEditor((state) => state.id);
+  const filmId = useEditor((state) => state.id);
   const film = useEditor((state) => state.film);
   const loop = usePreviewState((state) => state.loop);
+  const formats = useFormats();
   const navigate = useNavigate();
-  const { control, handleSubmit } = useForm<Wish>({
-    resolver: yupResolver(wishSchema),
-    defaultValues: { scale: '1', fps: rateKey(film.fps), range: 'all' },
-  });
-  const { scale, fps, range } = useWatch({ control });
-  const looped = range === 'loop' ? loop : undefined;
-  const [width, height] = sizeOf(film, scale ?? '1');
-  const rate = readRate(fps ?? '') ?? film.fps;
-  const seconds = looped ? looped[1] - looped[0] : preview.seconds;
-  const start = useMutation({
-    mutationFn: () =>
-      startRender({
-        filmId: id,
-        document: film,
-        width,
-        height,
-        fps: rate,
-        ...(looped ? { from: looped[0], to: looped[1] } : {}),
-      }),
-    onSuccess: () => navigate('/renders'),
-  });
-  const rates = [...usualRates, film.fps].filter(
-    (one, i, all) => all.findIndex((other) => rateKey(other) === rateKey(one)) === i,
+  const [outputs, setOutputs] = useState(lastOutputs);
+  const [chosen, setChosen] = useState(0);
+  const [time] = useState(() => preview.time());
+  const context: OutputContext = useMemo(
+    () => ({ film, filmId, seconds: preview.seconds, loop, time }),
+    [film, filmId, preview, loop, time],
   );
+  const start = useMutation({
+    mutationFn: async (wishes: RenderWish[]) => {
+      for (const wish of wishes) await startRender(wish);
+    },
+    onSuccess: () => {
+      keepLastOutputs(outputs);
+      void navigate('/renders');
+    },
+  });
+  if (!formats) return <p className="text-dim">Looking for formats…</p>;
+  const at = Math.min(chosen, outputs.length - 1);
+  const output = outputs[at]!;
+  const formatOf = ({ format }: Output) => formats.find(({ id }) => id === format) ?? formats[0]!;
+  const set = (part: Partial<Output>) =>
+    setOutputs(outputs.map((other, i) => (i === at ? { ...other, ...part } : other)));
+  const remove = (index: number) => {
+    setOutputs(outputs.filter((_, i) => i !== index));
+    setChosen(Math.max(0, index - 1));
+  };
+  const add = () => {
+    setOutputs([...outputs, { ...output, name: output.name === '{title}' ? '{title} {size}' : output.name }]);
+    setChosen(outputs.length);
+  };
+  const noSong = film.tracks.length === 0;
   return (
-    <form onSubmit={(event) => void handleSubmit(() => start.mutate())(event)}>
-      <FormChoice control={control} name="scale" label="Size" choices={scales} />
-      <FormChoice
-        control={control}
-        name="fps"
-        label="Frame rate"
-        choices={rates.map((one) => ({ value: rateKey(one), label: `${fpsText(one)} fps` }))}
-      />
-      <FormChoice
-        control={control}
-        name="range"
-        label="Range"
-        choices={[{ value: 'all', label: 'Whole film' }, ...(loop ? [{ value: 'loop', label: 'Loop' }] : [])]}
-      />
-      <p className="figures mt-3 text-dim">
-        {width}×{height}, {clock(seconds, true)}, {Math.round(seconds * fpsOf(rate))} frames
-      </p>
-      {film.tracks.length === 0 && (
-        <p className="mt-2 text-amber">The film has no song yet. Add one, then render.</p>
-      )}
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        start.mutate(outputs.map((one) => wishOf(one, formatOf(one), context)));
+      }}
+    >
+      <div className="mb-3 flex flex-wrap items-center gap-1.5 border-b border-rule pb-3">
+        {outputs.map((one, i) => (
+          <span
+            key={i}
+            className={clsx(
+              'flex h-7 items-center rounded-sm border',
+              i === at ? 'border-paper' : 'border-rule hover:border-edge',
+            )}
+          >
+            <button type="button" aria-pressed={i === at} className="px-2" onClick={() => setChosen(i)}>
+              {formatOf(one).label}{' '}
+              <span className="figures text-dim">{sizeText(one, formatOf(one), film)}</span>
+            </button>
+            {outputs.length > 1 && (
+              <button
+                type="button"
+                aria-label={`Remove output ${i + 1}`}
+                className="pr-1.5 text-dim hover:text-paper"
+                onClick={() => remove(i)}
+              >
+                <X size={13} />
+              </button>
+            )}
+          </span>
+        ))}
+        <Button look="bare" onClick={add} disabled={outputs.length >= 12}>
+          <Plus size={14} /> Add output
+        </Button>
+        <span className="grow" />
+        <Presets outputs={outputs} onChoose={(next) => (setOutputs(next), setChosen(0))} />
+      </div>
+      <OutputForm output={output} formats={formats} context={context} onChange={set} />
+      <Estimate wish={wishOf(output, formatOf(output), context)} />
+      <p className="figures mt-1 text-dim">{lengthText(output, formatOf(output), context)}</p>
+      {noSong && <p className="mt-2 text-amber">The film has no song yet. Add one, then render.</p>}
       {start.error && (
         <p role="alert" className="mt-2 text-alarm">
           {start.error.message}
@@ -120,41 +137,150 @@ function RenderForm({ onClose }: { onClose: () => void }) {
       )}
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={onClose}>Cancel</Button>
-        <Button look="main" type="submit" disabled={film.tracks.length === 0 || start.isPending}>
-          Start rendering
+        <Button look="main" type="submit" disabled={noSong || start.isPending}>
+          {outputs.length > 1 ? `Start ${outputs.length} renders` : 'Start rendering'}
         </Button>
       </div>
     </form>
   );
 }
 
-interface FormChoiceProps {
-  control: Control<Wish>;
-  name: keyof Wish;
-  label: string;
-  choices: { value: string; label: string }[];
+function sizeText(output: Output, { kind }: RenderFormat, film: OutputContext['film']): string {
+  if (kind === 'sound') return '';
+  const { width, height } = sizeOf(output, film);
+  return `${width}×${height}`;
 }
 
-/** A choice of the form. */
-function FormChoice({ control, name, label, choices }: FormChoiceProps) {
+function lengthText(output: Output, { kind }: RenderFormat, context: OutputContext): string {
+  if (kind === 'still') return `The moment at ${clock(context.time, true)}`;
+  const [from, to] = rangeOf(output, context);
+  if (kind === 'sheet') return `${output.moments} moments over ${clock(to - from, true)}`;
+  if (kind === 'sound') return clock(to - from, true);
+  const frames = Math.round((to - from) * fpsOf(rateOf(output, context.film)));
+  return `${sizeText(output, { kind } as RenderFormat, context.film)}, ${clock(to - from, true)}, ${frames} frames`;
+}
+
+/** Milliseconds without a change after which it is measured. */
+const pause = 700;
+
+/** Time and room that the render will take, measured on frames of the film; or why it cannot be made. */
+function Estimate({ wish }: { wish: RenderWish }) {
+  const key = JSON.stringify({ ...wish, document: undefined, name: undefined });
+  const [settled, setSettled] = useState({ key, wish });
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled({ key, wish }), pause);
+    return () => clearTimeout(timer);
+    // The key says all of the wish that matters.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+  const { data, error, isFetching } = useQuery({
+    queryKey: ['estimate', settled.key, settled.wish.document],
+    queryFn: ({ signal }) => estimateRender(settled.wish, signal),
+    enabled: settled.wish.document.tracks.length > 0,
+    retry: false,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  const current = settled.key === key;
   return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
+    <p role="status" className={clsx('mt-4', error && current ? 'text-alarm' : 'text-dim')}>
+      {!current || isFetching ? (
+        'Measuring a few frames…'
+      ) : error ? (
+        error.message
+      ) : data ? (
         <>
-          <ChoiceInput
-            field={{ kind: 'choice', key: name, label, choices }}
-            value={field.value}
-            onChange={field.onChange}
-          />
-          {fieldState.error && (
-            <p role="alert" className="text-alarm">
-              {fieldState.error.message}
-            </p>
-          )}
+          About {roughTime(data.seconds)}, {byteSize(data.bytes)}.{' '}
+          <span className={data.fits ? '' : 'text-alarm'}>
+            {data.fits
+              ? `${byteSize(data.free)} free.`
+              : `It needs ${byteSize(data.room)} while it is made, and ${byteSize(data.free)} are free: a smaller size, a shorter range or a lower quality would fit.`}
+          </span>
         </>
-      )}
-    />
+      ) : null}
+    </p>
+  );
+}
+
+/** Outputs under a name: those that come along, and own ones. */
+function Presets({
+  outputs,
+  onChoose,
+}: {
+  outputs: readonly Output[];
+  onChoose: (outputs: Output[]) => void;
+}) {
+  const [presets, setPresets] = useState(keptPresets);
+  const [naming, setNaming] = useState<string>();
+  const keep = (next: typeof presets) => {
+    keepPresets(next);
+    setPresets(next);
+  };
+  const save = () => {
+    const name = naming?.trim();
+    setNaming(undefined);
+    if (!name) return;
+    keep([...presets.filter((preset) => preset.name !== name), { name, outputs: [...outputs] }]);
+    toast.success(`Kept as ${name}`);
+  };
+  if (naming !== undefined) {
+    return (
+      <input
+        // It was asked for by the press before.
+        autoFocus
+        aria-label="Name of the settings"
+        placeholder="Name"
+        value={naming}
+        maxLength={60}
+        onChange={({ target }) => setNaming(target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') {
+            event.preventDefault();
+            save();
+          }
+          if (event.key === 'Escape') {
+            event.stopPropagation();
+            setNaming(undefined);
+          }
+        }}
+        onBlur={save}
+        className="h-7 w-44 border-b border-edge bg-transparent"
+      />
+    );
+  }
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger className="inline-flex h-7 items-center rounded-sm border border-rule px-2.5 text-sm hover:border-edge hover:bg-raised">
+          Settings
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className={menuSheet}>
+            {[...shippedPresets, ...presets].map(({ name, outputs: own }) => (
+              <DropdownMenu.Item
+                key={name}
+                className={menuRow}
+                onSelect={() => onChoose(own.map((one) => ({ ...outputStandard, ...one })))}
+              >
+                {name}
+              </DropdownMenu.Item>
+            ))}
+            {presets.length > 0 && <DropdownMenu.Separator className="my-1 border-t border-rule" />}
+            {presets.map(({ name }) => (
+              <DropdownMenu.Item
+                key={name}
+                className={`${menuRow} text-dim`}
+                onSelect={() => keep(presets.filter((preset) => preset.name !== name))}
+              >
+                <Trash2 size={13} /> Remove {name}
+              </DropdownMenu.Item>
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <IconButton label="Keep these settings" onClick={() => setNaming('')}>
+        <BookmarkPlus size={15} />
+      </IconButton>
+    </>
   );
 }

@@ -1,23 +1,44 @@
-import { fpsOf, fpsText } from '@cyclogram/core';
-import { formatDistanceToNow } from 'date-fns';
-import { Download, Play, RotateCcw, Trash2, X } from 'lucide-react';
-import { useState } from 'react';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import type { DragEndEvent } from '@dnd-kit/core';
+import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { GripVertical } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { cancelRender, deleteRender, resumeRender, useRenders, type Render } from '../api/renders';
+import { orderRenders, useRenders, type Render } from '../api/renders';
 import { PageBar } from '../app/PageBar';
-import { Button, IconButton } from '../controls/Button';
-import { clock, megabytes, roughTime } from '../controls/time';
+import { PageTitle, useConnected } from './RenderEvents';
+import { RenderRow } from './RenderRow';
 
-/** The queue: what is being made, what is finished, and a player for it. */
+const isWaiting = ({ status }: Render) => status === 'waiting' || status === 'paused';
+
+/** The queue: what is being made, what waits in its order, what is finished, and a player for it. */
 export function RendersPage() {
-  const { renders, connected } = useRenders();
-  const [playing, setPlaying] = useState<string>();
+  const { renders, folder } = useRenders();
+  const connected = useConnected();
+  const running = renders?.filter(({ status }) => status === 'running') ?? [];
+  const waiting = (renders ?? []).filter(isWaiting).sort((a, b) => a.position - b.position);
+  const finished = (renders ?? []).filter((render) => render.status !== 'running' && !isWaiting(render));
   return (
     <div className="flex h-full flex-col">
       <PageBar />
       <main className="min-h-0 grow overflow-y-auto px-5 py-5">
-        <title>Renders · Cyclogram</title>
+        <PageTitle>Renders · Cyclogram</PageTitle>
         <div className="mx-auto max-w-4xl">
           <h1 className="mb-3 text-base font-semibold">Renders</h1>
           {!connected && (
@@ -35,133 +56,105 @@ export function RendersPage() {
               and press Render.
             </p>
           )}
-          <ul>
-            {renders?.map((render) => (
-              <RenderRow
-                key={render.id}
-                render={render}
-                playing={playing === render.id}
-                onPlay={(on) => setPlaying(on ? render.id : undefined)}
-              />
-            ))}
-          </ul>
+          {(running.length > 0 || waiting.length > 0) && (
+            <section aria-label="Queue" className="mb-6">
+              <h2 className="text-dim">Queue</h2>
+              <ul>
+                {running.map((render) => (
+                  <li key={render.id} className="border-t border-rule py-3" data-status={render.status}>
+                    <RenderRow render={render} />
+                  </li>
+                ))}
+              </ul>
+              <Waiting renders={waiting} />
+            </section>
+          )}
+          {finished.length > 0 && (
+            <section aria-label="Finished">
+              <h2 className="flex items-baseline gap-3 text-dim">
+                Finished
+                {folder && <span className="figures truncate text-xs">{folder}</span>}
+              </h2>
+              <ul>
+                {finished.map((render) => (
+                  <li key={render.id} className="border-t border-rule py-3" data-status={render.status}>
+                    <RenderRow render={render} />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
         </div>
       </main>
     </div>
   );
 }
 
-const stageWords = {
-  hearing: 'Hearing the song',
-  drawing: 'Drawing',
-  joining: 'Joining picture and sound',
-  checking: 'Checking the video',
-};
-
-function statusLine({
-  status,
-  stage,
-  framesDone,
-  frameCount,
-  secondsLeft,
-  finishedAt,
-  bytes,
-}: Render): string {
-  switch (status) {
-    case 'waiting':
-      return 'Queued';
-    case 'running': {
-      const left = secondsLeft === null ? '' : `, ${roughTime(secondsLeft)} left`;
-      return `${stage ? stageWords[stage] : 'Starting'}: ${framesDone} of ${frameCount} frames${left}`;
-    }
-    case 'done':
-      return `${megabytes(bytes ?? 0)}, finished ${formatDistanceToNow(finishedAt!, { addSuffix: true })}`;
-    case 'failed':
-      return `Failed after ${framesDone} of ${frameCount} frames`;
-    case 'cancelled':
-      return 'Cancelled';
-  }
+/** What waits, to be put in order by dragging or with the keyboard. */
+function Waiting({ renders }: { renders: readonly Render[] }) {
+  // Until the server has said so, the order is the one that was asked for.
+  const [asked, setAsked] = useState<readonly string[]>();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const place = (id: string) => {
+    const index = asked?.indexOf(id) ?? -1;
+    return index < 0 ? Infinity : index;
+  };
+  const shown = asked ? [...renders].sort((a, b) => place(a.id) - place(b.id)) : [...renders];
+  const ids = shown.map(({ id }) => id);
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const next = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+    setAsked(next);
+    orderRenders(next)
+      .catch((error: Error) => toast.error(error.message))
+      .finally(() => setTimeout(() => setAsked(undefined), 500));
+  };
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      modifiers={[restrictToVerticalAxis]}
+      onDragEnd={onDragEnd}
+    >
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ul>
+          {shown.map((render) => (
+            <Sortable key={render.id} render={render}>
+              <RenderRow render={render} />
+            </Sortable>
+          ))}
+        </ul>
+      </SortableContext>
+    </DndContext>
+  );
 }
 
-function RenderRow({
-  render,
-  playing,
-  onPlay,
-}: {
-  render: Render;
-  playing: boolean;
-  onPlay: (on: boolean) => void;
-}) {
-  const { id, title, width, height, fps, frameCount, status, framesDone, problem, file } = render;
-  const act = (action: (id: string) => Promise<unknown>) =>
-    void action(id).catch((error: Error) => toast.error(error.message));
-  const active = status === 'running' || status === 'waiting';
+function Sortable({ render, children }: { render: Render; children: ReactNode }) {
+  const { id, fileName, status } = render;
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({
+    id,
+  });
   return (
-    <li className="border-t border-rule py-3" data-status={status}>
-      <div className="flex items-center gap-2">
-        <div className="min-w-0 grow">
-          <h2 className="truncate text-base">{title || 'Untitled'}</h2>
-          <p className="text-dim">
-            <span className="figures">
-              {width}×{height} {fpsText(fps)} fps {clock(frameCount / fpsOf(fps), true)}
-            </span>
-            {' · '}
-            <span role="status">{statusLine(render)}</span>
-          </p>
-        </div>
-        {file && (
-          <>
-            <Button onClick={() => onPlay(!playing)}>
-              <Play size={14} /> {playing ? 'Close' : 'Watch'}
-            </Button>
-            <a
-              href={`${file}?download=1`}
-              download
-              className="inline-flex h-7 items-center gap-1.5 rounded-sm bg-paper px-2.5 font-semibold text-room hover:bg-white"
-            >
-              <Download size={14} /> Download
-            </a>
-          </>
-        )}
-        {active && (
-          <Button onClick={() => act(cancelRender)}>
-            <X size={14} /> Cancel
-          </Button>
-        )}
-        {(status === 'failed' || status === 'cancelled') && (
-          <Button onClick={() => act(resumeRender)}>
-            <RotateCcw size={14} /> {status === 'failed' ? 'Resume' : 'Start again'}
-          </Button>
-        )}
-        {!active && (
-          <IconButton label="Remove" onClick={() => act(deleteRender)}>
-            <Trash2 size={15} />
-          </IconButton>
-        )}
-      </div>
-      {active && (
-        <div
-          role="progressbar"
-          aria-label={`Progress of ${title}`}
-          aria-valuemin={0}
-          aria-valuemax={frameCount}
-          aria-valuenow={framesDone}
-          className="mt-2 h-1 bg-rule"
-        >
-          <div
-            className="h-full bg-glass transition-[width]"
-            style={{ width: `${(framesDone / frameCount) * 100}%` }}
-          />
-        </div>
-      )}
-      {problem && (
-        <p role="alert" className="mt-1 text-alarm">
-          {problem.title}. {problem.detail}
-        </p>
-      )}
-      {playing && file && (
-        <video src={file} controls autoPlay className="mt-3 max-h-[60vh] w-full bg-black" />
-      )}
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+      className="flex items-start gap-2 border-t border-rule py-3"
+      data-status={status}
+    >
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${fileName} in the queue`}
+        className="mt-1 cursor-grab text-dim hover:text-paper"
+      >
+        <GripVertical size={15} />
+      </button>
+      <div className="min-w-0 grow">{children}</div>
     </li>
   );
 }
