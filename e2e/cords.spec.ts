@@ -12,7 +12,7 @@ async function kickFilm(page: Page, name: string, seconds: number): Promise<void
   await page.goto('/');
   await page.getByLabel('Song file').setInputFiles(path);
   await expect(page.getByLabel('Title of the film')).toHaveValue(name);
-  await page.getByRole('button', { name: 'Hide' }).click();
+  await page.getByRole('button', { name: 'Hide' }).first().click();
   await page.getByRole('button', { name: 'Add a follower' }).first().click();
   await analysed(page);
 }

@@ -150,7 +150,7 @@ test('layers: add, duplicate, hide, delete, and the handles on the Screen', asyn
   await page.getByRole('button', { name: 'New film without a song' }).click();
   const show = page.getByRole('region', { name: 'Show' });
   await show.getByRole('button', { name: 'Duplicate' }).click();
-  await expect(show.getByRole('listitem')).toHaveCount(2);
+  await expect(show.getByRole('listitem')).toHaveCount(3);
   const both = await screenPixels(page);
   const handle = page.getByRole('button', { name: 'Radius of the path' });
   const box = (await handle.boundingBox())!;
@@ -163,7 +163,7 @@ test('layers: add, duplicate, hide, delete, and the handles on the Screen', asyn
   await show.getByRole('button', { name: 'Hide' }).first().click();
   await expect(show.getByRole('button', { name: 'Show', exact: true })).toHaveCount(1);
   await show.getByRole('button', { name: 'Delete' }).click();
-  await expect(show.getByRole('listitem')).toHaveCount(1);
+  await expect(show.getByRole('listitem')).toHaveCount(2);
 });
 
 test('a file that is no song says so, and leaves the library as it was', async ({ page }) => {
@@ -243,12 +243,12 @@ test('the render dialog has the rate that the film has now, not that of when it 
   const render = page.getByRole('button', { name: 'Render', exact: true });
   const rate = page.getByRole('dialog').getByRole('combobox', { name: 'Frame rate' });
   await render.click();
-  await expect(rate).toHaveText('30 fps');
+  await expect(rate).toHaveText('Film, 30 fps');
   await page.keyboard.press('Escape');
   await page.getByRole('region', { name: 'Show' }).getByRole('combobox', { name: 'Frame rate' }).click();
   await page.getByRole('option', { name: '25 fps' }).click();
   await render.click();
-  await expect(rate).toHaveText('25 fps');
+  await expect(rate).toHaveText('Film, 25 fps');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByText(/^saved \d/)).toBeVisible();

@@ -42,7 +42,9 @@ export interface Probe {
 export async function probe(path: string): Promise<Probe> {
   const text = String(await media('ffprobe', '-show_streams', '-of', 'json', path));
   const { streams } = JSON.parse(text) as { streams: Record<string, string>[] };
-  return Object.fromEntries(streams.map((stream) => [stream['codec_type'], stream])) as unknown as Probe;
+  // The first of each type: a cover picture is one of video, too.
+  const first = [...streams].reverse().map((stream) => [stream['codec_type'], stream]);
+  return Object.fromEntries(first) as unknown as Probe;
 }
 
 /** Opens a demo film and waits until it has been heard. */

@@ -66,7 +66,7 @@ export function dryDockFilm(film: Film): Film {
       amount: 0.4,
       size: 1.12,
       softness: 0.6,
-      form: 'rounded',
+      roundness: -0.5,
       color: '#7a5a36',
       blend: 'multiply',
     }),

@@ -166,3 +166,5 @@ export * from './typeface/typeface';
 export * from './spectrum/windows';
 export * from './encode/encodePixels';
 export * from './picture/rangeFade';
+export * from './recipe/fitEars';
+export * from './recipe/recipe';

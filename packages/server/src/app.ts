@@ -15,6 +15,7 @@ import { footageRoutes } from './footage/footageRoutes';
 import { imageRoutes } from './images/imageRoutes';
 import { typefaceRoutes } from './typefaces/typefaceRoutes';
 import { ffmpegVersion } from './media/ffmpeg';
+import { recipeRoutes, songRoutes } from './recipes/recipeRoutes';
 import { renderRoutes } from './render/renderRoutes';
 import type { Services } from './services';
 import { version } from './version';
@@ -62,6 +63,7 @@ function apiRoutes({
   films,
   thumbnails,
   renders,
+  recipes,
   folder,
 }: Services): Router {
   const api = Router();
@@ -77,6 +79,8 @@ function apiRoutes({
   api.use('/films/:id/exports', exportRoutes(films));
   api.use('/films', filmRoutes(films, thumbnails));
   api.use('/renders', renderRoutes(renders, films));
+  api.use('/recipes', recipeRoutes(recipes, films));
+  api.use('/songs', songRoutes(recipes));
   api.use(noSuchRoute);
   return api;
 }

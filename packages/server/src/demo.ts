@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { In } from 'typeorm';
 import { FilmEntity } from './db/entities';
-import type { FootageStore } from './footage/footageStore';
+import { harbourFootage } from './footage/harbourFootage';
 import type { Services } from './services';
 import { runTask } from './work/runTask';
 
@@ -32,18 +32,11 @@ export async function createDemo(
       const rows = [];
       for (const { path, name } of files) rows.push(await assets.importFile(path, name));
       const [mix, ...instruments] = rows.map((row) => row.sha256);
-      harbour ??= await makeHarbour(footage, incoming);
+      harbour ??= await harbourFootage(footage, folder);
       for (const id of missing.reverse())
         await films.create(demoFilm(id, song, { mix: mix!, instruments, harbour }), filmId(id));
     } finally {
       await rm(incoming, { recursive: true, force: true });
     }
   }
-}
-
-/** The demo's footage: drawn here, then taken in as any other. */
-async function makeHarbour(footage: FootageStore, folder: string): Promise<string> {
-  const out = join(folder, 'harbour.mp4');
-  await runTask('harbour', { out });
-  return (await footage.importFile(out)).sha256;
 }

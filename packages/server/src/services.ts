@@ -8,6 +8,7 @@ import { FilmStore } from './films/filmStore';
 import { FootageStore } from './footage/footageStore';
 import { ImageStore } from './images/imageStore';
 import { TypefaceStore } from './typefaces/typefaceStore';
+import { RecipeStore } from './recipes/recipeStore';
 import { RenderQueue } from './render/renderQueue';
 
 /** Everything that works on one data folder; the web server and the command line share it. */
@@ -21,6 +22,7 @@ export interface Services {
   films: FilmStore;
   thumbnails: FilmThumbnails;
   renders: RenderQueue;
+  recipes: RecipeStore;
   close(): Promise<void>;
 }
 
@@ -44,6 +46,7 @@ export async function openServices(root: string, log: Logger): Promise<Services>
     films,
     thumbnails: new FilmThumbnails(films, folder),
     renders,
+    recipes: new RecipeStore(database, films, assets, footage, folder),
     async close() {
       await footage.close();
       await renders.stop();

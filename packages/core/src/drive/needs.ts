@@ -27,7 +27,7 @@ export function sliceEars(film: Film): Ear[] {
     const { spread, target, source } = cord;
     if (!spread?.slices || target.list !== 'layers' || problemOf(film, cord)) continue;
     const layer = film.layers.find(({ id }) => id === target.id);
-    const ear = layer && slicesOf(film, source, partCount(layer));
+    const ear = layer && slicesOf(film, source, partCount(layer, film));
     if (ear) ears.set(ear.id, ear);
   }
   return [...ears.values()];

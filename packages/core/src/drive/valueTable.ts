@@ -26,7 +26,7 @@ const cell = (value: MovingValue): string | number =>
 function columnsOf(driver: Driver, film: Film, hearing: Hearing): Column[] {
   const name = columnOf(driver);
   const layer = film.layers.find(({ id }) => id === driver.place.id);
-  const count = driver.place.list === 'layers' && layer ? partCount(layer) : 1;
+  const count = driver.place.list === 'layers' && layer ? partCount(layer, film) : 1;
   const spreads = count > 1 && driver.motions.some(({ cord }) => cord.spread);
   const parts = spreads ? Array.from({ length: count }, (_, index) => ({ index, count })) : [undefined];
   return parts.flatMap((part) => {

@@ -114,6 +114,19 @@ export class EarHearing extends BandListener {
     }
   }
 
+  /** For each moment whether something of it can be heard: some band is above silence by more than noise. */
+  sounding(): Uint8Array {
+    const { db, bands, moments, analysed } = this;
+    const audible = silenceDb + 110;
+    const out = new Uint8Array(moments);
+    for (let moment = 0; moment < moments; moment++) {
+      if (!analysed[moment]) continue;
+      for (let band = 0; band < bands && !out[moment]; band++)
+        if (db[moment * bands + band]! > audible) out[moment] = 1;
+    }
+    return out;
+  }
+
   /** What bands do over what has been heard. @param end of the bands from `first` on that are of interest: many take their time */
   bandStatistics(first = 0, end = this.bands): BandStatistics[] {
     const { db, bands, analysed, limits } = this;

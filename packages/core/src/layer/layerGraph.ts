@@ -48,7 +48,8 @@ export const usedEars = (film: Film): string[] => {
 };
 
 /** How many parts a layer has that a cord may spread over. */
-export const partCount = (layer: Layer): number => kindOfLayer(layer)?.parts?.(layer as never) ?? 1;
+export const partCount = (layer: Layer, film: Film): number =>
+  kindOfLayer(layer)?.parts?.(layer as never, film) ?? 1;
 
 /** Names of the typefaces that a film's layers are set in. */
 export function usedTypefaces(film: Film): string[] {

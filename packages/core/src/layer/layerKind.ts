@@ -32,7 +32,7 @@ export interface LayerKind<Kind extends string = string, R extends AnyRecord = A
   /** Whether it shows what lies below it: there is none of that at other times, so passes over time do nothing. */
   showsBelow?: true;
   /** How many parts it has that a cord may spread over: letters, copies. One, where it says nothing. */
-  parts?(layer: ValueOf<R> & { kind: Kind }): number;
+  parts?(layer: ValueOf<R> & { kind: Kind }, film: Film): number;
   /** How many figures it draws by itself, copies included. */
   figures(layer: ValueOf<R> & { kind: Kind }): number;
 }

@@ -61,6 +61,18 @@ export const letteringLayerRecord = layerRecord(
           default: 1.15,
         },
         {
+          kind: 'number',
+          key: 'mostWidth',
+          label: 'Maximum width',
+          help: 'Longer text is set smaller, so that it fits; unlimited unless set.',
+          min: 10,
+          max: 20000,
+          step: 10,
+          unit: 'px',
+          nullable: true,
+          shownWhen: offPath,
+        },
+        {
           kind: 'choice',
           key: 'align',
           label: 'Alignment',
@@ -208,16 +220,30 @@ export const letteringLayerRecord = layerRecord(
 );
 export type LetteringLayer = { kind: 'lettering' } & ValueOf<typeof letteringLayerRecord>;
 
-/** The letters of a text where they stand, spaces left out; none while the typeface is not here. */
-function placedLetters(layer: LetteringLayer, { film, assets, cache, t, hearing }: Moment): PlacedLetter[] {
+/** The letters of a text where they stand, spaces left out, and their size; none while the typeface is not here. */
+function placedLetters(
+  layer: LetteringLayer,
+  { film, assets, cache, t, hearing }: Moment,
+): { placed: PlacedLetter[]; size: number } {
+  const { size, mostWidth } = layer;
   const typeface = assets.typefaces.get(layer.font);
-  if (!typeface) return [];
+  if (!typeface) return { placed: [], size };
   const text = withReadouts(layer.text, { film, t, end: hearing.end });
   const found = film.paths.find(({ id }) => id === layer.path);
-  const placed = found
-    ? placeAlong(typeface, text, layer, cache.paths.get(found), layer.offset)
-    : placeLines(typeface, text, layer, layer.at);
-  return placed.filter(({ letter }) => !letter.blank);
+  const visible = (placed: readonly PlacedLetter[]) => placed.filter(({ letter }) => !letter.blank);
+  if (found) {
+    return { placed: visible(placeAlong(typeface, text, layer, cache.paths.get(found), layer.offset)), size };
+  }
+  const placed = visible(placeLines(typeface, text, layer, layer.at));
+  if (mostWidth === null) return { placed, size };
+  const [, , width] = boxOf(placed.flatMap((one) => outlinesOf(one, size)));
+  if (width <= mostWidth) return { placed, size };
+  // Tracking is in thousandths of the size: all of it becomes smaller alike.
+  const fitting = (size * mostWidth) / width;
+  return {
+    placed: visible(placeLines(typeface, text, { ...layer, size: fitting }, layer.at)),
+    size: fitting,
+  };
 }
 
 /** What is the same of all letters, or differs from one to the next. */
@@ -249,10 +275,9 @@ export const letteringLayer: LayerKind<'lettering', typeof letteringLayerRecord>
   label: 'Lettering',
   record: letteringLayerRecord,
   content(layer, moment) {
-    const placed = placedLetters(layer, moment);
+    const { placed, size } = placedLetters(layer, moment);
     const of = ofLetters(layer, placed.length, moment);
-    const { size, outlineWidth, outlineColor, shadowOpacity, shadowColor, shadowOffset, shadowSoftness } =
-      layer;
+    const { outlineWidth, outlineColor, shadowOpacity, shadowColor, shadowOffset, shadowSoftness } = layer;
     // The gradient lies over the letters at rest, so that it does not breathe with them.
     const still = paintIn(
       layer.fill,
@@ -296,6 +321,9 @@ export const letteringLayer: LayerKind<'lettering', typeof letteringLayerRecord>
   },
   needs: () => noNeeds,
   shows: () => [],
-  parts: ({ text }) => Math.max(1, [...text.replace(/‹[^‹›]*›/g, '').replace(/[\s\p{M}]/gu, '')].length),
+  parts: ({ text }, film) => {
+    const shown = withReadouts(text, { film, t: 0, end: 0 });
+    return Math.max(1, [...shown.replace(/[\s\p{M}]/gu, '')].length);
+  },
   figures: () => 0,
 };

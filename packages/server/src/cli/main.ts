@@ -25,6 +25,7 @@ import { filmOfSong, followToFile } from './followToFile';
 import { valuesToCsv, type ValuesOptions } from './valuesToCsv';
 import { hearToCsv, type HearOptions } from './hearToCsv';
 import { openFilm } from './openFilm';
+import { renderBatch, type BatchOptions } from './renderBatch';
 import { renderFilm, type RenderFilmOptions } from './renderFilm';
 import { renderFormats } from '../render/format/registry';
 import { qualities, speeds } from '../render/format/renderFormat';
@@ -70,6 +71,9 @@ const render = program
   .argument('[film]', 'id of a film, or path of a film.json')
   .requiredOption('--out <file>', 'the file to write; with --recipe a folder')
   .addOption(new Option('--format <id>', 'format').choices(renderFormats.map(({ id }) => id)))
+  .option('--recipe <id>', 'make a film of each song by this recipe, and render it')
+  .option('--song <files...>', 'songs for the recipe')
+  .option('--artist <name>', 'artist of the songs')
   .option('--from <seconds>', 'start of the part to render', parseNumber)
   .option('--to <seconds>', 'end of the part to render', parseNumber)
   .option('--at <seconds>', 'moment of a still', parseNumber)
@@ -91,10 +95,25 @@ const render = program
   .option('--fade-out <seconds>', 'fade at its end', parseNumber);
 render.action((film: string | undefined, options) =>
   run(async (services) => {
-    if (film === undefined) throw new Problem('bad-request', 'Say which film is to be rendered.');
+    const { recipe, song, artist, ...rest } = options;
+    if (recipe !== undefined) {
+      await renderBatch(services, { ...rest, recipe, songs: song ?? [], artist } as unknown as BatchOptions);
+      return;
+    }
+    if (film === undefined)
+      throw new Problem('bad-request', 'Say which film is to be rendered, or a recipe and songs.');
     await renderFilm(services, film, options as unknown as RenderFilmOptions);
   }),
 );
+
+program
+  .command('recipes')
+  .description('list the recipes')
+  .action(() =>
+    run(async ({ recipes }) => {
+      for (const { id, name, note } of await recipes.list()) console.log(`${id}\t${name}\t${note}`);
+    }),
+  );
 
 program
   .command('frame')

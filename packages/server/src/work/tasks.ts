@@ -2,6 +2,7 @@ import type { Film, HearingTables, PcmShape, Table } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
 import type { FilmFiles } from '../images/filmFiles';
+import type { FitMode, FittedFilm } from '../recipes/fitFilm';
 import type { Measured } from '../render/measure';
 import type { RenderPlan } from '../render/plan';
 
@@ -43,6 +44,8 @@ export interface Tasks {
     given: { film: Film; tracks: FilmTracks; files: FilmFiles; plan: RenderPlan };
     answer: Measured;
   };
+  /** Measures ears and followers against a song, or makes them suit it. */
+  fit: { given: { film: Film; tracks: FilmTracks; mode: FitMode }; answer: FittedFilm };
   /** Draws the demo's footage. */
   harbour: { given: { out: string }; answer: void };
   synthesise: { given: { songId: string; folder: string }; answer: { path: string; name: string }[] };

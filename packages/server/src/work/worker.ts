@@ -9,6 +9,7 @@ import { writeStill } from '../footage/writeStill';
 import { rewriteImage } from '../images/rewriteImage';
 import { writeOverview } from '../media/overview';
 import { writePicture } from '../render/writePicture';
+import { fitFilm } from '../recipes/fitFilm';
 import { measureRender } from '../render/measure';
 import { drawSegments } from '../render/drawSegments';
 import { checkTypeface } from '../typefaces/loadTypeface';
@@ -44,6 +45,7 @@ const doTask: { [Name in TaskName]: (given: Tasks[Name]['given']) => Promise<Tas
   picture: (given) => writePicture(given),
   segments: (given) => drawSegments(given, port, progress),
   measure: measureRender,
+  fit: fitFilm,
   harbour: writeHarbour,
   synthesise,
 };

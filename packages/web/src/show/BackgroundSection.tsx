@@ -55,20 +55,19 @@ export function BackgroundSection() {
   };
   return (
     <CardSection heading="Background" open note={behind.length === 0 ? 'black' : ''}>
-      <ul>
+      <div role="group" aria-label="Background layers">
         {[...behind].reverse().map((layer) => (
-          <li key={layer.id}>
-            <button
-              type="button"
-              onClick={() => selectLayers([layer.id])}
-              className="flex h-8 w-full items-center gap-2 rounded-sm px-1 text-left hover:bg-raised"
-            >
-              <LayerThumbnail layer={layer} />
-              <span className="min-w-0 truncate">{layer.name}</span>
-            </button>
-          </li>
+          <button
+            key={layer.id}
+            type="button"
+            onClick={() => selectLayers([layer.id])}
+            className="flex h-8 w-full items-center gap-2 rounded-sm px-1 text-left hover:bg-raised"
+          >
+            <LayerThumbnail layer={layer} />
+            <span className="min-w-0 truncate">{layer.name}</span>
+          </button>
         ))}
-      </ul>
+      </div>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className="mt-1 inline-flex h-7 items-center gap-1.5 rounded-sm border border-rule px-2.5 text-sm hover:border-edge hover:bg-raised">
           <Plus size={14} /> Add background

@@ -1,0 +1,99 @@
+import { allRecipeParts, parseFilm, type Film, type RecipePart } from '@cyclogram/core';
+import { Router } from 'express';
+import * as yup from 'yup';
+import type { FilmStore } from '../films/filmStore';
+import { fromData } from '../http/fromData';
+import { Problem } from '../http/problem';
+import type { RecipeStore } from './recipeStore';
+
+const text = (longest: number) => yup.string().trim().max(longest);
+
+const addSchema = yup
+  .object({
+    document: yup.mixed().required(),
+    name: text(100).min(1, 'A recipe needs a name').required(),
+    note: text(1000).default(''),
+    layers: yup.array(yup.string().required()).max(300).optional(),
+    at: yup.number().min(0).optional(),
+  })
+  .noUnknown();
+const changeSchema = yup
+  .object({ name: text(100).min(1).optional(), note: text(1000).optional() })
+  .noUnknown();
+const filmSchema = yup
+  .object({ asset: yup.string().required(), title: text(200).optional(), artist: text(200).optional() })
+  .noUnknown();
+const applySchema = yup
+  .object({
+    document: yup.mixed().required(),
+    parts: yup
+      .array(yup.string<RecipePart>().oneOf(allRecipeParts).required())
+      .min(1, 'Choose what the recipe replaces')
+      .required(),
+  })
+  .noUnknown();
+const swapSchema = yup
+  .object({
+    document: yup.mixed().required(),
+    asset: yup.string().required(),
+    refit: yup.boolean().default(true),
+  })
+  .noUnknown();
+
+const read = <T>(schema: yup.Schema<T>, body: unknown): Promise<T> =>
+  schema.validate(body, { stripUnknown: false }).catch((error: yup.ValidationError) => {
+    throw new Problem('bad-request', `${error.errors.join('. ')}.`);
+  });
+
+export function recipeRoutes(recipes: RecipeStore, films: FilmStore): Router {
+  const routes = Router();
+
+  routes.get('/', async (_request, response) => {
+    response.json({ recipes: await recipes.list() });
+  });
+
+  routes.post('/', async (request, response) => {
+    const { document, ...rest } = await read(addSchema, request.body);
+    response.status(201).json(await recipes.add(parseFilm(document), rest));
+  });
+
+  routes.patch('/:id', async (request, response) => {
+    await recipes.change(request.params.id, await read(changeSchema, request.body));
+    response.status(204).end();
+  });
+
+  routes.delete('/:id', async (request, response) => {
+    await recipes.delete(request.params.id);
+    response.status(204).end();
+  });
+
+  routes.get('/:id/picture', async (request, response) => {
+    response.sendFile(await recipes.picture(request.params.id), fromData);
+  });
+
+  /** A new film of a song. */
+  routes.post('/:id/films', async (request, response) => {
+    const { asset, title, artist } = await read(filmSchema, request.body);
+    const { document, ranges } = await recipes.filmOf(request.params.id, asset, title, artist);
+    const film = await films.create(document);
+    response.status(201).location(`/api/films/${film.id}`).json({ id: film.id, ranges });
+  });
+
+  /** A film that is open, with parts of the recipe. */
+  routes.post('/:id/apply', async (request, response) => {
+    const { document, parts } = await read(applySchema, request.body);
+    response.json(await recipes.apply(request.params.id, parseFilm(document) as Film, parts));
+  });
+
+  return routes;
+}
+
+/** Another song for a film that is open. */
+export function songRoutes(recipes: RecipeStore): Router {
+  const routes = Router();
+  routes.post('/swap', async (request, response) => {
+    const { document, asset, refit } = await read(swapSchema, request.body);
+    response.json(await recipes.swapSong(parseFilm(document), asset, refit));
+  });
+  return routes;
+}
