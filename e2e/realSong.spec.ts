@@ -52,7 +52,7 @@ test('a real song becomes a film: length, sync and pictures', async ({ page }) =
   await release.press('Enter');
   await page.getByRole('button', { name: 'Render', exact: true }).click();
   await page.getByRole('combobox', { name: 'Size' }).click();
-  await page.getByRole('option', { name: 'Half' }).click();
+  await page.getByRole('option', { name: '720p' }).click();
   await page.getByRole('button', { name: 'Start rendering' }).click();
   const row = page.getByRole('listitem').filter({ hasText: 'introzik' });
   const download = page.waitForEvent('download', { timeout: 500_000 });

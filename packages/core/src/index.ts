@@ -168,3 +168,4 @@ export * from './encode/encodePixels';
 export * from './picture/rangeFade';
 export * from './recipe/fitEars';
 export * from './recipe/recipe';
+export * from './recipe/reset';

@@ -33,6 +33,9 @@ const movingKinds: Partial<Record<Field['kind'], true>> = {
 export const canMove = (field: Field): boolean =>
   movingKinds[field.kind] === true && !('driven' in field && field.driven === false);
 
+/** What has properties: one of a list of the film, or its finish. */
+export type PropertyOwner = Pick<PropertyPlace, 'list' | 'id'>;
+
 /** The owner of a property with its record; undefined when there is none. */
 export function ownerOf(
   film: Film,

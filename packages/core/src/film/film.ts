@@ -46,6 +46,17 @@ export const filmRecord = record('film', [
         driven: false,
       },
       {
+        kind: 'text',
+        key: 'recipe',
+        label: 'Recipe',
+        help: 'Id of the recipe that it was made by; empty for none.',
+        maxLength: 64,
+        line: true,
+        default: '',
+        hidden: true,
+        driven: false,
+      },
+      {
         ...side,
         key: 'width',
         label: 'Width',

@@ -26,6 +26,9 @@ const enough = 0.6;
 const floors = [2, 75] as const;
 const ceilings = [92, 99.9] as const;
 
+/** Most dB from floor to ceiling (common practice). */
+const widest = 50;
+
 const held = (value: number, [low, high]: readonly [number, number]) => Math.min(Math.max(value, low), high);
 const tenth = (value: number) => Math.round(10 * value) / 10;
 
@@ -73,6 +76,13 @@ export function fitEar(ear: Ear, hearing: EarHearing): { ear: Ear; range: SoundR
     floorPercent: held(ear.floorPercent, floors),
     ceilingPercent: held(ear.ceilingPercent, ceilings),
   };
+  hearing.settle(fitted);
+  const { floorDb, ceilingDb } = hearing.limits;
+  if (floorDb < ceilingDb - widest) {
+    // A song with long silences or a long end: what lies so far below is not seen, but counts among its levels.
+    const floorPercent = hearing.levelledDistribution().percentBelow(ceilingDb - widest);
+    fitted = { ...fitted, floorPercent: held(tenth(floorPercent), floors) };
+  }
   for (let step = 0; step < 6; step++) {
     hearing.settle(fitted);
     const { alive, tooLow } = aliveShare(hearing);

@@ -25,7 +25,15 @@ export const allRecipeParts = Object.keys(recipeParts) as RecipePart[];
  */
 export function recipeOf(film: Film, layerIds?: readonly string[]): Film {
   const recipe = structuredCopy(film);
-  Object.assign(recipe, { title: '', artist: '', tracks: [], beats: null, sections: [], length: null });
+  Object.assign(recipe, {
+    title: '',
+    artist: '',
+    recipe: '',
+    tracks: [],
+    beats: null,
+    sections: [],
+    length: null,
+  });
   for (const ear of recipe.ears) ear.tracks = [];
   for (const layer of recipe.layers) layer.sections = [];
   recipe.cords = recipe.cords.filter(({ source }) => source.kind !== 'sections');
@@ -46,6 +54,7 @@ function keepLayers(film: Film, ids: readonly string[]): void {
   film.layers = film.layers.filter(({ id }) => wanted.has(id));
   for (const layer of film.layers) if (layer.group !== null && !wanted.has(layer.group)) layer.group = null;
   film.finish = { passes: [] };
+  film.cords = film.cords.filter(({ target }) => target.list !== 'finish');
   dropUnused(film);
 }
 

@@ -67,6 +67,12 @@ export function recipeRoutes(recipes: RecipeStore, films: FilmStore): Router {
     response.status(204).end();
   });
 
+  /** The recipe itself: a film without a song. */
+  routes.get('/:id/document', async (request, response) => {
+    const { film, name } = await recipes.get(request.params.id);
+    response.json({ name, document: film });
+  });
+
   routes.get('/:id/picture', async (request, response) => {
     response.sendFile(await recipes.picture(request.params.id), fromData);
   });

@@ -154,13 +154,13 @@ export class RecipeStore {
     const asset = await this.assets.get(sha256);
     const name = title ?? asset.name.replace(/\.[^.]+$/, '');
     const track = defaultTrack(newId('track'), name, { asset: asset.sha256 });
-    return this.fit(filmOfRecipe(recipe, name, [track], artist));
+    return this.fit({ ...filmOfRecipe(recipe, name, [track], artist), recipe: id });
   }
 
   /** A film with parts of it replaced by those of a recipe. It is not kept. */
   async apply(id: string, film: Film, parts: readonly RecipePart[] = allRecipeParts): Promise<Fitted> {
     const { film: recipe } = await this.get(id);
-    const document = applyRecipe(film, recipe, parts, newId);
+    const document = { ...applyRecipe(film, recipe, parts, newId), recipe: id };
     // Ears that stay are left as they were.
     if (!parts.includes('ears') || document.tracks.length === 0) return { document, ranges: [] };
     return this.fit(document);

@@ -3,6 +3,8 @@ import { ChevronRight } from 'lucide-react';
 import { Collapsible } from 'radix-ui';
 import type { OwnerList } from '@cyclogram/core';
 import { useContext, useState, type ReactNode } from 'react';
+import { ResetMenu } from '../recipes/ResetMenu';
+import { OwnerContext } from '../cords/owner';
 import { FilterContext } from '../cords/filter';
 import { useMovingNote } from '../cords/useMovingNote';
 
@@ -46,21 +48,40 @@ export function CardSection({
   return (
     <Collapsible.Root open={open || filter.active} onOpenChange={toggle} asChild>
       <section className={clsx('mt-3', filter.active && 'not-has-[[data-row]]:hidden')} aria-label={heading}>
-        <div className="mb-0.5 flex h-6 items-center border-b border-rule text-xs text-dim">
-          <Collapsible.Trigger className="flex min-w-0 grow items-center gap-1 text-left hover:text-paper">
-            <ChevronRight size={12} className={clsx('-ml-0.5 transition-transform', open && 'rotate-90')} />
-            {heading}
-            {!open && (note || moving) && (
-              <span className="ml-auto truncate pl-2 text-paper/80">
-                {note}
-                {moving && <span className="text-glass">{note ? `, ${moving}` : moving}</span>}
-              </span>
-            )}
-          </Collapsible.Trigger>
-          {tools}
-        </div>
+        <SectionReset heading={heading} keys={keys} list={list}>
+          <div className="mb-0.5 flex h-6 items-center border-b border-rule text-xs text-dim">
+            <Collapsible.Trigger className="flex min-w-0 grow items-center gap-1 text-left hover:text-paper">
+              <ChevronRight size={12} className={clsx('-ml-0.5 transition-transform', open && 'rotate-90')} />
+              {heading}
+              {!open && (note || moving) && (
+                <span className="ml-auto truncate pl-2 text-paper/80">
+                  {note}
+                  {moving && <span className="text-glass">{note ? `, ${moving}` : moving}</span>}
+                </span>
+              )}
+            </Collapsible.Trigger>
+            {tools}
+          </div>
+        </SectionReset>
         <Collapsible.Content>{children}</Collapsible.Content>
       </section>
     </Collapsible.Root>
+  );
+}
+
+/** The heading of a section of which the properties are known lets them go back. */
+function SectionReset({
+  heading,
+  keys,
+  list,
+  children,
+}: Pick<CardSectionProps, 'heading' | 'keys' | 'list'> & { children: ReactNode }) {
+  const owner = useContext(OwnerContext);
+  if (!owner || !keys || (list !== undefined && list !== owner.list)) return children;
+  const places = keys.map((key) => ({ ...owner, key, item: '' }));
+  return (
+    <ResetMenu places={places} label={heading}>
+      {children}
+    </ResetMenu>
   );
 }

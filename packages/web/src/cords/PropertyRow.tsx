@@ -7,6 +7,7 @@ import { CordMeter } from './CordMeter';
 import { CordStack } from './CordStack';
 import { useCordView } from './cordView';
 import { usePlace } from './owner';
+import { ResetMenu } from '../recipes/ResetMenu';
 import { Port } from './Port';
 
 interface PropertyRowProps {
@@ -50,18 +51,22 @@ function MovingRow({
   );
   const driven = cords.length > 0;
   return (
-    <div
-      data-row
-      data-place={key}
-      className={`group/row relative ${lit ? 'bg-glass/10' : ''}`}
-      onPointerEnter={driven ? () => pointAt({ place: key }) : undefined}
-      onPointerLeave={driven ? () => pointAt(undefined) : undefined}
-    >
-      <Port place={place} placeKey={key} label={field.label} driven={driven} />
-      <RowTool.Provider value={driven ? <CordMeter place={place} placeKey={key} cords={cords} /> : undefined}>
-        {children}
-      </RowTool.Provider>
-      {open && driven && <CordStack place={place} cords={cords} label={field.label} />}
-    </div>
+    <ResetMenu places={[place]} label={field.label}>
+      <div
+        data-row
+        data-place={key}
+        className={`group/row relative ${lit ? 'bg-glass/10' : ''}`}
+        onPointerEnter={driven ? () => pointAt({ place: key }) : undefined}
+        onPointerLeave={driven ? () => pointAt(undefined) : undefined}
+      >
+        <Port place={place} placeKey={key} label={field.label} driven={driven} />
+        <RowTool.Provider
+          value={driven ? <CordMeter place={place} placeKey={key} cords={cords} /> : undefined}
+        >
+          {children}
+        </RowTool.Provider>
+        {open && driven && <CordStack place={place} cords={cords} label={field.label} />}
+      </div>
+    </ResetMenu>
   );
 }

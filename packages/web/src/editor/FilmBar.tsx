@@ -8,6 +8,7 @@ import { createFilm } from '../api/films';
 import { Button, IconButton } from '../controls/Button';
 import { shortcut } from '../controls/shortcut';
 import { HelpDialog } from '../help/HelpDialog';
+import { RecipeButton } from '../recipes/RecipeButton';
 import { RenderDialog } from '../renders/RenderDialog';
 import { useEditor } from './editorStore';
 import { dropEdits } from './keptEdits';
@@ -58,6 +59,7 @@ export function FilmBar() {
         <Link to={`/films/${id}/cords`} className="ml-2 rounded-sm px-2.5 py-1 text-dim hover:text-paper">
           Cords{cords > 0 && <span className="figures"> {cords}</span>}
         </Link>
+        <RecipeButton />
         <Link to="/renders" className=" rounded-sm px-2.5 py-1 text-dim hover:text-paper">
           Renders
         </Link>

@@ -10,6 +10,7 @@ import { PageBar } from '../app/PageBar';
 import { Button, IconButton } from '../controls/Button';
 import { clock } from '../controls/time';
 import { newId } from '../editor/newId';
+import { RecipesSection } from '../recipes/RecipesSection';
 import { SongDrop } from './SongDrop';
 import { PageTitle } from '../renders/RenderEvents';
 
@@ -51,6 +52,7 @@ export function FilmsPage() {
               <FilmCard key={film.id} film={film} />
             ))}
           </ul>
+          <RecipesSection />
         </div>
       </main>
     </div>

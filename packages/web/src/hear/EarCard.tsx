@@ -4,13 +4,17 @@ import {
   earFields,
   layerReferences,
   resolutionHz,
+  structuredCopy,
   trimSilentBands,
   type Ear,
   type SongFit,
 } from '@cyclogram/core';
-import { Scissors, Sparkles, Trash2 } from 'lucide-react';
+import { RotateCcw, Scissors, Sparkles, Trash2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { useRecipeDocument } from '../api/recipes';
+import { menuRow, menuSheet } from '../controls/menu';
 import { Button } from '../controls/Button';
 import { Fields } from '../controls/Fields';
 import { findEar, useEditor } from '../editor/editorStore';
@@ -101,6 +105,38 @@ function WindowNote({ ear }: { ear: Ear }) {
   );
 }
 
+/** Lets an ear go back to its defaults, or to the recipe's. */
+function EarResetButton({ ear }: { ear: Ear }) {
+  const change = useEditor((state) => state.change);
+  const recipeId = useEditor((state) => state.film.recipe);
+  const recipe = useRecipeDocument(recipeId);
+  const own = recipe?.document.ears.find(({ id, name }) => id === ear.id || name === ear.name);
+  const reset = (to: Ear) =>
+    change('reset ear', (film) => {
+      const { id, name, tracks } = findEar(film, ear.id)!;
+      Object.assign(findEar(film, ear.id)!, structuredCopy(to), { id, name, tracks });
+    });
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="inline-flex h-7 items-center gap-1.5 rounded-sm border border-rule px-2.5 text-sm hover:border-edge hover:bg-raised">
+        <RotateCcw size={13} /> Reset
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" className={menuSheet}>
+          <DropdownMenu.Item className={menuRow} onSelect={() => reset(defaultEar(ear.id))}>
+            To defaults
+          </DropdownMenu.Item>
+          {recipe && own && (
+            <DropdownMenu.Item className={menuRow} onSelect={() => reset(own)}>
+              To recipe {recipe.name}
+            </DropdownMenu.Item>
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
 /** What sets an ear from the song itself. */
 function EarTools({ ear }: { ear: Ear }) {
   const preview = usePreview();
@@ -150,6 +186,7 @@ function EarTools({ ear }: { ear: Ear }) {
         >
           <Scissors size={13} /> Trim silent bands
         </Button>
+        <EarResetButton ear={ear} />
       </div>
       {fit && (
         <div role="status" className="mt-2 border-l-2 border-amber pl-2 text-xs text-dim">

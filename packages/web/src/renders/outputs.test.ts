@@ -20,11 +20,11 @@ const output = (part: Partial<Output> = {}): Output => ({ ...outputStandard, ...
 
 describe('outputs', () => {
   it('are of a range: all, the loop, a section, or times within the film', () => {
-    const of = (part: Partial<Output>, loop: typeof context.loop | undefined = context.loop) =>
-      rangeOf(output(part), { ...context, loop });
+    const of = (part: Partial<Output>, around: Partial<typeof context> | { loop: undefined } = {}) =>
+      rangeOf(output(part), { ...context, ...around });
     expect(of({})).toEqual([0, 30]);
     expect(of({ range: 'loop' })).toEqual([2, 3]);
-    expect(of({ range: 'loop' }, undefined)).toEqual([0, 30]);
+    expect(of({ range: 'loop' }, { loop: undefined })).toEqual([0, 30]);
     expect(of({ range: 'section:verse' })).toEqual([4, 10]);
     expect(of({ range: 'section:end' })).toEqual([10, 30]);
     // A section of another film.

@@ -7,6 +7,7 @@ import { offers, type Offer } from './offers';
 import { addFigure } from './layerChanges';
 import { lightOffers, type MadeOffer } from './lightOffers';
 import { addLayer, layerOffers, type LayerOffer } from './layerOffers';
+import { withOwnDefaults } from '../recipes/ownDefaults';
 import { stageOffers } from './stageOffers';
 
 const size = { width: 192, height: 108 };
@@ -35,11 +36,13 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
     change('add layer', (film) => {
       const { part, path } = make(film);
       id = addFigure(film, part, path);
+      withOwnDefaults(film.layers.find((layer) => layer.id === id)!);
     });
     selectLayers([id]);
     onOpenChange(false);
   };
   const addStage = (stage: Layer) => {
+    withOwnDefaults(stage);
     change('add layer', (film) => void film.layers.push(stage));
     selectLayers([stage.id]);
     onOpenChange(false);

@@ -28,6 +28,7 @@ import type { Owner } from '../finish/passChanges';
 import { usePreviewState } from '../editor/previewContext';
 import { allWanted, CardFilterBar, cardFilter } from './CardFilterBar';
 import { KindCard } from './cards';
+import { LayerResetButton } from '../recipes/LayerResetButton';
 import { MaskSection } from './MaskSection';
 import { TimingSection } from './TimingSection';
 import { useLayerActions } from './useLayerActions';
@@ -248,6 +249,7 @@ function Actions({ layer }: { layer: Layer }) {
         <Trash2 size={13} /> Delete
       </Button>
       <span className="grow" />
+      <LayerResetButton key={layer.id} layer={layer} />
       {isContainer(layer) ? (
         <IconButton className="w-6" label="Ungroup" onClick={actions.ungroup}>
           <Ungroup size={14} />

@@ -17,6 +17,7 @@ import {
   Type,
   type LucideIcon,
 } from 'lucide-react';
+import { withOwnDefaults } from '../recipes/ownDefaults';
 import { newId } from '../editor/newId';
 
 /** A layer to begin with that is no figure. */
@@ -166,6 +167,7 @@ export function placeBehind({ layers }: Film): number {
 
 /** Adds a layer in front, or behind all others, with the path that it is drawn along. */
 export function addLayer(film: Film, { layer, path, behind }: Made): string {
+  withOwnDefaults(layer);
   if (path) film.paths.push(path);
   if (behind) film.layers.splice(placeBehind(film), 0, layer);
   else film.layers.push(layer);
