@@ -113,13 +113,31 @@ const views = {
     await page.getByTitle(/^Glass\. /).click();
     await page.getByRole('region', { name: 'Camera', exact: true }).scrollIntoViewIfNeeded();
   },
-  async renders() {
-    await open('demo-dry-dock', 300);
+  async render() {
+    await open('demo-slipway', 300);
     await button('Render').click();
-    await page.getByRole('combobox', { name: 'Size' }).click();
-    await page.getByRole('option', { name: 'Half' }).click();
-    await button('Start rendering').click();
-    await page.getByText(/of \d+ frames, /).waitFor({ timeout: 120_000 });
+    await page.getByText(/^About /).waitFor({ timeout: 120_000 });
+  },
+  async renders() {
+    for (const [format, size] of [
+      ['WebM, VP9', 'Upright, 720'],
+      ['PNG sequence', '720p'],
+    ]) {
+      await button('Add output').click();
+      await page.getByRole('combobox', { name: 'Format' }).click();
+      await page.getByRole('option', { name: new RegExp(format) }).click();
+      await page.getByRole('combobox', { name: 'Size' }).click();
+      await page.getByRole('option', { name: new RegExp(size) }).click();
+    }
+    await button('Start 3 renders').click();
+    await page.getByText(/of \d+ frames, .* left/).waitFor({ timeout: 240_000 });
+  },
+  async recipes() {
+    await page.goto(url);
+    await page.getByRole('heading', { name: 'Recipes' }).waitFor();
+    await page.waitForLoadState('networkidle');
+    await page.getByRole('heading', { name: 'Recipes' }).scrollIntoViewIfNeeded();
+    await page.locator('main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
   },
   async films() {
     await page.goto(url);

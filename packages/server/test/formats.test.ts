@@ -3,6 +3,10 @@ import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { readdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { formatOf } from '../src/render/format/registry';
+import { joinSegments } from '../src/render/join';
+import { metadataOf } from '../src/render/metadata';
+import { encodePlanOf, planRender, segmentsOf } from '../src/render/plan';
 import {
   cyclogram,
   decodeFrames,
@@ -365,4 +369,65 @@ describe('sizes, rates and ranges', () => {
     expect(corner(7)).toBeGreaterThan(245);
     expect(Math.abs(corner(2) - 127)).toBeLessThan(40);
   });
+});
+
+describe('ten minutes of frames', () => {
+  it.each([
+    ['h264-mp4', 'mp4', 24000, 1e-4],
+    ['h264-mp4', 'mp4', 30000, 1e-4],
+    ['h264-mp4', 'mp4', 60000, 1e-4],
+    ['vp9-webm', 'webm', 24000, 6e-4],
+    ['vp9-webm', 'webm', 30000, 6e-4],
+    ['vp9-webm', 'webm', 60000, 6e-4],
+  ] as const)(
+    '%s (%s) at %d/1001: each frame is where its number says, nothing adds up',
+    async (format, ending, numerator, most) => {
+      const rate = numerator / 1001;
+      const film = smallFilm({ path: 'song.wav' }, (made) => (made.fps = { numerator, denominator: 1001 }));
+      const plan = planRender(film, 600, { format, width: 64, height: 36 });
+      const parts = segmentsOf(plan);
+      expect(parts.length).toBeGreaterThan(140);
+      const own = formatOf(format);
+      // One segment of each length, as often as it is needed.
+      const files: string[] = [];
+      const made = new Map<number, string>();
+      for (const { count } of parts) {
+        let path = made.get(count);
+        if (!path) {
+          made.set(count, (path = join(folder, `part-${format}-${numerator}-${count}.${own.segment}`)));
+          await media(
+            'ffmpeg',
+            ...['-f', 'lavfi', '-i', `testsrc=s=64x36:r=${numerator}/1001`, '-frames:v', String(count)],
+            ...[
+              '-pix_fmt',
+              'yuv420p',
+              ...own.pictureArguments({ ...encodePlanOf(plan), frameCount: count }),
+              '-y',
+              path,
+            ],
+          );
+        }
+        files.push(path);
+      }
+      const out = join(folder, `ten-${format}-${numerator}.${ending}`);
+      const sound = { tracks: [], fade: film.fades.sound, length: 600 * 48000 };
+      await joinSegments(plan, files, sound, metadataOf(film, plan, 600), out, { run: 'x' });
+      const times = String(
+        await media(
+          'ffprobe',
+          ...['-select_streams', 'v:0', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', out],
+        ),
+      )
+        .trim()
+        .split(/\s+/)
+        .map(Number.parseFloat)
+        .sort((a, b) => a - b);
+      expect(times).toHaveLength(Math.round(600 * rate));
+      // Where Opus is, all begins with its delay of 6.5 ms, which players take off again (RFC 7845, 4.2).
+      let worst = 0;
+      for (const [n, time] of times.entries()) worst = Math.max(worst, Math.abs(time - times[0]! - n / rate));
+      expect(worst).toBeLessThan(most);
+    },
+    120_000,
+  );
 });

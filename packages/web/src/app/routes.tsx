@@ -14,6 +14,10 @@ const pages: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../renders/RendersPage')).RendersPage }),
   },
   {
+    path: 'first-film',
+    lazy: async () => ({ Component: (await import('../guide/FirstFilmPage')).FirstFilmPage }),
+  },
+  {
     path: 'films/:id',
     lazy: async () => ({ Component: (await import('../editor/WorkspacePage')).WorkspacePage }),
     children: [

@@ -45,7 +45,13 @@ export function FilmsPage() {
           )}
           {films.isPending && <p className="text-dim">Looking for your films…</p>}
           {films.data?.length === 0 && (
-            <p className="text-dim">No films yet. The first one starts with a song.</p>
+            <p className="text-dim">
+              No films yet. The first one starts with a song:{' '}
+              <Link to="/first-film" className="text-glass underline">
+                your first film in ten steps
+              </Link>
+              .
+            </p>
           )}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
             {films.data?.map((film) => (

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Dialog } from '../controls/Dialog';
 import { inShortcuts } from '../controls/shortcut';
 
@@ -81,7 +82,14 @@ const guide = [
     'Refine',
     'Loop two bars on the ruler and change one number at a time. Every change shows at once. Fade picture and sound by the handles on the Tape; Timing gives a layer its own start, end and fades.',
   ],
-  ['Render', 'Render makes the video in the background. Renders shows its progress, and has the file.'],
+  [
+    'Render',
+    'Render makes files of any format in the background, several at once. Renders shows their progress and order, and has the files.',
+  ],
+  [
+    'Again',
+    'Recipe keeps the look for the next song: drop that on it in the library. Swap the song keeps everything else. The right button on a property or a heading resets it.',
+  ],
 ];
 
 /** Shortcuts and a short guide. */
@@ -95,14 +103,21 @@ export function HelpDialog({ open, onOpenChange }: { open: boolean; onOpenChange
       description="Sound is on the left, the picture on the right, time on top."
     >
       <div className="grid grid-cols-[4fr_5fr] gap-10">
-        <ol className="space-y-3">
-          {guide.map(([what, how]) => (
-            <li key={what}>
-              <h3 className="font-semibold">{what}</h3>
-              <p className="text-dim">{how}</p>
-            </li>
-          ))}
-        </ol>
+        <div>
+          <p className="mb-3">
+            <Link to="/first-film" className="text-glass underline" onClick={() => onOpenChange(false)}>
+              Your first film in ten steps
+            </Link>
+          </p>
+          <ol className="space-y-3">
+            {guide.map(([what, how]) => (
+              <li key={what}>
+                <h3 className="font-semibold">{what}</h3>
+                <p className="text-dim">{how}</p>
+              </li>
+            ))}
+          </ol>
+        </div>
         <div className="space-y-3">
           {shortcuts.map(({ where, keys }) => (
             <section key={where}>

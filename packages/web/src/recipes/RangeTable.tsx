@@ -31,16 +31,16 @@ export function RangeTable({
         </tr>
       </thead>
       <tbody>
-        {ranges.map((range) => {
-          const old = before?.find(({ id }) => id === range.id);
+        {ranges.map((one) => {
+          const old = before?.find(({ id }) => id === one.id);
           return (
-            <tr key={range.id} className="border-b border-rule">
-              <td className="max-w-40 truncate py-1">{range.name}</td>
+            <tr key={one.id} className="border-b border-rule">
+              <td className="max-w-40 truncate py-1">{one.name}</td>
               {before && <td className="figures text-dim">{old ? limits(old) : ''}</td>}
-              <td className="figures">{limits(range)}</td>
-              <td className="figures text-dim">{shares(range)}</td>
+              <td className="figures">{limits(one)}</td>
+              <td className="figures text-dim">{shares(one)}</td>
               <td className="figures text-right">
-                {range.kind === 'ear' ? `${Math.round(100 * range.alive)} %` : ''}
+                {one.kind === 'ear' ? `${Math.round(100 * one.alive)} %` : ''}
               </td>
             </tr>
           );

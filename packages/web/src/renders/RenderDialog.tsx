@@ -90,6 +90,10 @@ function RenderForm({ onClose }: { onClose: () => void }) {
   const noSong = film.tracks.length === 0;
   return (
     <form
+      // Enter sets a number that was typed; it does not start anything.
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && event.target instanceof HTMLInputElement) event.preventDefault();
+      }}
       onSubmit={(event) => {
         event.preventDefault();
         start.mutate(outputs.map((one) => wishOf(one, formatOf(one), context)));
