@@ -61,7 +61,13 @@ export function globe(film: Film): Film {
         ...{ fade: 1, fadeColor: '#0b110d', fadeFrom: 0.95, fadeTo: 1.75 },
       },
     }),
-    ...credits(film, { font: 'Archivo Black', color: '#eef6e0', size: 48, at: { x: 960, y: 110 }, tracking: 120 }),
+    ...credits(film, {
+      font: 'Archivo Black',
+      color: '#eef6e0',
+      size: 48,
+      at: { x: 960, y: 110 },
+      tracking: 120,
+    }),
   ];
   const own = (key: string, item = '') => ['layers', 'space', key, item] as const;
   tie(film, 'turn', own('bodies.turnY', 'globe'), 'turn', { amount: 9 });
