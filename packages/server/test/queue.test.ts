@@ -103,6 +103,14 @@ describe('the queue', () => {
     expect([gif.fileName, name]).toEqual(['Long film.gif', 'Long film 2.gif']);
     await api(server.url, 'DELETE', `/renders/${second}`);
     await expect(stat(join(out, name))).rejects.toThrow();
+    // Two at once do not get the same name.
+    const still = { format: 'png', at: 1, name: 'Twice.part' };
+    const both = await Promise.all([add(still), add(still)]);
+    for (const id of both) await renderState(server.url, id, 'done');
+    const names = (await list()).renders
+      .filter(({ id }) => both.includes(id))
+      .map(({ fileName }) => fileName);
+    expect(names.sort()).toEqual(['Twice 2.png', 'Twice.png']);
     // One that is done cannot be paused.
     expect((await api(server.url, 'POST', `/renders/${gif.id}/pause`)).status).toBe(409);
   }, 60_000);

@@ -158,7 +158,7 @@ describe.each([24, 30, 60])('a click track at %i frames per second', (fps) => {
       await media(
         'ffprobe',
         '-select_streams',
-        'v',
+        'v:0',
         '-show_entries',
         'frame=pts_time',
         '-of',

@@ -1,3 +1,4 @@
+import { filmVersion } from '@cyclogram/core';
 import { readdir, readFile } from 'node:fs/promises';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -172,11 +173,13 @@ describe('a database of the first version', () => {
           problem: null,
           revision: 7,
         });
-        expect((await services.films.get(listed.id)).document.version).toBe(5);
+        expect((await services.films.get(listed.id)).document.version).toBe(filmVersion);
       }
       expect(await services.renders.get('r')).toMatchObject({
         fps: { numerator: 30000, denominator: 1001 },
         format: 'h264-mp4',
+        fileName: 'r.mp4',
+        settings: { quality: 'high', fit: 'extend', transparent: false },
         framesDone: 5,
       });
     } finally {

@@ -23,6 +23,8 @@ export function fileNameOf(pattern: string, film: Film, plan: RenderPlan): strin
     .replace(/[^\p{L}\p{N} .,_()+-]+/gu, ' ')
     .replace(/\s+/g, ' ')
     .replace(/^[ .]+|[ .]+$/g, '')
-    .slice(0, longest);
+    .slice(0, longest)
+    // What a name ends in while it is written.
+    .replace(/\.(part|list|segments)$/i, '');
   return `${clean || 'film'}.${formatOf(plan.format).extension}`;
 }

@@ -78,6 +78,8 @@ type Change = Partial<
  */
 export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [string] }> {
   private running: Running | undefined;
+  /** The last one that is being put in the queue. */
+  private adding: Promise<unknown> = Promise.resolve();
   /** Changes that could not be written because the disk was full; they win over the database. */
   private readonly unsaved = new Map<string, Change>();
   private stopped = false;
@@ -159,6 +161,21 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   ): Promise<RenderView> {
     const plan = await this.plan(film, request);
     await this.checkRoom(plan);
+    // One after the other: of two at once both would find the same name and the same place free.
+    const inserted = this.adding.then(() => this.insert(film, filmId, plan, name));
+    this.adding = inserted.catch(() => undefined);
+    const row = await inserted;
+    this.tell(row);
+    this.next();
+    return this.view(row);
+  }
+
+  private async insert(
+    film: Film,
+    filmId: string | null,
+    plan: RenderPlan,
+    name: string,
+  ): Promise<RenderRow> {
     const last = await this.rows.maximum('position');
     const row: RenderRow = {
       id: randomUUID(),
@@ -176,9 +193,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       attempt: 0,
     };
     await this.rows.insert(row);
-    this.tell(row);
-    this.next();
-    return this.view(row);
+    return row;
   }
 
   /** All renders, newest first. */
