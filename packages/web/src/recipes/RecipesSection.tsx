@@ -29,9 +29,9 @@ export function RecipesSection() {
   const [open, setOpen] = useState<Recipe>();
   return (
     <section aria-labelledby="recipes">
-      <h1 id="recipes" className="mt-8 mb-1 text-base font-semibold">
+      <h2 id="recipes" className="mt-8 mb-1 text-base font-semibold">
         Recipes
-      </h1>
+      </h2>
       <p className="mb-3 text-dim">Looks for any song. Drop a song on one to start a film.</p>
       {recipes.error && (
         <p role="alert" className="text-alarm">
@@ -74,31 +74,33 @@ function RecipeCard({ recipe, onOpen }: { recipe: Recipe; onOpen: () => void }) 
   });
   const busy = state.kind === 'sending' || film.isPending;
   return (
-    <li {...getRootProps()} className="relative">
-      <input {...getInputProps()} aria-label={`Song for ${name}`} />
-      <button
-        type="button"
-        onClick={onOpen}
-        title={note}
-        className={clsx(
-          'block w-full border text-left',
-          isDragActive ? 'border-amber' : 'border-rule hover:border-edge',
+    <li>
+      <div {...getRootProps()} className="relative">
+        <input {...getInputProps()} aria-label={`Song for ${name}`} />
+        <button
+          type="button"
+          onClick={onOpen}
+          title={note}
+          className={clsx(
+            'block w-full border text-left',
+            isDragActive ? 'border-amber' : 'border-rule hover:border-edge',
+          )}
+        >
+          <RecipePicture recipe={recipe} />
+          <span className="block truncate px-2 py-1">{name}</span>
+        </button>
+        {busy && (
+          <p role="status" className="absolute inset-x-0 top-0 bg-room/80 px-2 py-1 text-amber">
+            {film.isPending ? 'Fitting it to the song…' : 'Sending the song…'}
+          </p>
         )}
-      >
-        <RecipePicture recipe={recipe} />
-        <span className="block truncate px-2 py-1">{name}</span>
-      </button>
-      {busy && (
-        <p role="status" className="absolute inset-x-0 top-0 bg-room/80 px-2 py-1 text-amber">
-          {film.isPending ? 'Fitting it to the song…' : 'Sending the song…'}
-        </p>
-      )}
-      {state.kind === 'failed' && (
-        <p role="alert" className="text-xs text-alarm">
-          {state.problem.message}
-        </p>
-      )}
-      {!shipped && <RecipeMenu recipe={recipe} />}
+        {state.kind === 'failed' && (
+          <p role="alert" className="text-xs text-alarm">
+            {state.problem.message}
+          </p>
+        )}
+        {!shipped && <RecipeMenu recipe={recipe} />}
+      </div>
     </li>
   );
 }
