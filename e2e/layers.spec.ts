@@ -8,7 +8,7 @@ test('layers: from the gallery, picked on the picture, several at once, grouped,
   await newFilm(page);
   await show(page).getByRole('button', { name: 'Add a layer' }).first().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Bars on a floor' }).click();
-  await expect(show(page).getByRole('listitem')).toHaveCount(2);
+  await expect(show(page).getByRole('listitem')).toHaveCount(3);
   await set(page, 'Rest', '60');
 
   // The ring is behind: pressing on it picks it.
@@ -38,7 +38,7 @@ test('layers: from the gallery, picked on the picture, several at once, grouped,
 
   // A linked copy changes with its source.
   await show(page).getByRole('button', { name: 'Ungroup' }).click();
-  await expect(show(page).getByRole('listitem')).toHaveCount(2);
+  await expect(show(page).getByRole('listitem')).toHaveCount(3);
   await layer(page, 'Bars on a floor').click();
   await show(page)
     .getByRole('button', { name: /^Linked copy/ })
@@ -50,7 +50,8 @@ test('layers: from the gallery, picked on the picture, several at once, grouped,
   await changed(page, before);
 
   // Locked, it is not picked and not changed.
-  await show(page).getByRole('button', { name: 'Lock' }).last().click();
+  const ring = show(page).getByRole('listitem').filter({ hasText: 'Ring of bars' });
+  await ring.getByRole('button', { name: 'Lock' }).first().click();
   const count = await show(page).getByRole('listitem').count();
   await layer(page, 'Ring of bars').click();
   await expect(show(page).getByText('Locked.')).toBeVisible();
@@ -69,7 +70,7 @@ test('layers and properties are copied from one film to another', async ({ page 
   await newFilm(page);
   const before = await screenPixels(page);
   await page.keyboard.press('Control+v');
-  await expect(show(page).getByRole('listitem')).toHaveCount(2);
+  await expect(show(page).getByRole('listitem')).toHaveCount(3);
   await expect(show(page).getByLabel('Name of the layer')).toHaveValue('Lamps');
   await changed(page, before);
   await show(page).getByRole('button', { name: 'Colour: copy or paste' }).click();

@@ -71,10 +71,10 @@ export function RendersPage() {
           )}
           {finished.length > 0 && (
             <section aria-label="Finished">
-              <h2 className="flex items-baseline gap-3 text-dim">
-                Finished
-                {folder && <span className="figures truncate text-xs">{folder}</span>}
-              </h2>
+              <div className="flex items-baseline gap-3 text-dim">
+                <h2>Finished</h2>
+                {folder && <p className="figures truncate text-xs">{folder}</p>}
+              </div>
               <ul>
                 {finished.map((render) => (
                   <li key={render.id} className="border-t border-rule py-3" data-status={render.status}>
