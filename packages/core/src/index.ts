@@ -167,5 +167,7 @@ export * from './spectrum/windows';
 export * from './encode/encodePixels';
 export * from './picture/rangeFade';
 export * from './recipe/fitEars';
+export * from './recipe/applyRecipe';
+export * from './recipe/goesByBeats';
 export * from './recipe/recipe';
 export * from './recipe/reset';

@@ -105,15 +105,21 @@ export function scaleLengths<T extends object>(type: AnyRecord, values: T, facto
 }
 
 function scaleValue(field: Field | ItemField, value: unknown, factor: number): unknown {
+  // What is not set has no length.
+  if (value === null) return value;
   const times = (number: number, { min, max }: { min: number; max: number }) =>
     Math.min(Math.max(tidy(number * factor), min), max);
-  if (field.kind === 'number') return field.unit === 'px' ? times(value as number, field) : value;
+  const isLength = 'unit' in field && field.unit.startsWith('px');
+  if (field.kind === 'number') return isLength ? times(value as number, field) : value;
   if (field.kind === 'point') {
     const { x, y } = value as Point;
-    return field.unit === 'px' ? { x: times(x, field), y: times(y, field) } : value;
+    return isLength ? { x: times(x, field), y: times(y, field) } : value;
   }
-  if (field.kind === 'record')
-    return value === null ? value : scaleLengths(field.of, value as object, factor);
+  if (field.kind === 'record') return scaleLengths(field.of, value as object, factor);
+  if (field.kind === 'kinds') {
+    const type = kindOf(field.of(), value as object)?.record;
+    return type ? scaleLengths(type, value as Values, factor) : value;
+  }
   if (field.kind === 'list') return (value as unknown[]).map((item) => scaleValue(field.of, item, factor));
   return value;
 }

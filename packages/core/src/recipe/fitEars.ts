@@ -83,23 +83,18 @@ export function fitEar(ear: Ear, hearing: EarHearing): { ear: Ear; range: SoundR
     const floorPercent = hearing.levelledDistribution().percentBelow(ceilingDb - widest);
     fitted = { ...fitted, floorPercent: held(tenth(floorPercent), floors) };
   }
+  hearing.settle(fitted);
   for (let step = 0; step < 6; step++) {
-    hearing.settle(fitted);
     const { alive, tooLow } = aliveShare(hearing);
     if (alive >= enough) break;
-    fitted = tooLow
-      ? {
-          ...fitted,
-          floorPercent: held(tenth(fitted.floorPercent - 12), floors),
-          ceilingPercent: held(tenth(fitted.ceilingPercent - 1.5), ceilings),
-        }
-      : {
-          ...fitted,
-          floorPercent: held(tenth(fitted.floorPercent + 12), floors),
-          ceilingPercent: held(tenth(fitted.ceilingPercent + 1.5), ceilings),
-        };
+    const way = tooLow ? -1 : 1;
+    fitted = {
+      ...fitted,
+      floorPercent: held(tenth(fitted.floorPercent + 12 * way), floors),
+      ceilingPercent: held(tenth(fitted.ceilingPercent + 1.5 * way), ceilings),
+    };
+    hearing.settle(fitted);
   }
-  hearing.settle(fitted);
   return { ear: fitted, range: rangeOfEar(hearing, fitted) };
 }
 

@@ -1,20 +1,31 @@
 import { describe, expect, it } from 'vitest';
 import { cordOf } from '../drive/testFilm';
+import { bodyKinds } from '../body/registry';
+import { DrawCache } from '../cache/drawCache';
+import { figureKinds } from '../figure/registry';
 import { defaultEar } from '../film/ear';
 import { backgroundFill, defaultFilm, defaultLayer, newLayer } from '../film/defaults';
 import type { Film } from '../film/film';
 import { defaultFollower } from '../film/follower';
 import { parseFilm } from '../film/parse';
+import { placeStandard } from '../film/place';
 import { defaultTrack } from '../film/track';
 import { EarHearing } from '../hearing/earHearing';
 import { hearStretch, stretchesFrom } from '../hearing/listen';
+import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import type { FigureLayer } from '../layer/figure';
+import { layerOperations } from '../layer/layerOperations';
+import { momentOf } from '../picture/moment';
+import { boundsOf } from '../picture/operations';
 import { passKinds, type PassKindName, type PassSettings } from '../pass/registry';
 import { defaultPath } from '../path/filmPath';
 import { structuredCopy } from '../property/record';
 import { hd } from '../testing';
 import { fitEar, inPercent, rangeOfEar } from './fitEars';
-import { applyRecipe, filmOfRecipe, recipeOf } from './recipe';
+import { applyRecipe } from './applyRecipe';
+import { goesByBeats } from './goesByBeats';
+import { filmOfRecipe, recipeOf } from './recipe';
+import { resized } from './resized';
 import { earlierValue, lookKeys, looksOf, resetOwner, resetProperty } from './reset';
 
 const passOf = (kind: PassKindName, id: string) =>
@@ -55,6 +66,7 @@ function sourceFilm(): Film {
   });
 }
 
+const silence = new TableHearing(emptyTables());
 let count = 0;
 const newId = (stem: string) => `${stem}-new-${++count}`;
 
@@ -147,13 +159,77 @@ describe('a recipe on an open film', () => {
       if (layer.kind === 'figure') expect((layer as FigureLayer).ear).toBe('ear-1');
   });
 
-  it('is placed and scaled into a picture of another size', () => {
-    const small = parseFilm({ ...open(), width: 960, height: 540 });
-    const film = applyRecipe(small, recipe, ['layers'], newId);
-    const group = film.layers.find(({ name }) => name === 'Group')!;
-    expect(group.place.scale).toEqual({ x: 0.5, y: 0.5 });
-    // What is at the middle of the one is at that of the other: the anchor is at the middle of the small one.
-    expect(group.place.position).toEqual({ x: -480, y: -270 });
+  it('leaves alone what the film has without using it', () => {
+    const film = open();
+    film.ears.push(defaultEar('spare', 'Spare'));
+    film.followers.push(defaultFollower('own', 'spare', 'Own'));
+    film.paths.push(defaultPath('star', 'unused', 'Unused', hd));
+    const made = applyRecipe(film, recipe, ['layers', 'background', 'finish'], newId);
+    expect(made.ears.map(({ name }) => name)).toContain('Spare');
+    expect(made.followers.map(({ name }) => name)).toContain('Own');
+    // That of the ring, which is gone, goes; one that was never used stays.
+    expect(made.paths.map(({ name }) => name)).toEqual(['Unused', 'Ring', 'Line']);
+    expect(made.paths[1]!.id).toContain('-new-');
+  });
+});
+
+describe('a film in a picture of another size', () => {
+  const film = (): Film => {
+    const base = defaultFilm('Sized');
+    const cord = (id: string, key: string, peak: unknown, how: string) => ({
+      ...cordOf({ list: 'layers', id: 'bars', key, item: '' }, 'follower', { follower: 'kick', peak, how }),
+      id,
+    });
+    return parseFilm({
+      ...base,
+      followers: [defaultFollower('kick', 'ear-1', 'Kick')],
+      layers: [
+        backgroundFill(hd, 'back'),
+        newLayer('image', hd, { id: 'cover', backdrop: true }),
+        newLayer('group', hd, {
+          id: 'g',
+          place: { ...placeStandard, rotation: 20, position: { x: 100, y: -40 } },
+        }),
+        { ...defaultLayer('bars', 'ear-1', 'path-1', hd), group: 'g', passes: [passOf('blur', 'soft')] },
+        newLayer('flare', hd, { id: 'sun', position: { x: 1700, y: 120 } }),
+        newLayer('lettering', hd, { id: 'word', at: { x: 960, y: 980 }, size: 80, mostWidth: 1000 }),
+      ],
+      finish: { passes: [passOf('vignette', 'dark')] },
+      cords: [cord('rise', 'figure.reach', 90, 'by'), cord('swell', 'figure.rest', 2, 'times')],
+    });
+  };
+  /** Where everything of a film is drawn, as a list of places. */
+  const places = (of: Film): number[] => {
+    const moment = momentOf(of, silence, 0, { cache: new DrawCache() });
+    const box = (id: string) => boundsOf(layerOperations(id, moment));
+    return [...box('g'), ...box('sun')];
+  };
+
+  it('is as if the whole were scaled: half the size, half of every place', () => {
+    const half = parseFilm(resized(film(), { width: 960, height: 540 }));
+    places(half).forEach((value, i) => expect(value).toBeCloseTo(places(film())[i]! / 2, 0));
+    const by = (id: string) =>
+      half.layers.find((layer) => layer.id === id)! as never as Record<string, unknown>;
+    expect(by('word')).toMatchObject({ at: { x: 480, y: 490 }, size: 40, mostWidth: 500 });
+    expect(by('cover')).toMatchObject({ size: { x: 960, y: 540 }, center: { x: 480, y: 270 } });
+    const [blur] = by('bars')['passes'] as { radius: number }[];
+    expect(blur!.radius * 2).toBeCloseTo((passOf('blur', 'soft') as unknown as { radius: number }).radius, 6);
+    // What a cord adds is a length, what it multiplies by is none.
+    expect(half.cords.map(({ source }) => (source as { peak: number }).peak)).toEqual([45, 2]);
+    expect(resized(film(), hd)).toEqual(film());
+  });
+
+  it('of another shape stands in its middle, and its finish, too', () => {
+    const tall = parseFilm(resized(film(), { width: 1080, height: 1920 }));
+    const factor = 1080 / 1920;
+    const shift = (1920 - factor * 1080) / 2;
+    // The group; a flare is as large as the picture is high.
+    const groupOf = (of: Film) => places(of).slice(0, 4);
+    groupOf(film()).forEach((value, i) =>
+      expect(groupOf(tall)[i]).toBeCloseTo(factor * value + (i % 2 === 1 ? shift : 0), 0),
+    );
+    expect((tall.finish.passes[0] as unknown as { centre: object }).centre).toEqual({ x: 540, y: 960 });
+    expect(tall.layers.find(({ id }) => id === 'cover')).toMatchObject({ size: { x: 1080, y: 1920 } });
   });
 });
 
@@ -189,6 +265,21 @@ describe('going back', () => {
     expect(earlierValue(film, glow)).toBe(
       (passOf('glow', 'glow') as unknown as { strength: number }).strength,
     );
+  });
+
+  it('of marks and of bodies to how their kinds begin, what they listen to kept', () => {
+    const draft = structuredCopy(changed);
+    resetProperty(draft, { list: 'layers', id: 'one', key: 'figure', item: '' });
+    expect((draft.layers[2] as FigureLayer).figure).toEqual(
+      expect.objectContaining(figureKinds.bars.defaults(hd) as object),
+    );
+    const globe = { ...bodyKinds.globe.defaults(hd), id: 'ball', ear: 'b', radius: 999 };
+    draft.layers.push(newLayer('depth', hd, { id: 'stage', bodies: [globe] as never }));
+    const owner = { list: 'layers', id: 'stage' } as const;
+    resetOwner(draft, owner, lookKeys(draft, owner));
+    const [ball] = (draft.layers.at(-1) as { bodies?: Record<string, unknown>[] }).bodies!;
+    expect(ball).toMatchObject({ kind: 'globe', id: 'ball', ear: 'b' });
+    expect(ball!['radius']).toBe((bodyKinds.globe.defaults(hd) as unknown as { radius: number }).radius);
   });
 
   it('of a whole layer, which keeps its name, its group and what it listens to', () => {
@@ -254,5 +345,22 @@ describe('ears on another song', () => {
       expect(fitted.ceilingPercent).toBeGreaterThan(fitted.floorPercent);
       expect(range.ceilingDb - range.floorDb).toBeLessThanOrEqual(51);
     }
+  });
+});
+
+describe('beats of a recipe', () => {
+  it('are looked for where something goes by them, and not because a choice that is not shown says so', () => {
+    const plain = sourceFilm();
+    // Its follower of a range has a phase that it does not use.
+    expect(goesByBeats(plain)).toBe(false);
+    expect(goesByBeats({ ...plain, followers: [{ ...plain.followers[0]!, kind: 'beat' }] })).toBe(true);
+    const swing = (per: string) => ({
+      ...cordOf({ list: 'layers', id: 'one', key: 'place.opacity', item: '' }, 'swing', { amount: 0.2, per }),
+      id: 's',
+    });
+    expect(goesByBeats(parseFilm({ ...plain, cords: [swing('second')] }))).toBe(false);
+    expect(goesByBeats(parseFilm({ ...plain, cords: [swing('beat')] }))).toBe(true);
+    const bursts = newLayer('particles', hd, { id: 'sparks', bursts: 'bar' });
+    expect(goesByBeats({ ...plain, layers: [bursts] })).toBe(true);
   });
 });

@@ -1,8 +1,9 @@
 import { ownerOf, type PropertyOwner } from '../drive/property';
 import type { PropertyPlace } from '../drive/place';
 import type { Film } from '../film/film';
-import type { Field } from '../property/field';
-import { defaultOf, fieldsOf, kindOf, structuredCopy, type AnyRecord } from '../property/record';
+import { passesField } from '../film/finish';
+import type { Field, Kinds, KindsField, Size } from '../property/field';
+import { defaultOf, defaultsOf, fieldsOf, kindOf, structuredCopy, type AnyRecord } from '../property/record';
 
 /** What properties were before they were changed: their defaults, or what the recipe has that the film was made by. */
 
@@ -76,7 +77,31 @@ export function earlierValue(film: Film, place: PropertyPlace, recipe?: Film): u
   }
   const own = ownerOf(film, place);
   const found = own && find(own.record, own.owner, keys, place.item);
-  return found && defaultOf(found.field, film);
+  return found && standardOf(found, film);
+}
+
+/** The default of a property; what is of a kind goes back to how that kind begins, and goes on being of it. */
+function standardOf({ field, value }: Found, size: Size): unknown {
+  if (field.kind === 'kinds') return standardOfKind(field.of(), value as object, size);
+  const isList = field.kind === 'list' && field.of.kind === 'kinds' && field.key !== passesField.key;
+  if (!isList || !Array.isArray(value)) return defaultOf(field, size);
+  // Bodies on a stage stay there, each as it begins.
+  const { of } = field.of as KindsField;
+  return value.map((item: object) => standardOfKind(of(), item, size) ?? item);
+}
+
+function standardOfKind(kinds: Kinds, value: object, size: Size): unknown {
+  const kind = kindOf(kinds, value) as (Kinds[string] & { defaults?: (size: Size) => object }) | undefined;
+  if (!kind) return undefined;
+  const standard = kind.defaults?.(size) ?? defaultsOf(kind.record, size);
+  // What it is, says and listens to stays.
+  const staying = fieldsOf(kind.record).filter(
+    ({ kind: what }) => what === 'reference' || what === 'text' || what === 'id',
+  );
+  const kept = staying.flatMap((field) =>
+    'key' in field ? [[field.key, (value as Record<string, unknown>)[field.key]]] : [],
+  );
+  return { ...standard, kind: kindNameOf(value), ...(Object.fromEntries(kept) as object) };
 }
 
 /** Lets a property go back, in place. False where there is nothing to go back to. */

@@ -3,10 +3,10 @@ import {
   EarHearing,
   fitEar,
   gatesInPercent,
+  goesByBeats,
   inPercent,
   rangeOfEar,
   rangeOfFollower,
-  type Beats,
   type Film,
   type SoundRange,
 } from '@cyclogram/core';
@@ -64,17 +64,7 @@ export async function fitFilm({
     ranges.push(rangeOfFollower(hearing, follower));
     followers.push(mode === 'percent' ? gatesInPercent(follower, hearing) : follower);
   }
-  const beats = mode === 'fit' ? await beatsOf(film, tracks) : film.beats;
+  const found = mode === 'fit' && !film.beats && goesByBeats(film) ? await findBeats(film, tracks) : null;
+  const beats = film.beats ?? found ?? null;
   return { film: { ...film, ears, followers, beats }, ranges };
-}
-
-/** The beats of a film, found where something of it goes by them. */
-async function beatsOf(film: Film, tracks: FilmTracks): Promise<Beats | null> {
-  const goesByBeats =
-    film.followers.some(({ kind }) => kind === 'beat') ||
-    film.layers.some((layer) => 'bursts' in layer && layer.bursts === 'beat') ||
-    film.cords.some(({ source }) => 'timeBase' in source && source.timeBase === 'beats') ||
-    film.cords.some(({ source }) => source.kind === 'steps' || source.kind === 'swing');
-  if (film.beats || !goesByBeats) return film.beats;
-  return (await findBeats(film, tracks)) ?? null;
 }

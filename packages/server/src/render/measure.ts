@@ -1,11 +1,9 @@
-import { bytesOfForm, encodePixels, fpsOf, lookAhead, lookBack, type Film } from '@cyclogram/core';
-import { mkdir, mkdtemp, rm, stat } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { bytesOfForm, encodePixels, lookAhead, lookBack } from '@cyclogram/core';
+import { mkdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { hearFilm } from '../hearing/hearFilm';
-import type { FilmTracks } from '../hearing/filmTracks';
-import type { FilmFiles } from '../images/filmFiles';
 import { runTool } from '../media/ffmpeg';
+import type { Tasks } from '../work/tasks';
 import { frameDrawer } from './drawSegments';
 import { startEncoder } from './encode';
 import { formatOf } from './format/registry';
@@ -22,68 +20,63 @@ export interface Measured {
   otherBytes: number;
 }
 
-/** Where in the range frames are measured, and how many at each place. */
+/** Where in the range frames are measured, how many at each place at most, and bytes of them. */
 const places = [0.3, 0.7];
-const framesEach = 8;
+const mostFrames = 8;
+const mostBytes = 300e6;
 /** Seconds heard before a place, so that smoothing has settled. */
 const leadIn = 6;
 
-/** Draws and encodes a few frames of a render. */
+/** Draws and encodes a few frames of a render, in a folder that whoever asks removes. */
 export async function measureRender({
   film,
   tracks,
   files,
   plan,
-}: {
-  film: Film;
-  tracks: FilmTracks;
-  files: FilmFiles;
-  plan: RenderPlan;
-}): Promise<Measured> {
-  const folder = await mkdtemp(join(tmpdir(), 'cyclogram-measure-'));
+  folder,
+}: Tasks['measure']['given']): Promise<Measured> {
   const format = formatOf(plan.format);
   const results: Measured[] = [];
-  try {
-    const each = Math.min(framesEach, plan.frameCount);
-    for (const [i, share] of (plan.frameCount > framesEach ? places : [0]).entries()) {
-      const offset = Math.min(Math.floor(share * plan.frameCount), plan.frameCount - each);
-      const first = plan.firstFrame + offset;
-      const t = momentOfFrame(plan, first);
-      const part: [number, number] = [
-        t - leadIn - lookBack(film),
-        momentOfFrame(plan, first + each) + lookAhead(film) + 0.1,
-      ];
-      const tables = await hearFilm(film, tracks, part);
-      const drawer = frameDrawer({ film, files, tables, plan });
-      const own = { ...encodePlanOf(plan), frameCount: each };
-      const isFolder = format.segment === 'frames';
-      const out = join(folder, `part-${i}.${format.segment}`);
-      if (isFolder) await mkdir(out);
-      const form = format.pixels(own);
-      const frames: Buffer[] = [];
-      // Drawn once before, so that what is made once does not count.
-      await drawer.draw(first);
-      let start = performance.now();
-      for (let n = 0; n < each; n++) {
-        const pixels = await drawer.draw(first + n);
-        frames.push(Buffer.from(encodePixels(pixels, plan.width, plan.height, form)));
-      }
-      const drawing = (performance.now() - start) / 1000 / each;
-      drawer.close();
-      start = performance.now();
-      const { process: encoder, finished } = startEncoder(
-        format,
-        own,
-        isFolder ? join(out, framePattern) : out,
-      );
-      for (const frame of frames) encoder.stdin.write(frame);
-      encoder.stdin.end();
-      await finished;
-      const encoding = (performance.now() - start) / 1000 / each;
-      results.push({ drawing, encoding, ...(await bytesOf(out, plan, each)) });
+  // Frames are kept until they are encoded: of very large ones there are fewer.
+  const bytes = bytesOfForm(format.pixels(encodePlanOf(plan)), plan.width, plan.height);
+  const framesEach = Math.max(2, Math.min(mostFrames, Math.floor(mostBytes / bytes)));
+  const each = Math.min(framesEach, plan.frameCount);
+  for (const [i, share] of (plan.frameCount > framesEach ? places : [0]).entries()) {
+    const offset = Math.min(Math.floor(share * plan.frameCount), plan.frameCount - each);
+    const first = plan.firstFrame + offset;
+    const t = momentOfFrame(plan, first);
+    const part: [number, number] = [
+      t - leadIn - lookBack(film),
+      momentOfFrame(plan, first + each) + lookAhead(film) + 0.1,
+    ];
+    const tables = await hearFilm(film, tracks, part);
+    const drawer = frameDrawer({ film, files, tables, plan });
+    const own = { ...encodePlanOf(plan), frameCount: each };
+    const isFolder = format.segment === 'frames';
+    const out = join(folder, `part-${i}.${format.segment}`);
+    if (isFolder) await mkdir(out);
+    const form = format.pixels(own);
+    const frames: Buffer[] = [];
+    // Drawn once before, so that what is made once does not count.
+    await drawer.draw(first);
+    let start = performance.now();
+    for (let n = 0; n < each; n++) {
+      const pixels = await drawer.draw(first + n);
+      frames.push(Buffer.from(encodePixels(pixels, plan.width, plan.height, form)));
     }
-  } finally {
-    await rm(folder, { recursive: true, force: true });
+    const drawing = (performance.now() - start) / 1000 / each;
+    drawer.close();
+    start = performance.now();
+    const { process: encoder, finished } = startEncoder(
+      format,
+      own,
+      isFolder ? join(out, framePattern) : out,
+    );
+    for (const frame of frames) encoder.stdin.write(frame);
+    encoder.stdin.end();
+    await finished;
+    const encoding = (performance.now() - start) / 1000 / each;
+    results.push({ drawing, encoding, ...(await bytesOf(out, plan, each)) });
   }
   const mean = (key: keyof Measured) => results.reduce((sum, one) => sum + one[key], 0) / results.length;
   return {
@@ -133,38 +126,4 @@ async function bytesOf(
   const [keys, others] = [packets.filter(({ key }) => key), packets.filter(({ key }) => !key)];
   const keyBytes = mean(keys);
   return { keyBytes, otherBytes: others.length > 0 ? mean(others) : keyBytes };
-}
-
-/** Bytes of sound in a second, about. */
-const soundBytes: Record<string, number> = {
-  mp4: 32_000,
-  webm: 24_000,
-  mov: 288_000,
-  zip: 288_000,
-  wav: 288_000,
-  flac: 190_000,
-};
-
-/** What a render will take: seconds for drawing and encoding, bytes of the result, and room while it is made. */
-export function estimateOf(
-  plan: RenderPlan,
-  measured: Measured | undefined,
-  { threads, filmSeconds }: { threads: number; filmSeconds: number },
-): { seconds: number; bytes: number; room: number } {
-  const format = formatOf(plan.format);
-  const rangeSeconds = format.kind === 'sheet' ? 0 : plan.frameCount / fpsOf(plan.fps);
-  const sound = format.sound === null ? 0 : rangeSeconds * (soundBytes[format.extension] ?? 0);
-  if (!measured) return { seconds: 1 + rangeSeconds / 200, bytes: sound, room: sound };
-  const { drawing, encoding, keyBytes, otherBytes } = measured;
-  // Every four seconds a frame that needs no other.
-  const keys = Math.ceil(rangeSeconds / 4) || plan.frameCount;
-  const picture = keys * keyBytes + Math.max(0, plan.frameCount - keys) * otherBytes;
-  const each = format.alone ? Math.max(drawing, encoding) : (drawing + encoding) / threads;
-  // Hearing goes about forty times as fast as the song for a few ears.
-  const seconds = 2 + plan.frameCount * each + filmSeconds / 40;
-  const lossless =
-    format.kind === 'loop' ? 0.6 * bytesOfForm('rgba', plan.width, plan.height) * plan.frameCount : 0;
-  // Segments stay until they are joined; pictures of a sequence are linked.
-  const room = format.kind === 'sequence' ? picture + sound : 2 * picture + sound + lossless;
-  return { seconds, bytes: picture + sound, room };
 }

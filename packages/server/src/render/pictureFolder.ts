@@ -1,4 +1,4 @@
-import { link, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { copyFile, link, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import yazl from 'yazl';
@@ -23,7 +23,7 @@ export async function joinFolders(
   await mkdir(temporary);
   try {
     for (const segment of segments)
-      for (const name of await readdir(segment)) await link(join(segment, name), join(temporary, name));
+      for (const name of await readdir(segment)) await share(join(segment, name), join(temporary, name));
     await rename(sound, join(temporary, soundName));
     await rm(out, { recursive: true, force: true });
     await rename(temporary, out);
@@ -31,6 +31,13 @@ export async function joinFolders(
     await rm(temporary, { recursive: true, force: true });
   }
 }
+
+/** The same file under another name; on another disk it has to be a copy. */
+const share = (from: string, to: string): Promise<void> =>
+  link(from, to).catch((error: NodeJS.ErrnoException) => {
+    if (error.code !== 'EXDEV' && error.code !== 'EPERM') throw error;
+    return copyFile(from, to);
+  });
 
 /** Bytes of all that is in a folder. */
 export async function folderSize(folder: string): Promise<number> {
@@ -45,5 +52,8 @@ export async function zipOfFolder(folder: string, name: string): Promise<Readabl
   for (const file of (await readdir(folder)).sort())
     zip.addFile(join(folder, file), `${name}/${file}`, { compress: false });
   zip.end();
-  return zip.outputStream as Readable;
+  const out = zip.outputStream as Readable;
+  // A picture that is gone ends the zip, not the server.
+  zip.on('error', (error: Error) => out.destroy(error));
+  return out;
 }

@@ -1,8 +1,16 @@
-import { fpsOf, frameAt, frameMoment, frameRange, type Film, type FrameRate } from '@cyclogram/core';
+import {
+  fadeLevel,
+  fpsOf,
+  frameAt,
+  frameMoment,
+  frameRange,
+  type Film,
+  type FrameRate,
+} from '@cyclogram/core';
 import type { PictureFit } from '@cyclogram/painter';
 import { Problem } from '../http/problem';
 import { defaultFormat, formatOf } from './format/registry';
-import type { EncodePlan, EncodeSettings, RenderFormat } from './format/renderFormat';
+import type { EncodePlan, EncodeSettings } from './format/renderFormat';
 
 /** How a render is made of a film, beside its size, its rate and its range. */
 export interface RenderSettings extends EncodeSettings {
@@ -15,7 +23,7 @@ export interface RenderSettings extends EncodeSettings {
   spread?: [number, number];
 }
 
-export const settingsStandard: RenderSettings = {
+export const settingsStandard: Omit<RenderSettings, 'spread'> = {
   fit: 'extend',
   quality: 'high',
   crf: null,
@@ -78,17 +86,16 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   const rate = fpsOf(fps);
   if (!(rate >= 1 && rate <= 120)) refuse(`A video has 1 to 120 frames per second, not ${rate}.`);
   if (filmSeconds <= 0) refuse('The film has no song yet. Add one, then render.');
-  const settings: RenderSettings = { ...settingsStandard, ...settingsOf(request) };
-  if (settings.transparent && !format.transparent)
-    refuse(`${format.label} cannot be transparent. WebM (VP9), ProRes 4444 and PNG can.`);
-  const plan = {
-    format: format.id,
-    width,
-    height,
-    fps,
-    settings,
-    ...framesOf(request, format, filmSeconds, rate),
-  };
+  const { kind, label, transparent } = format;
+  const settings = { ...settingsStandard, ...settingsOf(request) };
+  if (settings.transparent && !transparent)
+    refuse(`${label} cannot be transparent. WebM (VP9), ProRes 4444 and PNG can.`);
+  // Only what goes on for a while comes and goes.
+  if (kind === 'still' || kind === 'sheet') Object.assign(settings, { fadeIn: 0, fadeOut: 0 });
+  const frames =
+    kind === 'still' ? stillFrame(request, filmSeconds, rate) : rangeFrames(request, filmSeconds, rate);
+  const plan = { format: format.id, width, height, fps, settings, ...frames };
+  if (kind === 'sheet') Object.assign(plan, sheetFrames(request, plan));
   const wrong = format.problem(encodePlanOf(plan));
   if (wrong) refuse(wrong);
   return plan;
@@ -96,24 +103,23 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
 
 /** What was said of the settings. */
 function settingsOf(request: RenderRequest): Partial<RenderSettings> {
-  const keys = Object.keys(settingsStandard) as (keyof RenderSettings)[];
-  const said = keys.filter((key) => (request as Partial<RenderSettings>)[key] !== undefined);
-  return Object.fromEntries(said.map((key) => [key, (request as Partial<RenderSettings>)[key]]));
+  const keys = Object.keys(settingsStandard) as (keyof typeof settingsStandard)[];
+  const said = keys.filter((key) => request[key] !== undefined);
+  return Object.fromEntries(said.map((key) => [key, request[key]]));
 }
 
-/** Which frames are made. */
-function framesOf(
-  request: RenderRequest,
-  { kind }: RenderFormat,
-  filmSeconds: number,
-  rate: number,
-): Pick<RenderPlan, 'firstFrame' | 'frameCount'> & { settings?: RenderSettings } {
-  if (kind === 'still') {
-    const at = request.at ?? request.from ?? 0;
-    if (!(at >= 0 && at <= filmSeconds))
-      refuse(`The moment must lie within the film (0 to ${filmSeconds.toFixed(2)} s), not at ${at} s.`);
-    return { firstFrame: frameAt(Math.min(at, filmSeconds - 0.5 / rate), rate), frameCount: 1 };
-  }
+type Frames = Pick<RenderPlan, 'firstFrame' | 'frameCount'>;
+
+/** The frame of a still. */
+function stillFrame({ at, from = 0 }: RenderRequest, filmSeconds: number, rate: number): Frames {
+  const moment = at ?? from;
+  if (!(moment >= 0 && moment <= filmSeconds))
+    refuse(`The moment must lie within the film (0 to ${filmSeconds.toFixed(2)} s), not at ${moment} s.`);
+  return { firstFrame: frameAt(Math.min(moment, filmSeconds - 0.5 / rate), rate), frameCount: 1 };
+}
+
+/** The frames of a range. */
+function rangeFrames(request: RenderRequest, filmSeconds: number, rate: number): Frames {
   const { from = 0 } = request;
   const to = Math.min(request.to ?? filmSeconds, filmSeconds);
   if (!(from >= 0 && to > from)) {
@@ -122,12 +128,16 @@ function framesOf(
     );
   }
   const { first, count } = frameRange(from, to, rate);
-  if (kind !== 'sheet') return { firstFrame: first, frameCount: count };
-  const moments = request.moments ?? 12;
+  return { firstFrame: first, frameCount: count };
+}
+
+/** The moments of a sheet, spread over the frames of a range. */
+function sheetFrames({ moments = 12 }: RenderRequest, plan: RenderPlan): Partial<RenderPlan> {
   if (!(Number.isInteger(moments) && moments >= 1 && moments <= mostMoments))
     refuse(`A sheet has 1 to ${mostMoments} moments, not ${moments}.`);
-  const settings = { ...settingsStandard, ...settingsOf(request), spread: [from, to] as [number, number] };
-  return { firstFrame: 0, frameCount: moments, settings };
+  const rate = fpsOf(plan.fps);
+  const spread: [number, number] = [plan.firstFrame / rate, (plan.firstFrame + plan.frameCount) / rate];
+  return { firstFrame: 0, frameCount: moments, settings: { ...plan.settings, spread } };
 }
 
 /** The moment of a frame in the film, in seconds. @param frame of the film; of a sheet among its moments */
@@ -140,12 +150,10 @@ export function momentOfFrame({ fps, frameCount, settings }: RenderPlan, frame: 
 
 /** How much of the picture is there at a moment, where the range comes and goes: 0 to 1. */
 export function rangeLevel({ fps, firstFrame, frameCount, settings }: RenderPlan, t: number): number {
-  const { fadeIn, fadeOut, spread } = settings;
-  if (spread) return 1;
+  const { fadeIn, fadeOut } = settings;
+  if (fadeIn === 0 && fadeOut === 0) return 1;
   const [start, end] = [firstFrame / fpsOf(fps), (firstFrame + frameCount) / fpsOf(fps)];
-  const rise = (passed: number, length: number) =>
-    length > 0 && passed < length ? (1 - Math.cos(Math.PI * Math.max(0, passed / length))) / 2 : 1;
-  return rise(t - start, fadeIn) * rise(end - t, fadeOut);
+  return fadeLevel({ fadeIn, fadeOut, curve: 'smooth' }, start, end, t);
 }
 
 /** The parts of a render: index, first frame and number of frames. A sound alone has none. */

@@ -1,59 +1,22 @@
 import { parseFilm, type Film } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
-import { mkdir, readdir, rm, stat, statfs } from 'node:fs/promises';
+import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { In, type DataSource } from 'typeorm';
 import type { DataFolder } from '../config';
 import { RenderEntity, SegmentEntity, type RenderRow, type RenderStatus } from '../db/entities';
-import type { FilmStore } from '../films/filmStore';
-import { filmSeconds } from '../films/filmStore';
+import { filmSeconds, type FilmStore } from '../films/filmStore';
 import { Problem, toProblem } from '../http/problem';
-import { runTask } from '../work/runTask';
 import { formatOf } from './format/registry';
 import type { FormatKind } from './format/renderFormat';
 import { fileNameOf, namePattern } from './fileName';
-import { estimateOf } from './measure';
+import { checkRoom, estimateRender, freeSpace, type RenderEstimate } from './estimate';
 import { folderSize } from './pictureFolder';
 import { planRender, type RenderPlan, type RenderRequest } from './plan';
-import { drawingThreads, renderVideo, type RenderProgress, type RenderStage } from './renderVideo';
-
-/** A render as the interface sees it. */
-export interface RenderView extends Omit<RenderRow, 'document' | 'problem'> {
-  stage: RenderStage | null;
-  framesDone: number;
-  /** Estimated seconds until it is finished, when something is known. */
-  secondsLeft: number | null;
-  /** Frames drawn in a second, when something is known. */
-  framesPerSecond: number | null;
-  kind: FormatKind;
-  formatLabel: string;
-  mimeType: string;
-  problem: Record<string, unknown> | null;
-  file: string | null;
-}
-
-/** What a render is expected to take. */
-export interface RenderEstimate {
-  seconds: number;
-  /** Bytes of the result, of what is needed while it is made, and of what is free. */
-  bytes: number;
-  room: number;
-  free: number;
-  fits: boolean;
-  width: number;
-  height: number;
-  frameCount: number;
-}
-
-interface Running {
-  row: RenderRow;
-  cancel: AbortController;
-  progress: RenderProgress;
-  startedAt: number;
-  finished: Promise<void>;
-}
+import { viewOf, type RenderView, type Running } from './renderView';
+import { renderVideo } from './renderVideo';
 
 /** Less free space than this after a failure is taken for its reason, in bytes. */
 const nearlyFull = 8 * 1024 * 1024;
@@ -112,44 +75,14 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     await this.running?.finished;
   }
 
-  /** What a request would make, and whether there is room for it. @throws Problem when it cannot be made */
-  async plan(film: Film, request: RenderRequest): Promise<RenderPlan> {
-    const tracks = await this.films.tracks(film);
-    return planRender(film, filmSeconds(film, tracks), request);
+  /** What a request would make. @throws Problem when it cannot be made */
+  private async plan(film: Film, request: RenderRequest): Promise<RenderPlan> {
+    return planRender(film, filmSeconds(film, await this.films.tracks(film)), request);
   }
 
-  /** What a render would take in time and room, measured on a few of its frames. @throws Problem when it cannot be made */
+  /** What a render would take in time and room. @throws Problem when it cannot be made */
   async estimate(film: Film, request: RenderRequest, signal?: AbortSignal): Promise<RenderEstimate> {
-    const plan = await this.plan(film, request);
-    const tracks = await this.films.tracks(film);
-    const seconds = filmSeconds(film, tracks);
-    const silent = formatOf(plan.format).kind === 'sound';
-    const files = silent ? undefined : await this.films.files(film);
-    const measured = files && (await runTask('measure', { film, tracks, files, plan }, { signal }));
-    const estimate = estimateOf(plan, measured, { threads: drawingThreads(plan), filmSeconds: seconds });
-    const free = await this.freeSpace();
-    const { width, height, frameCount } = plan;
-    return { ...estimate, free, fits: estimate.room < free, width, height, frameCount };
-  }
-
-  /** Bytes that are free where renders go. */
-  private async freeSpace(): Promise<number> {
-    const space = await statfs(this.folder.renders).catch(() => undefined);
-    return space ? space.bavail * space.bsize : Infinity;
-  }
-
-  /** @throws Problem when what is asked for cannot fit on the disk, whatever it shows */
-  private async checkRoom(plan: RenderPlan): Promise<void> {
-    const { bitsPerPixel, kind } = formatOf(plan.format);
-    const pixels = kind === 'sound' ? 0 : plan.width * plan.height * plan.frameCount;
-    const least = (bitsPerPixel * pixels) / 8;
-    const free = await this.freeSpace();
-    if (least <= free) return;
-    const gigabytes = (bytes: number) => `${(bytes / 1e9).toFixed(1)} GB`;
-    throw new Problem(
-      'disk-full',
-      `This takes at least ${gigabytes(least)}, and ${gigabytes(free)} are free where Cyclogram keeps its data. A shorter range, a smaller size or MP4 would fit, or free some space.`,
-    );
+    return estimateRender(this.films, this.folder, film, await this.plan(film, request), signal);
   }
 
   /** @param name of the file, with marks that stand for what is known of the render; its title by itself */
@@ -160,7 +93,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     name = namePattern,
   ): Promise<RenderView> {
     const plan = await this.plan(film, request);
-    await this.checkRoom(plan);
+    await checkRoom(plan, this.folder.renders);
     // One after the other: of two at once both would find the same name and the same place free.
     const inserted = this.adding.then(() => this.insert(film, filmId, plan, name));
     this.adding = inserted.catch(() => undefined);
@@ -436,7 +369,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** A failure with next to no space left is a full disk, whatever it looked like. */
   private async explain(error: unknown): Promise<Problem> {
     const problem = toProblem(error);
-    const free = await this.freeSpace();
+    const free = await freeSpace(this.folder.renders);
     if (problem.kind !== 'disk-full' && free > nearlyFull) return problem;
     return new Problem(
       'disk-full',
@@ -491,30 +424,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   }
 
   private view(row: RenderRow): RenderView {
-    const { document: _document, problem, ...rest } = row;
     const own = this.running?.row.id === row.id && this.running.row.attempt === row.attempt;
-    const running = own && row.status === 'running' ? this.running : undefined;
-    const { kind, label, mimeType } = formatOf(row.format);
-    return {
-      ...rest,
-      stage: running?.progress.stage ?? null,
-      framesDone: row.status === 'done' ? row.frameCount : (running?.progress.frames ?? 0),
-      secondsLeft: running ? secondsLeft(running) : null,
-      framesPerSecond: running ? speedOf(running) : null,
-      ...{ kind, formatLabel: label, mimeType },
-      problem: problem ? (JSON.parse(problem) as Record<string, unknown>) : null,
-      file: row.status === 'done' ? `/api/renders/${row.id}/file` : null,
-    };
+    return viewOf(row, own ? this.running : undefined);
   }
-}
-
-/** Frames in a second so far; nothing before a few are drawn. */
-function speedOf({ progress, startedAt }: Running): number | null {
-  if (progress.stage !== 'drawing' || progress.drawn < 10) return null;
-  return (1000 * progress.drawn) / Math.max(1, Date.now() - startedAt);
-}
-
-function secondsLeft(running: Running): number | null {
-  const speed = speedOf(running);
-  return speed === null ? null : (running.row.frameCount - running.progress.frames) / speed;
 }

@@ -10,7 +10,8 @@ import { renderFormats } from './format/registry';
 import { qualities, speeds, type Quality, type RenderFormat, type Speed } from './format/renderFormat';
 import { zipOfFolder } from './pictureFolder';
 import type { RenderRequest } from './plan';
-import type { RenderQueue, RenderView } from './renderQueue';
+import type { RenderQueue } from './renderQueue';
+import type { RenderView } from './renderView';
 
 const wishFields = {
   width: yup.number().integer(),
@@ -147,7 +148,9 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
     response.type(mimeType);
     if (kind === 'sequence') {
       response.attachment(name).type(mimeType);
-      await pipeline(await zipOfFolder(path, name.replace(/\.zip$/, '')), response);
+      const zip = await zipOfFolder(path, name.replace(/\.zip$/, ''));
+      // Whoever asked may go away in the middle: there is nobody to tell then.
+      await pipeline(zip, response).catch(() => response.destroy());
       return;
     }
     if (request.query['download'] === '1') response.attachment(name).type(mimeType);

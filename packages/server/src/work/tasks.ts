@@ -39,9 +39,9 @@ export interface Tasks {
     answer: void;
   };
   segments: { given: SegmentsTask; answer: void };
-  /** Finds out what frames of a render take. */
+  /** Finds out what frames of a render take, on some of them that are encoded into a folder. */
   measure: {
-    given: { film: Film; tracks: FilmTracks; files: FilmFiles; plan: RenderPlan };
+    given: { film: Film; tracks: FilmTracks; files: FilmFiles; plan: RenderPlan; folder: string };
     answer: Measured;
   };
   /** Measures ears and followers against a song, or makes them suit it. */
