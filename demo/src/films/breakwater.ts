@@ -10,6 +10,8 @@ import {
   type LayerColor,
 } from '@cyclogram/core';
 import {
+  glowKicks,
+  randomColors,
   background,
   addLine,
   addRing,
@@ -212,14 +214,7 @@ function dust(film: Film): Layer {
     turbulence: 90,
     depth: 900,
     twinkle: 0.5,
-    color: {
-      kind: 'random',
-      mix: 'oklch',
-      stops: [
-        { id: 'pale', at: 0, color: '#ffe9c8' },
-        { id: 'amber', at: 1, color: '#ff9a4f' },
-      ],
-    },
+    color: randomColors('#ffe9c8', '#ff9a4f'),
   });
   tie(film, 'dust-rises', ['layers', 'dust', 'rate'], 'follower', {
     follower: 'hats',
@@ -245,11 +240,7 @@ function dress(film: Film): void {
     timeBase: 'beats',
     keys: [key('quiet', drop - 26, 0.22), key('held', drop - 1, 0.34), key('open', drop + 0.5, 0.7)],
   });
-  tie(film, 'glow-kicks', ['finish', '', 'passes.strength', 'glow'], 'follower', {
-    follower: 'kick',
-    how: 'by',
-    peak: 0.35,
-  });
+  glowKicks(film, 0.35);
 }
 
 /** A neon sign on the quay: title, artist and the time that has gone. It sways, it flickers, and it flares with the kick. */

@@ -12,6 +12,7 @@ import {
   defaultTrack,
   defaultsOf,
   falloffRecord,
+  fadesStandard,
   figureKinds,
   followerPresets,
   newLayer,
@@ -34,6 +35,7 @@ import {
   type FigureKindName,
   type FigureLayer,
   type FigureOf,
+  type Fades,
   type Film,
   type FilmPath,
   type Follower,
@@ -46,6 +48,7 @@ import {
   type Light,
   type Material,
   type PaintSettings,
+  type ParticlesLayer,
   type PassKindName,
   type PassSettings,
   type PathKind,
@@ -236,6 +239,25 @@ export function stage(
   const made = newLayer('depth', film, { id, name, bodies }) as DepthLayer;
   return { ...made, camera: { ...made.camera, ...camera }, light: { ...made.light, ...light } };
 }
+
+/** Colours of particles: each has one of them, or one between. */
+export const randomColors = (...colors: string[]): ParticlesLayer['color'] => ({
+  kind: 'random',
+  mix: 'oklch',
+  stops: evenly(...colors),
+});
+
+/** The picture comes and goes; the sound stays as it is. @param fadeIn and `fadeOut` in seconds */
+export const pictureFades = (fadeIn: number, fadeOut: number): Fades => ({
+  ...fadesStandard,
+  picture: { ...fadesStandard.picture, fadeIn, fadeOut },
+});
+
+/** The glow of the picture flares with the kick. @param peak what it adds to its strength */
+export const glowKicks = (film: Film, peak: number): void =>
+  tie(film, 'glow-kicks', ['finish', '', 'passes.strength', 'glow'], 'follower', {
+    ...{ follower: 'kick', how: 'by', peak },
+  });
 
 /** A paint of one colour, or of several from end to end. */
 export function paint(...colors: [string, ...string[]]): PaintSettings {

@@ -1,5 +1,6 @@
-import { defaultEar, defaultFollower, fadesStandard, spanStandard, type Film } from '@cyclogram/core';
-import { background, body, layer, paint, pass, stage, tie } from './builder';
+import { defaultEar, fadesStandard, spanStandard, type Film } from '@cyclogram/core';
+import { randomColors, background, layer, paint, pass, tie } from './builder';
+import { flight } from '../scenes/flight';
 
 /** A slow flight over a landscape of metal that the song raises on both sides of a strait. */
 export function nightCrossingFilm(film: Film): Film {
@@ -16,46 +17,20 @@ export function nightCrossingFilm(film: Film): Film {
       ...{ attack: 0.06, release: 0.35, window: 0.17 },
     },
   ];
-  film.followers = [
-    { ...defaultFollower('swell', 'song', 'Swell'), kind: 'loudness', attack: 0.4, release: 1.2 },
-  ];
   film.paths = [];
   film.layers = [
-    stage(film, {
-      id: 'flight',
-      name: 'Strait',
-      bodies: [
-        body(
-          film,
-          'terrain',
-          'land',
-          {
-            ear: 'song',
-            // The high bands in the middle: a quiet strait between shores.
-            order: 'mirrored',
-            rows: 96,
-            interval: 0.1,
-            travel: 'towards',
-            width: 3600,
-            spacing: 46,
-            height: 760,
-            curve: 1.5,
-            smoothBands: 1.5,
-            smoothRows: 1.5,
-          },
-          {
-            stops: [
-              { id: 'water', at: 0, color: '#123347' },
-              { id: 'shore', at: 0.1, color: '#1d5a63' },
-              { id: 'slope', at: 0.34, color: '#b4694f' },
-              { id: 'top', at: 0.75, color: '#ffcf8a' },
-            ],
-            metal: 0.7,
-            roughness: 0.4,
-          },
-        ),
-      ],
-      camera: { orbit: 0, tilt: 13, distance: 2100, lens: 26, targetY: 130, targetZ: 400 },
+    flight(film, {
+      ...{ ear: 'song', height: 760 },
+      material: {
+        stops: [
+          { id: 'water', at: 0, color: '#123347' },
+          { id: 'shore', at: 0.1, color: '#1d5a63' },
+          { id: 'slope', at: 0.34, color: '#b4694f' },
+          { id: 'top', at: 0.75, color: '#ffcf8a' },
+        ],
+        metal: 0.7,
+        roughness: 0.4,
+      },
       light: {
         ...{ direction: 150, elevation: 28, key: 1.3, keyColor: '#ffd3a0', ambient: 0.45 },
         ...{ skyColor: '#3f5f8c', horizonColor: '#e39a6a', groundColor: '#0b1018' },
@@ -77,21 +52,6 @@ export function nightCrossingFilm(film: Film): Film {
       span: { from: 2, to: 14, fadeIn: 2.5, fadeOut: 3, curve: 'smooth' },
     }),
   ];
-  tie(film, 'drift', ['layers', 'flight', 'camera.orbit'], 'swing', {
-    amount: 11,
-    period: 46,
-  });
-  tie(film, 'bank', ['layers', 'flight', 'camera.roll'], 'wander', {
-    amount: 3,
-    speed: 0.09,
-    detail: 1,
-    seed: 3,
-  });
-  tie(film, 'rise', ['layers', 'flight', 'camera.tilt'], 'follower', {
-    follower: 'swell',
-    how: 'by',
-    peak: 7,
-  });
   film.layers.splice(
     1,
     0,
@@ -121,14 +81,7 @@ export function nightCrossingFilm(film: Film): Film {
       size: 5,
       opacity: 0.42,
       twinkle: 0.4,
-      color: {
-        kind: 'random',
-        mix: 'oklch',
-        stops: [
-          { id: 'warm', at: 0, color: '#ffd9b0' },
-          { id: 'cold', at: 1, color: '#a8c4dc' },
-        ],
-      },
+      color: randomColors('#ffd9b0', '#a8c4dc'),
     }),
   );
   tie(film, 'lighthouse-swells', ['layers', 'lighthouse', 'brightness'], 'follower', {

@@ -1,5 +1,17 @@
 import { defaultEar, fadesStandard, type Film } from '@cyclogram/core';
-import { background, body, curve, evenly, follow, layer, pass, stage, spread, tie } from './builder';
+import {
+  randomColors,
+  background,
+  body,
+  curve,
+  evenly,
+  follow,
+  layer,
+  pass,
+  stage,
+  spread,
+  tie,
+} from './builder';
 
 /** Letters of brass on a quay of planks: each stands up with its own part of the sound, behind them the sea heaves. */
 export function slipwayFilm(film: Film): Film {
@@ -97,14 +109,7 @@ export function slipwayFilm(film: Film): Film {
       softness: 0.7,
       opacity: 0.5,
       add: false,
-      color: {
-        kind: 'random',
-        mix: 'oklch',
-        stops: [
-          { id: 'light', at: 0, color: '#fff4d8' },
-          { id: 'gold', at: 1, color: '#f2b35c' },
-        ],
-      },
+      color: randomColors('#fff4d8', '#f2b35c'),
     }),
   );
   film.finish.passes = [

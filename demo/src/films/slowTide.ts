@@ -7,6 +7,7 @@ import {
   type Film,
 } from '@cyclogram/core';
 import {
+  randomColors,
   background,
   addLine,
   addPath,
@@ -200,14 +201,7 @@ function dress(film: Film): void {
       size: 9,
       opacity: 0.55,
       twinkle: 0.9,
-      color: {
-        kind: 'random',
-        mix: 'oklch',
-        stops: [
-          { id: 'warm', at: 0, color: '#ffe3a6' },
-          { id: 'green', at: 1, color: '#bff0d2' },
-        ],
-      },
+      color: randomColors('#ffe3a6', '#bff0d2'),
     }),
   );
   film.finish.passes = [

@@ -1,5 +1,6 @@
 import { defaultEar, fadesStandard, type Film, type Layer } from '@cyclogram/core';
-import { background, body, curve, evenly, follow, layer, pass, stage, tie } from './builder';
+import { glass } from '../scenes/glass';
+import { background, curve, evenly, follow, layer, pass, tie } from './builder';
 
 /** A globe of spikes: one side listens to the drum, the other to what glitters. It wanders, turns, and shows the sky. */
 export function stormGlassFilm(film: Film): Film {
@@ -26,111 +27,17 @@ export function stormGlassFilm(film: Film): Film {
   film.beats = { bpm: 124, first: 0, perBar: 4 };
   film.followers = [follow('kick', 'whole', 'kick'), follow('hats', 'whole', 'hats')];
   film.paths = [];
-  const regions = [
-    { id: 'drum', longitude: -58, latitude: 18, size: 62, soft: 46, strength: 1, tint: 1, color: '#ff6a3d' },
-    {
-      id: 'glitter',
-      longitude: 96,
-      latitude: -12,
-      size: 54,
-      soft: 50,
-      strength: 0.8,
-      tint: 1,
-      color: '#54d1c4',
-    },
-  ];
   film.layers = [
-    stage(film, {
-      id: 'glass',
-      name: 'Glass',
-      bodies: [
-        body(
-          film,
-          'array',
-          'floor',
-          {
-            ear: 'whole',
-            layout: 'ring',
-            rings: 5,
-            count: 96,
-            radius: 620,
-            spacing: 64,
-            form: 'box',
-            by: 'angle',
-            width: 26,
-            rest: 4,
-            reach: 210,
-            curve: 1.6,
-            y: -420,
-          },
-          {
-            stops: evenly('#2b4656', '#5aa0b0', '#ffc27a'),
-            metal: 0.5,
-            roughness: 0.4,
-            glow: 0.22,
-            by: 'level',
-          },
-        ),
-        body(
-          film,
-          'globe',
-          'globe',
-          {
-            ear: 'whole',
-            count: 1000,
-            radius: 250,
-            reach: 300,
-            rest: 10,
-            width: 17,
-            curve: 1.2,
-            by: 'pole',
-            poleLongitude: -58,
-            poleLatitude: 18,
-            form: 'spike',
-            coreColor: '#1b2226',
-            regions,
-            combine: 'greatest',
-          },
-          { by: 'one', stops: evenly('#efe6d6'), metal: 0.85, roughness: 0.2 },
-        ),
-      ],
-      camera: { orbit: 0, tilt: 11, distance: 1560, lens: 30, targetY: -70 },
+    glass(film, {
+      ...{ ear: 'whole', drum: '#ff6a3d', glitter: '#54d1c4', core: '#1b2226', spikes: '#efe6d6' },
+      pillars: { stops: evenly('#2b4656', '#5aa0b0', '#ffc27a'), metal: 0.5, roughness: 0.4 },
       light: {
-        ...{
-          direction: 40,
-          elevation: 40,
-          key: 1.25,
-          keyColor: '#fff0d8',
-          ambient: 0.5,
-          rim: 0.35,
-          rimColor: '#8fe0d8',
-        },
+        ...{ keyColor: '#fff0d8', rimColor: '#8fe0d8' },
         ...{ skyColor: '#9db8c9', horizonColor: '#f2b37d', groundColor: '#101519' },
         ...{ fade: 1, fadeColor: '#0e1418', fadeFrom: 0.95, fadeTo: 1.75 },
       },
     }),
   ];
-  const globe = ['layers', 'glass'] as const;
-  tie(film, 'turn', [...globe, 'bodies.turnY', 'globe'], 'turn', { amount: 9 });
-  tie(film, 'lean', [...globe, 'bodies.turnX', 'globe'], 'wander', {
-    amount: 16,
-    speed: 0.12,
-    detail: 2,
-    seed: 4,
-  });
-  tie(film, 'float', [...globe, 'bodies.y', 'globe'], 'wander', {
-    amount: 34,
-    speed: 0.2,
-    detail: 2,
-    seed: 9,
-  });
-  tie(film, 'jump', [...globe, 'bodies.scale', 'globe'], 'follower', {
-    follower: 'kick',
-    how: 'times',
-    peak: 1.09,
-  });
-  tie(film, 'ring', [...globe, 'bodies.turnY', 'floor'], 'turn', { amount: -4 });
-  tie(film, 'orbit', [...globe, 'camera.orbit'], 'swing', { amount: 24, period: 32 });
   film.layers.push(...weather(film));
   film.finish.passes = [
     pass(film, 'glow', { threshold: 0.55, knee: 0.4, radius: 24, strength: 0.34 }),

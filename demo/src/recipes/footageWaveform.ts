@@ -1,11 +1,11 @@
-import { defaultFollower, fadesStandard, placeStandard, type Film } from '@cyclogram/core';
-import { addLine, curve, figure, layer, oneColor, pass, tie } from '../films/builder';
+import { defaultFollower, placeStandard, type Film } from '@cyclogram/core';
+import { pictureFades, addLine, curve, figure, layer, oneColor, pass, tie } from '../films/builder';
 import { credits } from './credits';
 import { earForAny } from './earForAny';
 
 /** Footage, dimmed and soft, under a thin waveform: for songs that say little. @param harbour SHA-256 of the footage */
 export function footageWaveform(film: Film, harbour: string): Film {
-  film.fades = { ...fadesStandard, picture: { ...fadesStandard.picture, fadeIn: 2, fadeOut: 4 } };
+  film.fades = pictureFades(2, 4);
   film.ears = [
     earForAny('whole', 'Whole song', { bands: 48, fromHz: 60, toHz: 10000, attack: 0.03, release: 0.4 }),
   ];

@@ -1,5 +1,8 @@
-import { fadesStandard, placeStandard, type Film } from '@cyclogram/core';
+import { placeStandard, type Film } from '@cyclogram/core';
 import {
+  glowKicks,
+  pictureFades,
+  randomColors,
   addLine,
   background,
   curve,
@@ -18,7 +21,7 @@ const floor = 690;
 
 /** Bars in the colours of a cold harbour, and the wet stone under them. */
 export function pierLights(film: Film): Film {
-  film.fades = { ...fadesStandard, picture: { ...fadesStandard.picture, fadeIn: 1, fadeOut: 3 } };
+  film.fades = pictureFades(1, 3);
   film.ears = [
     earForAny('whole', 'Whole song', {
       ...{ bands: 64, fromHz: 40, toHz: 13000, tiltDbPerOctave: 2.5, attack: 0.01, release: 0.22 },
@@ -61,14 +64,7 @@ export function pierLights(film: Film): Film {
     layer(film, 'particles', {
       ...{ id: 'rain', name: 'Drizzle', blend: 'screen', rate: 40, life: 3, size: 4, opacity: 0.3 },
       ...{ speed: 60, direction: 180, spread: 20, turbulence: 30, depth: 700 },
-      color: {
-        kind: 'random',
-        mix: 'oklch',
-        stops: [
-          { id: 'pale', at: 0, color: '#bfeef5' },
-          { id: 'blue', at: 1, color: '#5aa9c9' },
-        ],
-      },
+      color: randomColors('#bfeef5', '#5aa9c9'),
     }),
     ...credits(film, {
       font: 'Bebas Neue',
@@ -90,9 +86,7 @@ export function pierLights(film: Film): Film {
     pass(film, 'vignette', { amount: 0.6, size: 1.05, softness: 0.8, color: '#01060a' }),
     pass(film, 'grain', { amount: 0.04 }),
   ];
-  tie(film, 'glow-kicks', ['finish', '', 'passes.strength', 'glow'], 'follower', {
-    ...{ follower: 'kick', how: 'by', peak: 0.4 },
-  });
+  glowKicks(film, 0.4);
   const sky = background(film, '#12303d', '#03090d');
   sky.paint.center = { x: 0.5, y: floor / 1080 };
   sky.paint.size = 0.9;

@@ -1,5 +1,8 @@
-import { fadesStandard, type Film } from '@cyclogram/core';
+import type { Film } from '@cyclogram/core';
 import {
+  glowKicks,
+  pictureFades,
+  randomColors,
   addRing,
   background,
   bandColors,
@@ -19,7 +22,7 @@ import { earForAny } from './earForAny';
 
 /** A ring of several figures, each in a range of its own, in the colours of a fire that has burnt down. */
 export function rings(film: Film): Film {
-  film.fades = { ...fadesStandard, picture: { ...fadesStandard.picture, fadeIn: 1, fadeOut: 3 } };
+  film.fades = pictureFades(1, 3);
   film.ears = [
     earForAny('whole', 'Whole song', {
       ...{ bands: 80, fromHz: 55, toHz: 14000, tiltDbPerOctave: 2.5, release: 0.2 },
@@ -84,14 +87,7 @@ export function rings(film: Film): Film {
     layer(film, 'particles', {
       ...{ id: 'embers', name: 'Embers', blend: 'screen', rate: 18, life: 7, size: 6, opacity: 0.45 },
       ...{ speed: 40, direction: 0, spread: 60, turbulence: 110, depth: 900, twinkle: 0.5 },
-      color: {
-        kind: 'random',
-        mix: 'oklch',
-        stops: [
-          { id: 'pale', at: 0, color: '#ffdca8' },
-          { id: 'red', at: 1, color: '#ff6a4a' },
-        ],
-      },
+      color: randomColors('#ffdca8', '#ff6a4a'),
     }),
     ...credits(film, { font: 'Righteous', color: '#ffe6c4', size: 56, at: { x: 960, y: 970 } }),
   );
@@ -111,9 +107,7 @@ export function rings(film: Film): Film {
     pass(film, 'vignette', { amount: 0.5, size: 1.05, softness: 0.7 }),
     pass(film, 'grain', { amount: 0.05 }),
   ];
-  tie(film, 'glow-kicks', ['finish', '', 'passes.strength', 'glow'], 'follower', {
-    ...{ follower: 'kick', how: 'by', peak: 0.4 },
-  });
+  glowKicks(film, 0.4);
   film.layers.unshift(background(film, '#2a1420', '#0a0408'));
   return film;
 }

@@ -1,34 +1,22 @@
-import { defaultFollower, fadesStandard, type Film } from '@cyclogram/core';
-import { background, body, curve, evenly, layer, pass, stage, tie } from '../films/builder';
+import type { Film } from '@cyclogram/core';
+import { pictureFades, background, curve, evenly, layer, pass, tie } from '../films/builder';
+import { flight } from '../scenes/flight';
 import { credits } from './credits';
 import { earForAny } from './earForAny';
 
 /** A slow flight at dawn over land that rises with the song on both sides of the water. */
 export function strait(film: Film): Film {
-  film.fades = { ...fadesStandard, picture: { ...fadesStandard.picture, fadeIn: 2, fadeOut: 4 } };
+  film.fades = pictureFades(2, 4);
   film.ears = [
     earForAny('song', 'Whole song', {
       ...{ bands: 56, fromHz: 50, toHz: 8000, tiltDbPerOctave: 3, window: 0.17 },
       ...{ attack: 0.05, release: 0.32, floorPercent: 40 },
     }),
   ];
-  film.followers = [
-    { ...defaultFollower('swell', 'song', 'Swell'), kind: 'loudness', attack: 0.4, release: 1.2 },
-  ];
-  const land = body(
-    film,
-    'terrain',
-    'land',
-    {
-      ...{ ear: 'song', order: 'mirrored', rows: 96, interval: 0.1, travel: 'towards', width: 3600 },
-      ...{ spacing: 46, height: 720, curve: 1.5, smoothBands: 1.5, smoothRows: 1.5 },
-    },
-    { stops: evenly('#16305c', '#2f6f9c', '#d9788f', '#ffd9a8'), metal: 0.7, roughness: 0.35 },
-  );
   film.layers = [
-    stage(film, {
-      ...{ id: 'flight', name: 'Strait', bodies: [land] },
-      camera: { orbit: 0, tilt: 13, distance: 2100, lens: 26, targetY: 130, targetZ: 400 },
+    flight(film, {
+      ...{ ear: 'song', height: 720 },
+      material: { stops: evenly('#16305c', '#2f6f9c', '#d9788f', '#ffd9a8'), metal: 0.7, roughness: 0.35 },
       light: {
         ...{ direction: 150, elevation: 26, key: 1.5, keyColor: '#ffc0a0', ambient: 0.42 },
         ...{ skyColor: '#4f6fc0', horizonColor: '#ff9f88', groundColor: '#0a1028' },
@@ -51,18 +39,6 @@ export function strait(film: Film): Film {
       tracking: 120,
     }),
   ];
-  tie(film, 'drift', ['layers', 'flight', 'camera.orbit'], 'swing', { amount: 11, period: 46 });
-  tie(film, 'bank', ['layers', 'flight', 'camera.roll'], 'wander', {
-    amount: 3,
-    speed: 0.09,
-    detail: 1,
-    seed: 3,
-  });
-  tie(film, 'rise', ['layers', 'flight', 'camera.tilt'], 'follower', {
-    follower: 'swell',
-    how: 'by',
-    peak: 7,
-  });
   tie(film, 'sun-swells', ['layers', 'sun', 'brightness'], 'follower', {
     ...{ follower: 'swell', how: 'to', rest: 0.25, peak: 0.75 },
   });

@@ -131,7 +131,13 @@ export function ControlOf({ field, value, resetTo, onChange }: ControlOfProps) {
   switch (field.kind) {
     case 'number':
       return (
-        <NumberInput field={field} value={value as number} resetTo={resetTo as number} onChange={onChange} />
+        <NumberInput
+          field={field}
+          value={value as number | null}
+          resetTo={resetTo as number | null}
+          onUnset={field.nullable ? () => onChange(null) : undefined}
+          onChange={onChange}
+        />
       );
     case 'choice':
       return <ChoiceInput field={field} value={value as string} onChange={onChange} />;

@@ -16,9 +16,12 @@ import { RowTool } from './rowTool';
 
 interface NumberInputProps {
   field: NumberField;
-  value: number;
+  /** Null where it is not set. */
+  value: number | null;
   /** What a double click brings back. */
-  resetTo?: number | undefined;
+  resetTo?: number | null | undefined;
+  /** Lets it be unset, by emptying it; left out where it always has a value. */
+  onUnset?: (() => void) | undefined;
   /** A button between the name and the number. */
   tool?: ReactNode;
   onChange: (value: number) => void;
@@ -34,14 +37,14 @@ const tidy = (value: number) => Number(value.toFixed(6));
  * A number that can be dragged by its name, typed with simple arithmetic, stepped
  * with the arrow keys (Shift: ten times, Alt: a tenth) and reset by a double click.
  */
-export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInputProps) {
+export function NumberInput({ field, value, resetTo, onUnset, tool, onChange }: NumberInputProps) {
   const { shownPer = 1, step, unit, min, max, whole, label, help } = field;
   const id = useId();
   const rowTool = useContext(RowTool);
   const [draft, setDraft] = useState<string>();
   const drag = useRef<{ x: number; start: number; moved: boolean }>(undefined);
-  const shown = value * shownPer;
-  const text = draft ?? String(Number(shown.toFixed(whole ? 0 : decimals(step))));
+  const shown = (value ?? min) * shownPer;
+  const text = draft ?? (value === null ? '' : String(Number(shown.toFixed(whole ? 0 : decimals(step)))));
 
   const set = (nextShown: number) => {
     const next = Math.min(max, Math.max(min, tidy(nextShown / shownPer)));
@@ -51,8 +54,13 @@ export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInp
   const finishTyping = () => {
     if (draft === undefined) return;
     const typed = calculate(draft);
+    if (draft.trim() === '') onUnset?.();
     if (typed !== undefined) set(typed);
     setDraft(undefined);
+  };
+  const reset = () => {
+    if (typeof resetTo === 'number') onChange(resetTo);
+    else if (resetTo === null) onUnset?.();
   };
   const stepFor = (event: { shiftKey: boolean; altKey: boolean }) => {
     const size = step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1);
@@ -94,7 +102,7 @@ export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInp
         onPointerMove={onPointerMove}
         onPointerUp={() => (drag.current = undefined)}
         onClick={(event) => event.preventDefault()}
-        onDoubleClick={() => resetTo !== undefined && onChange(resetTo)}
+        onDoubleClick={reset}
       >
         {label}
       </label>
@@ -108,7 +116,8 @@ export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInp
           role="spinbutton"
           inputMode="decimal"
           aria-describedby={help ? `${id}-help` : undefined}
-          aria-valuenow={tidy(shown)}
+          aria-valuenow={value === null ? undefined : tidy(shown)}
+          placeholder={onUnset ? 'none' : undefined}
           aria-valuemin={min * shownPer}
           aria-valuemax={max * shownPer}
           value={text}
@@ -117,7 +126,7 @@ export function NumberInput({ field, value, resetTo, tool, onChange }: NumberInp
           onFocus={(event) => event.target.select()}
           onBlur={finishTyping}
           onKeyDown={onKeyDown}
-          onDoubleClick={() => resetTo !== undefined && onChange(resetTo)}
+          onDoubleClick={reset}
         />
         <span
           className={clsx(

@@ -1,12 +1,12 @@
 import { placeKey, type Field, type PropertyPlace } from '@cyclogram/core';
-import type { ReactNode } from 'react';
+import { useContext, type ReactNode } from 'react';
 import { RowTool } from '../controls/rowTool';
 import { useEditor } from '../editor/editorStore';
 import { cordsOn } from './cordChanges';
 import { CordMeter } from './CordMeter';
 import { CordStack } from './CordStack';
 import { useCordView } from './cordView';
-import { usePlace } from './owner';
+import { OwnerContext, placeOf, usePlace } from './owner';
 import { ResetMenu } from '../recipes/ResetMenu';
 import { Port } from './Port';
 
@@ -15,13 +15,21 @@ interface PropertyRowProps {
   at: string | undefined;
   /** Id of the item of the list that it is in. */
   item?: string | undefined;
-  field: Field & { label: string };
+  field: Field & { key: string; label: string };
   children: ReactNode;
 }
 
 /** The row of a property: its control, and where it can move, its port and the cords on it. */
 export function PropertyRow({ at, item, field, children }: PropertyRowProps) {
+  const owner = useContext(OwnerContext);
   const place = usePlace(field, at, item);
+  if (!place && owner && at !== undefined) {
+    return (
+      <ResetMenu places={[placeOf(owner, field, at, item)]} label={field.label}>
+        <div data-row>{children}</div>
+      </ResetMenu>
+    );
+  }
   if (!place) return <div data-row>{children}</div>;
   return (
     <MovingRow place={place} field={field}>

@@ -1,4 +1,14 @@
-import { asFigure, looksOf, structuredCopy, type Film, type Layer } from '@cyclogram/core';
+import {
+  asFigure,
+  fits,
+  kindOf,
+  layerKinds,
+  looksOf,
+  structuredCopy,
+  type AnyRecord,
+  type Film,
+  type Layer,
+} from '@cyclogram/core';
 
 /** Own defaults for new layers, kept by their kinds in this browser. */
 
@@ -15,16 +25,19 @@ export function keepOwnDefault(film: Film, layer: Layer): void {
 export const hasOwnDefault = (layer: Layer): boolean => localStorage.getItem(keyOf(layer)) !== null;
 export const dropOwnDefault = (layer: Layer): void => localStorage.removeItem(keyOf(layer));
 
-/** A new layer with the own defaults of its kind, as far as they are still something that it has. */
+/** Gives a new layer the own defaults of its kind, as far as they are still something that it can have. */
 export function withOwnDefaults(layer: Layer): void {
-  const text = localStorage.getItem(keyOf(layer));
-  if (text === null) return;
+  const record = kindOf(layerKinds, layer)?.record as AnyRecord | undefined;
+  if (!record) return;
+  for (const [key, value] of Object.entries(kept(keyOf(layer)) ?? {}))
+    if (fits(record, key, value)) Object.assign(layer, { [key]: structuredCopy(value) });
+}
+
+function kept(key: string): Record<string, unknown> | undefined {
   try {
-    const kept = JSON.parse(text) as Record<string, unknown>;
-    for (const [key, value] of Object.entries(kept))
-      if (key in layer && typeof value === typeof (layer as unknown as Record<string, unknown>)[key])
-        Object.assign(layer, { [key]: structuredCopy(value) });
+    return JSON.parse(localStorage.getItem(key) ?? '{}') as Record<string, unknown>;
   } catch {
     // What cannot be read is none.
+    return undefined;
   }
 }

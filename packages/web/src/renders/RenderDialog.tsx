@@ -167,6 +167,16 @@ function lengthText(output: Output, { kind }: RenderFormat, context: OutputConte
 /** Milliseconds without a change after which it is measured. */
 const pause = 700;
 
+const numbers = new WeakMap<object, number>();
+let lastNumber = 0;
+
+/** A number for an object, so that a key need not hold all of it. */
+function numberOf(object: object): number {
+  let found = numbers.get(object);
+  if (found === undefined) numbers.set(object, (found = ++lastNumber));
+  return found;
+}
+
 /** Time and room that the render will take, measured on frames of the film; or why it cannot be made. */
 function Estimate({ wish }: { wish: RenderWish }) {
   const key = JSON.stringify({ ...wish, document: undefined, name: undefined });
@@ -178,7 +188,8 @@ function Estimate({ wish }: { wish: RenderWish }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   const { data, error, isFetching } = useQuery({
-    queryKey: ['estimate', settled.key, settled.wish.document],
+    // The film is one object as long as nothing of it changes.
+    queryKey: ['estimate', settled.key, numberOf(settled.wish.document)],
     queryFn: ({ signal }) => estimateRender(settled.wish, signal),
     enabled: settled.wish.document.tracks.length > 0,
     retry: false,

@@ -131,11 +131,17 @@ export function RenderRow({ render }: { render: Render }) {
 
 /** The result in the page: on a checked ground where it can be seen through. */
 function Player({ render: { kind, fileName, settings }, file }: { render: Render; file: string }) {
+  const [failed, setFailed] = useState(false);
   const ground = settings.transparent
     ? 'bg-[repeating-conic-gradient(#2a2622_0_25%,#1a1714_0_50%)] bg-[length:20px_20px]'
     : 'bg-black';
   const box = `mt-3 max-h-[60vh] w-full object-contain ${ground}`;
   if (kind === 'sound') return <audio src={file} controls autoPlay className="mt-3 w-full" />;
-  if (kind === 'video') return <video src={file} controls autoPlay className={box} />;
+  if (failed)
+    return (
+      <p className="mt-2 text-dim">This browser does not play the format. Download the file to watch it.</p>
+    );
+  if (kind === 'video')
+    return <video src={file} controls autoPlay className={box} onError={() => setFailed(true)} />;
   return <img src={file} alt={fileName} className={box} />;
 }

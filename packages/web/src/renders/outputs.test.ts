@@ -53,6 +53,9 @@ describe('outputs', () => {
     );
     expect(still).toMatchObject({ at: 7.5, transparent: true });
     expect(still).not.toHaveProperty('from');
+    const faded = output({ fadeIn: 2, fadeOut: 3 });
+    expect(wishOf(faded, format(), context)).toMatchObject({ fadeIn: 2, fadeOut: 3 });
+    expect(wishOf(faded, format({ kind: 'still' }), context)).toMatchObject({ fadeIn: 0, fadeOut: 0 });
     expect(wishOf(output({ moments: 20 }), format({ kind: 'sheet' }), context).moments).toBe(20);
   });
 });

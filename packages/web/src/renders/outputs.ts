@@ -81,6 +81,8 @@ export function wishOf(output: Output, format: RenderFormat, context: OutputCont
   const [from, to] = rangeOf(output, context);
   const { width, height } = sizeOf(output, film);
   const part = format.kind === 'still' ? { at: time } : { from, to };
+  // What the dialog does not show for a format has no effect on it.
+  const fades = format.kind !== 'still' && format.kind !== 'sheet';
   return {
     filmId,
     document: film,
@@ -91,7 +93,7 @@ export function wishOf(output: Output, format: RenderFormat, context: OutputCont
     crf: output.quality === 'crf' && format.crf ? output.crf : null,
     speed: output.speed,
     transparent: output.transparent && format.transparent,
-    ...{ fadeIn: output.fadeIn, fadeOut: output.fadeOut, name: output.name },
+    ...{ fadeIn: fades ? output.fadeIn : 0, fadeOut: fades ? output.fadeOut : 0, name: output.name },
   };
 }
 

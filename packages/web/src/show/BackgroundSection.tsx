@@ -6,6 +6,7 @@ import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { placeBehind } from './layerOffers';
+import { withOwnDefaults } from '../recipes/ownDefaults';
 import { LayerThumbnail } from './LayerThumbnail';
 
 const offers = [
@@ -48,6 +49,7 @@ export function BackgroundSection() {
     let id = '';
     change('add background', (film) => {
       const layer = make(film);
+      withOwnDefaults(layer);
       film.layers.splice(placeBehind(film), 0, layer);
       id = layer.id;
     });
