@@ -40,8 +40,14 @@ export default tseslint.config(
     },
   },
   {
-    files: ['packages/web/src/**/*.{ts,tsx}'],
+    // The rules that compile components take half the time of all: only where components are.
+    files: ['packages/web/src/**/*.tsx'],
     ...reactHooks.configs.flat.recommended,
+  },
+  {
+    files: ['packages/web/src/**/*.ts'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'warn' },
   },
   prettier,
 );

@@ -15,11 +15,23 @@ export default defineConfig({
     },
   },
   test: {
-    include: ['packages/*/{src,test}/**/*.test.ts', 'demo/**/*.test.ts'],
     css: true,
     testTimeout: 120_000,
     hookTimeout: 120_000,
     // Tests that render use every processor themselves.
     maxWorkers: 2,
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'parts',
+          include: ['packages/{core,painter,web}/src/**/*.test.ts', 'demo/**/*.test.ts'],
+          // Modules are loaded once for all files: half of the time was for loading them again.
+          isolate: false,
+          setupFiles: fileURLToPath(new URL('vitest.setup.ts', import.meta.url)),
+        },
+      },
+      { extends: true, test: { name: 'server', include: ['packages/server/{src,test}/**/*.test.ts'] } },
+    ],
   },
 });

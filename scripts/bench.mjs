@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 
 // Measures speed. The benchmarks are bundled like the server and run in Node.
-ensurePackages();
+await ensurePackages();
 ensureDebian({ ffmpeg: 'ffmpeg', chromium: 'chromium', procps: 'ps' });
 ensureBuild();
 const { bundleForNode } = await import('../packages/server/build.mjs');

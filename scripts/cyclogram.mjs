@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 
 // The command line. Paths are taken from where the command was given.
-ensurePackages();
+await ensurePackages();
 ensureDebian({ ffmpeg: 'ffmpeg' });
 ensureBuild();
 const env = { CYCLOGRAM_DATA: join(root, 'data'), ...process.env };

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 
 // Installs what is missing, builds, and serves the application with the demo's songs and films.
-ensurePackages();
+await ensurePackages();
 if (!ensureDebian({ ffmpeg: 'ffmpeg' })) {
   console.error('Without ffmpeg Cyclogram can neither read songs nor write videos.');
   process.exit(1);

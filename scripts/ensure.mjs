@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -13,27 +13,60 @@ export function run(command, args, options = {}) {
   return result.status === 0;
 }
 
+/** Runs a command beside others; its output is shown when it has ended. Resolves to whether it succeeded. */
+export const start = (command, args, options = {}) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    const output = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (bytes) => output.push(bytes));
+    const end = (held) => {
+      process.stdout.write(Buffer.concat(output));
+      resolve(held);
+    };
+    child.on('error', () => end(false));
+    child.on('close', (code) => end(code === 0));
+  });
+
 const fail = (sentence) => {
   console.error(sentence);
   process.exit(1);
 };
 
-/** Installs the npm packages that package-lock.json names, unless they are there. */
-export function ensurePackages() {
+const stamp = join(root, 'node_modules', '.cyclogram-lock');
+const lock = () => readFileSync(join(root, 'package-lock.json'), 'utf8');
+/** Where Node's own headers are installed, native packages need not look for them elsewhere. */
+const npmEnv = () =>
+  !process.env.npm_config_nodedir && existsSync('/usr/include/node/node.h')
+    ? { ...process.env, npm_config_nodedir: '/usr' }
+    : process.env;
+const npmFailed = 'npm could not install the packages; see above.';
+
+/**
+ * Fetches the npm packages that package-lock.json names, unless they are there.
+ * @returns whether native packages are still to be compiled, with `compilePackages`
+ */
+export function fetchPackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) {
     fail(`Cyclogram needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
   }
-  const lock = readFileSync(join(root, 'package-lock.json'), 'utf8');
-  const stamp = join(root, 'node_modules', '.cyclogram-lock');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock()) return false;
   console.log('Installing npm packages (a few minutes the first time)');
-  const env = { ...process.env };
-  // Where Node's own headers are installed, native packages need not look for them elsewhere.
-  if (!env.npm_config_nodedir && existsSync('/usr/include/node/node.h')) env.npm_config_nodedir = '/usr';
-  if (!run('npm', ['ci', '--no-audit', '--no-fund'], { env }))
-    fail('npm could not install the packages; see above.');
-  writeFileSync(stamp, lock);
+  const fetched = run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts'], { env: npmEnv() });
+  if (!fetched) fail(npmFailed);
+  return true;
+}
+
+/** Compiles native packages that were fetched. Resolves to whether it succeeded. */
+export async function compilePackages() {
+  const compiled = await start('npm', ['rebuild'], { env: npmEnv() });
+  if (compiled) writeFileSync(stamp, lock());
+  return compiled;
+}
+
+/** Installs the npm packages that package-lock.json names, unless they are there. */
+export async function ensurePackages() {
+  if (fetchPackages() && !(await compilePackages())) fail(npmFailed);
 }
 
 const onPath = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0;

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 // Takes the pictures of docs/screenshots anew, from the demo.
-ensurePackages();
+await ensurePackages();
 ensureDebian({ ffmpeg: 'ffmpeg', chromium: 'chromium' });
 ensureBuild();
 

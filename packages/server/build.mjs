@@ -3,7 +3,11 @@ import { fileURLToPath } from 'node:url';
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url));
 
-/** Our own packages are bundled; everything from the registry stays where it is. */
+/** Packages of many small modules and nothing but JavaScript: as a part of the bundle, threads start in half the time. */
+const bundled =
+  /^(bidi-js|culori|earcut|gl-matrix|midi-file|opentype\.js|property-expr|saxes|tiny-case|toposort|xmlchars|yup)(\/|$)/;
+
+/** Our own packages are bundled; what else is from the registry stays where it is. */
 const ownPackages = {
   name: 'own-packages',
   setup(builder) {
@@ -16,7 +20,7 @@ const ownPackages = {
       path: here(`${folders[path.slice('@cyclogram/'.length)]}/src/index.ts`),
     }));
     builder.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-      kind === 'entry-point' ? undefined : { path, external: true },
+      kind === 'entry-point' || bundled.test(path) ? undefined : { path, external: true },
     );
   },
 };
@@ -31,11 +35,14 @@ export function bundleForNode(entryPoints, outdir) {
     outdir,
     bundle: true,
     platform: 'node',
+    mainFields: ['module', 'main'],
     target: 'node20',
     format: 'esm',
     splitting: true,
     sourcemap: true,
     logLevel: 'warning',
+    // Reading opentype.js takes both forms of it into account: that of Node's loader is not in the bundle.
+    logOverride: { 'import-is-undefined': 'silent' },
     plugins: [ownPackages],
   });
 }

@@ -1,6 +1,4 @@
 import {
-  backgroundFill,
-  plainPaint,
   defaultPath,
   DrawCache,
   figureKinds,
@@ -173,37 +171,9 @@ describe.each([24, 30, 60])('a click track at %i frames per second', (fps) => {
   });
 });
 
-describe('colours', () => {
-  const patches = ['#000000', '#ffffff', '#808080', '#c83c28', '#28b464', '#3250c8', '#ffcc00', '#123456'];
-
-  it.each(patches)('a flat patch of %s comes back within 2/255', async (color) => {
-    await writeWav(join(folder, 'short.wav'), tone(0.4));
-    const film = smallFilm({ path: 'short.wav' }, (f) => {
-      const patch = backgroundFill(f, 'patch');
-      f.layers = [{ ...patch, paint: { ...patch.paint, ...plainPaint(color) }, grain: 0 }];
-    });
-    const video = await render(await writeFilm('patch.json', film), `patch-${color.slice(1)}.mp4`);
-    const [frame] = await decodeFrames(video, 320, 180);
-    const expected = [1, 3, 5].map((i) => Number.parseInt(color.slice(i, i + 2), 16));
-    frame!.forEach((value, i) => {
-      if (Math.abs(value - expected[i % 3]!) > 2)
-        throw new Error(`byte ${i} is ${value}, not ${expected[i % 3]}`);
-    });
-    const { video: stream } = await streams(video);
-    expect(stream).toMatchObject({
-      codec_name: 'h264',
-      pix_fmt: 'yuv420p',
-      color_range: 'tv',
-      color_space: 'bt709',
-      color_primaries: 'bt709',
-      color_transfer: 'bt709',
-    });
-  });
-});
-
 describe('a frame alone', () => {
   it('is, pixel for pixel, the frame in the middle of all', async () => {
-    const sound = tone(18, 330).map((value, n) => value * Math.abs(Math.sin(n / 9000)));
+    const sound = tone(8, 330).map((value, n) => value * Math.abs(Math.sin(n / 9000)));
     const wav = await writeWav(join(folder, 'long.wav'), sound);
     const film = smallFilm({ path: 'long.wav' }, (f) => {
       const second = { ...structuredClone(f.layers[0] as FigureLayer), id: 'second' };
@@ -231,29 +201,29 @@ describe('a frame alone', () => {
     };
     const all = await drawer();
     let inTheMiddle = Buffer.alloc(0);
-    const { count } = frameRange(0, 18, 30);
+    const { count } = frameRange(0, 8, 30);
     for (let frame = 0; frame < count; frame++) {
       const pixels = all(frame);
-      if (frame === 500) inTheMiddle = pixels;
+      if (frame === 200) inTheMiddle = pixels;
     }
-    const alone = (await drawer())(500);
+    const alone = (await drawer())(200);
     expect(alone.equals(inTheMiddle)).toBe(true);
-    expect((await drawer())(501).equals(inTheMiddle)).toBe(false);
+    expect((await drawer())(201).equals(inTheMiddle)).toBe(false);
 
     const path = await writeFilm('long.json', film);
     const png = join(folder, 'frame.png');
-    expect((await cyclogram(data, ['frame', path, '--at', String(500 / 30), '--out', png])).code).toBe(0);
+    expect((await cyclogram(data, ['frame', path, '--at', String(200 / 30), '--out', png])).code).toBe(0);
     const surface = createSkiaSurface(320, 180);
     surface.skia.drawImage(await loadImage(png), 0, 0);
     expect(Buffer.from(surface.image.data()).equals(alone)).toBe(true);
 
-    // And the encoded frame 500 of a whole render shows it, as far as the encoder lets it.
+    // And the encoded frame 200 of a whole render shows it, as far as the encoder lets it.
     const frames = await decodeFrames(await render(path, 'long.mp4'), 320, 180);
     let difference = 0;
-    frames[500]!.forEach(
+    frames[200]!.forEach(
       (value, i) => (difference += Math.abs(value - alone[Math.floor(i / 3) * 4 + (i % 3)]!)),
     );
-    expect(difference / frames[500]!.length).toBeLessThan(4);
+    expect(difference / frames[200]!.length).toBeLessThan(4);
   });
 });
 

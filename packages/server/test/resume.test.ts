@@ -46,7 +46,7 @@ describe('a server killed in the middle of a render', () => {
   it('goes on where it was: finished segments are not drawn again, the file is complete', async () => {
     const folder = temporaryFolder();
     const first = await spawnServer(folder);
-    const id = await startRender(first.url, 40);
+    const id = await startRender(first.url, 24);
     let before = new Map<string, number>();
     for (let tries = 0; tries < 600 && before.size < 2; tries++) {
       await pause(50);
@@ -55,7 +55,7 @@ describe('a server killed in the middle of a render', () => {
     await kill(first.process);
     before = await segmentTimes(folder, id);
     expect(before.size).toBeGreaterThanOrEqual(2);
-    expect(before.size).toBeLessThan(10);
+    expect(before.size).toBeLessThan(6);
 
     const second = await spawnServer(folder);
     try {
@@ -72,7 +72,7 @@ describe('a server killed in the middle of a render', () => {
       const response = await fetch(`${second.url}/api/renders/${id}/file`);
       const video = join(folder, 'video.mp4');
       await writeFile(video, Buffer.from(await response.arrayBuffer()));
-      expect(await streams(video)).toMatchObject({ video: { nb_frames: '1200' } });
+      expect(await streams(video)).toMatchObject({ video: { nb_frames: '720' } });
     } finally {
       await kill(second.process);
     }
@@ -84,7 +84,7 @@ describe('a render', () => {
     const folder = temporaryFolder();
     const server = await spawnServer(folder);
     try {
-      const id = await startRender(server.url, 40);
+      const id = await startRender(server.url, 20);
       await renderState(server.url, id, 'running');
       expect((await api(server.url, 'POST', `/renders/${id}/cancel`)).body['status']).toBe('cancelled');
       expect(await readdir(join(folder, 'renders'))).toEqual([]);
@@ -170,7 +170,7 @@ describe('a segment that was cut off after it was finished', () => {
   it('is found when the video is joined, and drawn again', async () => {
     const folder = temporaryFolder();
     const first = await spawnServer(folder);
-    const id = await startRender(first.url, 24, { width: 160, height: 90 });
+    const id = await startRender(first.url, 16, { width: 160, height: 90 });
     while ((await segmentTimes(folder, id)).size < 2) await pause(20);
     await kill(first.process);
     const [name] = [...(await segmentTimes(folder, id)).keys()].sort();
@@ -185,7 +185,7 @@ describe('a segment that was cut off after it was finished', () => {
       await api(second.url, 'POST', `/renders/${id}/resume`);
       expect(await renderState(second.url, id, 'done', 'failed')).toMatchObject({
         status: 'done',
-        framesDone: 720,
+        framesDone: 480,
       });
     } finally {
       await kill(second.process);
@@ -261,7 +261,7 @@ describe('a full disk while rendering', () => {
     if (!disk) return context.skip('a small disk cannot be mounted here');
     const server = await spawnServer(disk);
     try {
-      const id = await startRender(server.url, 24);
+      const id = await startRender(server.url, 16);
       // All space but a little is taken by somebody else.
       const free = Number(execFileSync('df', ['--output=avail', '-B1', disk]).toString().split('\n')[1]);
       await writeFile(join(disk, 'ballast'), Buffer.alloc(Math.max(0, free - 300_000))).catch(() => {});
@@ -273,7 +273,7 @@ describe('a full disk while rendering', () => {
       execFileSync('mount', ['-o', 'remount,size=200m', disk]);
       expect((await api(server.url, 'POST', `/renders/${id}/resume`)).status).toBe(200);
       const done = await renderState(server.url, id, 'failed', 'done');
-      expect(done).toMatchObject({ status: 'done', frameCount: 720, framesDone: 720 });
+      expect(done).toMatchObject({ status: 'done', frameCount: 480, framesDone: 480 });
     } finally {
       await kill(server.process);
       execFileSync('umount', ['-l', disk]);

@@ -1,6 +1,7 @@
 import { rateKey } from '@cyclogram/core';
 import { startTool, type RunningTool } from '../media/ffmpeg';
 import type { EncodePlan, RenderFormat } from './format/renderFormat';
+import { colorTags } from './format/video';
 
 /** ffmpeg's names of the forms of pixels. */
 const formNames = {
@@ -21,8 +22,9 @@ export function startEncoder(
   const form = format.pixels(plan);
   const { width, height, fps } = plan;
   const size = ['-pix_fmt', formNames[form], '-s', `${width}x${height}`];
-  // Otherwise a scaler would take it for full range, or for that of old television.
-  const planes = form === 'rgba' ? [] : ['-color_range', 'tv', '-colorspace', 'bt709'];
+  // Otherwise a scaler would take it for full range, or for that of old television;
+  // and ProRes is tagged with what its frames say, not with what its encoder is told.
+  const planes = form === 'rgba' ? [] : colorTags;
   return startTool(
     'ffmpeg',
     [
