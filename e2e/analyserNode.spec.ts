@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { loadSegments } from '../packages/core/src/spectrum/segmentTransform';
 
 const size = 2048;

@@ -1,8 +1,16 @@
-import { expect, test, type Page } from '@playwright/test';
-import { PNG } from 'pngjs';
+import { expect, test, type Page } from './test';
 import { ssim } from 'ssim.js';
 import { card, choose, set, show } from './showPanel';
-import { analysed, cyclogram, difference, folder, media, screenPixels } from './support';
+import {
+  analysed,
+  cyclogram,
+  difference,
+  folder,
+  media,
+  screenPixels,
+  readPicture,
+  type Picture,
+} from './support';
 import { join } from 'node:path';
 import { readFile } from 'node:fs/promises';
 
@@ -97,8 +105,8 @@ test('a terrain is added, orbited, driven by the kick, and rendered as the previ
   await expect(page.getByText(/^saved/)).toBeVisible();
   const out = join(folder, 'stage.png');
   await cyclogram('frame', id, '--at', String((at + 0.5) / 30), '--out', out);
-  const server = PNG.sync.read(await readFile(out));
-  const image = ({ data: pixels, width: wide, height: high }: PNG) => ({
+  const server = await readPicture(await readFile(out));
+  const image = ({ data: pixels, width: wide, height: high }: Picture) => ({
     data: Uint8ClampedArray.from(pixels),
     width: wide,
     height: high,

@@ -1,12 +1,21 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
 import { card, changed, choose, newFilm, place, set, show, songFilm, unfold } from './showPanel';
-import { cyclogram, difference, folder, media, save, screenPixels } from './support';
+import {
+  cyclogram,
+  difference,
+  folder,
+  media,
+  save,
+  screenPixels,
+  readPicture,
+  type Picture,
+} from './support';
 
-const image = ({ data, width, height }: PNG) => ({ data: Uint8ClampedArray.from(data), width, height });
+const image = ({ data, width, height }: Picture) => ({ data: Uint8ClampedArray.from(data), width, height });
 
 test('a path drawn with the pen, bars on it, mirrored, copied with delays, rendered: the preview was right', async ({
   page,
@@ -50,7 +59,7 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   const picture = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save frame as PNG' }).click();
   await expect(page.getByText(/^saved \d/)).toBeVisible();
-  const preview = PNG.sync.read(await readFile(await save(await picture, 'pen-preview.png')));
+  const preview = await readPicture(await readFile(await save(await picture, 'pen-preview.png')));
   const id = /films\/([^/]+)/.exec(page.url())![1]!;
 
   await page.getByRole('button', { name: 'Render', exact: true }).click();
@@ -70,13 +79,15 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   const still = join(folder, 'pen-frame.png');
   const select = `select=eq(n\\,${frame - render.firstFrame})`;
   await media('ffmpeg', '-i', video, '-vf', select, '-frames:v', '1', '-y', still);
-  const rendered = PNG.sync.read(await readFile(still));
+  const rendered = await readPicture(await readFile(still));
   expect([rendered.width, rendered.height]).toEqual([preview.width, preview.height]);
   // What the video's compression takes away is more than what may differ before it.
   expect(ssim(image(preview), image(rendered)).mssim).toBeGreaterThanOrEqual(0.97);
   const out = join(folder, 'pen-server.png');
   await cyclogram('frame', id, '--at', String((frame + 0.5) / 30), '--out', out);
-  expect(ssim(image(preview), image(PNG.sync.read(await readFile(out)))).mssim).toBeGreaterThanOrEqual(0.985);
+  expect(ssim(image(preview), image(await readPicture(await readFile(out)))).mssim).toBeGreaterThanOrEqual(
+    0.985,
+  );
 });
 
 test('points of a drawn curve: added, moved, made smooth, removed, by mouse and keyboard', async ({

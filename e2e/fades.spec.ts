@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { cyclogram, folder, media, openFilm, screenPixels } from './support';
 import { join } from 'node:path';
 import type { Film } from '../packages/core/src/film/film';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { passKinds, runPasses, type PassKindName, type PassSettings } from '@cyclogram/core';
 
 /** Passes beside the filters of W3C Filter Effects Level 1 that they follow, as the browser draws those on the same pixels. */

@@ -1,9 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { PNG } from 'pngjs';
 import { layer, show } from './showPanel';
-import { difference, folder, openFilm, screenPixels } from './support';
+import { difference, folder, openFilm, screenPixels, readPicture } from './support';
 
 const pictureFinish = (page: Page) => show(page).getByRole('region', { name: 'Finish', exact: true }).last();
 
@@ -45,8 +44,7 @@ test('a .cube file is read, and changes the picture exactly; one that is damaged
   );
   await send('Opposite.cube', ['LUT_3D_SIZE 2', ...corners.map((color) => color.join(' '))]);
   await expect(finish.getByRole('combobox', { name: 'Table' })).toHaveText('Opposite');
-  const inverted = new PNG({ width: before.width, height: before.height });
-  before.data.forEach((value, i) => (inverted.data[i] = i % 4 === 3 ? value : 255 - value));
+  const inverted = { ...before, data: before.data.map((value, i) => (i % 4 === 3 ? value : 255 - value)) };
   await expect.poll(async () => difference(await screenPixels(page), inverted)).toBeLessThan(0.1);
 });
 
@@ -55,7 +53,7 @@ test('passes go to all selected layers, and are taken back in one step; O shows 
 }) => {
   await bareFilm(page);
   const seen = async () =>
-    PNG.sync.read(await page.getByRole('img', { name: 'The picture now' }).screenshot());
+    await readPicture(await page.getByRole('img', { name: 'The picture now' }).screenshot());
   await layer(page, 'Water on the shore').click();
   await layer(page, 'Far water').click({ modifiers: ['Control'] });
   const plain = await screenPixels(page);

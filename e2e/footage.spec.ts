@@ -1,10 +1,9 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { dataFolder, expect, test, type Locator, type Page } from './test';
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
 import { frameIndexAt } from '../packages/core/src/footage/footage';
 import { seeded } from '../packages/core/src/math/noise';
@@ -21,6 +20,8 @@ import {
   save,
   screenPixels,
   settledPixels,
+  readPicture,
+  type Picture,
 } from './support';
 
 // Code of ours that is no part of the page reads frames in it.
@@ -127,7 +128,7 @@ for (const [name, rate, frames, args, momentOf] of [
     // At the edge of two frames a millionth decides.
     expect(off.filter((difference) => difference > 1)).toEqual([]);
     expect(off.filter((difference) => difference > 0).length).toBeLessThanOrEqual(1);
-    const data = process.env['CYCLOGRAM_E2E_DATA'] ?? '';
+    const data = dataFolder();
     const files = {
       copy: join(data, 'footage', sha256, 'copy.mp4'),
       infoPath: join(data, 'footage', sha256, 'info.json'),
@@ -205,7 +206,7 @@ test('footage under a figure, a driven pane over both, curves on the picture: re
   await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 700, y: 60 } });
   await settledPixels(page);
   const seen = async () =>
-    PNG.sync.read(await page.getByRole('img', { name: 'The picture now' }).screenshot());
+    await readPicture(await page.getByRole('img', { name: 'The picture now' }).screenshot());
   const after = await seen();
   await page.getByRole('button', { name: 'Before' }).hover();
   await page.mouse.down();
@@ -222,15 +223,15 @@ test('footage under a figure, a driven pane over both, curves on the picture: re
   await expect.poll(frameNow).toBe(frame);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save frame as PNG' }).click();
-  const preview = PNG.sync.read(await readFile(await save(await download, 'dress.png')));
+  const preview = await readPicture(await readFile(await save(await download, 'dress.png')));
   const out = join(folder, 'dress.mp4');
   const [from, to] = [frame / 30, frame / 30 + 2].map((seconds) => seconds.toFixed(4));
   await cyclogram('render', id, '--from', from!, '--to', to!, '--out', out);
   const still = join(folder, 'dress-render.png');
   await media('ffmpeg', '-i', out, '-frames:v', '1', '-y', still);
-  const rendered = PNG.sync.read(await readFile(still));
+  const rendered = await readPicture(await readFile(still));
   expect([rendered.width, rendered.height]).toEqual([preview.width, preview.height]);
-  const as = ({ data, width, height }: PNG) => ({ data: new Uint8ClampedArray(data), width, height });
+  const as = ({ data, width, height }: Picture) => ({ data: new Uint8ClampedArray(data), width, height });
   expect(ssim(as(rendered), as(preview)).mssim).toBeGreaterThan(0.97);
 });
 
@@ -284,7 +285,7 @@ test('transparency is kept, and the sound of a video becomes a track', async ({ 
   for (const path of [clear, prores]) {
     const { sha256 } = await footage(page, path);
     const still = await page.request.get(`/api/footage/${sha256}/frames/3`);
-    const { data } = PNG.sync.read(await still.body());
+    const { data } = await readPicture(await still.body());
     const at = (x: number) => Array.from(data.subarray(4 * (24 * 64 + x), 4 * (24 * 64 + x) + 4));
     const [red, green, , opaque] = at(10) as [number, number, number, number];
     expect([red > 230, green < 30, opaque > 250]).toEqual([true, true, true]);

@@ -1,8 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { readFile } from 'node:fs/promises';
-import { PNG } from 'pngjs';
 import type { Film } from '../packages/core/src/film/film';
-import { difference, analysed, makeSong, openFilm, save, screenPixels } from './support';
+import { difference, analysed, makeSong, openFilm, save, screenPixels, readPicture } from './support';
 
 /** Opens a copy of a demo film, so that other tests find the demo films as they were. */
 async function copyOf(page: Page, songId: string): Promise<void> {
@@ -263,7 +262,7 @@ test('a film whose song is taken away asks for one, and has it back by undo', as
   // This one fades to black.
   await copyOf(page, 'breakwater');
   const tape = page.getByRole('slider', { name: 'Time in the song' });
-  const shown = async () => PNG.sync.read(await tape.screenshot());
+  const shown = async () => await readPicture(await tape.screenshot());
   const before = await shown();
   let removed = 0;
   while ((await tape.count()) > 0) {

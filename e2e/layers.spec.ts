@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { card, changed, choose, layer, newFilm, place, set, show, songFilm, unfold } from './showPanel';
 import { screenPixels } from './support';
 

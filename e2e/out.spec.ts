@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { readFile } from 'node:fs/promises';
 import { analysed, makeSong, media, probe, save } from './support';
 
@@ -21,6 +21,10 @@ async function shortFilm(page: Page, name: string, seconds: number) {
 test('three formats from one dialog: kept settings, order, pause, and each plays in the browser', async ({
   page,
 }) => {
+  // A long render goes first, so that the others wait.
+  const asked = await page.request.post('/api/renders', { data: { filmId: 'demo-slow-tide' } });
+  expect(asked.status()).toBe(201);
+  const long = page.getByRole('listitem').filter({ hasText: 'Slow Tide, Low Lanterns' });
   await shortFilm(page, 'outputs', 2.2);
   await page.getByRole('button', { name: 'Render', exact: true }).click();
   await choose(page, 'Size', 'Custom');
@@ -60,15 +64,20 @@ test('three formats from one dialog: kept settings, order, pause, and each plays
   await expect(row(/^outputs.*\.mp4$/)).toHaveCount(1);
   // What still waits is put in another order by the keyboard.
   const handles = page.getByRole('button', { name: /^Move outputs/ });
-  await expect
-    .poll(() => page.getByRole('link', { name: 'Download' }).count(), { timeout: 120_000 })
-    .toBeGreaterThanOrEqual(1);
-  if ((await handles.count()) === 2) {
-    await handles.nth(1).focus();
-    await page.keyboard.press('Space');
-    await page.keyboard.press('ArrowUp');
-    await page.keyboard.press('Space');
+  const order = () =>
+    handles.evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!.split('.').at(-1)!));
+  expect(await order()).toEqual(['mp4 in the queue', 'webm in the queue', 'webm in the queue']);
+  await handles.first().focus();
+  for (const key of ['Space', 'ArrowDown', 'Space']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(200);
   }
+  const moved = ['webm in the queue', 'mp4 in the queue', 'webm in the queue'];
+  await expect.poll(order).toEqual(moved);
+  await page.reload();
+  await expect.poll(order).toEqual(moved);
+  await long.getByRole('button', { name: 'Cancel' }).click();
+  await expect(long.getByRole('status')).toHaveText('Cancelled');
   for (const name of [/^outputs 320x180\.webm$/, /^outputs 320x180 2\.webm$/, /^outputs.*\.mp4$/]) {
     const own = row(name);
     await own.getByRole('button', { name: 'Watch' }).click({ timeout: 120_000 });

@@ -1,7 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
 import { newLayer } from '../packages/core/src/film/defaults';
 import { falloffRecord } from '../packages/core/src/figure/falloff';
@@ -22,6 +21,8 @@ import {
   save,
   screenPixels,
   settledPixels,
+  readPicture,
+  type Picture,
 } from './support';
 
 /** The picture at a place on the Tape must be what the server renders at that frame. */
@@ -36,13 +37,13 @@ async function comparePictures(page: Page, id: string, position: number): Promis
   await expect.poll(frameNow).toBe(frame);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save frame as PNG' }).click();
-  const preview = PNG.sync.read(await readFile(await save(await download, `${id}.png`)));
+  const preview = await readPicture(await readFile(await save(await download, `${id}.png`)));
   const out = join(folder, `${id}-server.png`);
   await cyclogram('frame', id, '--at', String((frame + 0.5) / 30), '--out', out);
-  const server = PNG.sync.read(await readFile(out));
+  const server = await readPicture(await readFile(out));
   expect([preview.width, preview.height]).toEqual([1920, 1080]);
   // Structural similarity: Wang et al., IEEE Trans. Image Processing 13 (2004) 600.
-  const image = ({ data, width, height }: PNG) => ({ data: Uint8ClampedArray.from(data), width, height });
+  const image = ({ data, width, height }: Picture) => ({ data: Uint8ClampedArray.from(data), width, height });
   const { mssim } = ssim(image(preview), image(server));
   expect(mssim).toBeGreaterThanOrEqual(0.985);
 }

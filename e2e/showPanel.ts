@@ -1,6 +1,5 @@
-import { expect, type Page } from '@playwright/test';
-import type { PNG } from 'pngjs';
-import { difference, analysed, makeSong, screenPixels } from './support';
+import { expect, type Page } from './test';
+import { difference, analysed, makeSong, screenPixels, type Picture } from './support';
 
 /** What tests do on the picture's side: layers, their cards, and places of the picture. */
 
@@ -26,7 +25,7 @@ export async function set(page: Page, name: string, value: string): Promise<void
   await field.press('Enter');
 }
 
-export const changed = (page: Page, before: PNG, by = 0.01) =>
+export const changed = (page: Page, before: Picture, by = 0.01) =>
   expect.poll(async () => difference(await screenPixels(page), before)).toBeGreaterThan(by);
 
 /** A place of the picture on the page, by shares of its width and height. */

@@ -1,4 +1,5 @@
-import { expect, type Download, type Page } from '@playwright/test';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { dataFolder, expect, type Download, type Page } from './test';
 import { execFile } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
@@ -6,9 +7,24 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
-import { PNG } from 'pngjs';
 
 const exec = promisify(execFile);
+
+/** Pixels of a picture: red, green, blue, opacity. */
+export interface Picture {
+  width: number;
+  height: number;
+  data: Uint8ClampedArray;
+}
+
+/** Decodes a picture that is opaque. */
+export async function readPicture(bytes: Buffer): Promise<Picture> {
+  const image = await loadImage(bytes);
+  const { width, height } = image;
+  const context = createCanvas(width, height).getContext('2d');
+  context.drawImage(image, 0, 0);
+  return { width, height, data: context.getImageData(0, 0, width, height).data };
+}
 
 export const folder = mkdtempSync(join(tmpdir(), 'cyclogram-e2e-files-'));
 
@@ -22,7 +38,7 @@ export const cyclogram = (...args: string[]) =>
     process.execPath,
     [fileURLToPath(new URL('../packages/server/dist/cli.js', import.meta.url)), ...args],
     {
-      env: { ...process.env, CYCLOGRAM_DATA: process.env['CYCLOGRAM_E2E_DATA'] },
+      env: { ...process.env, CYCLOGRAM_DATA: dataFolder() },
     },
   );
 
@@ -64,14 +80,14 @@ export async function analysed(page: Page): Promise<void> {
 }
 
 /** The picture now, as it is saved: without the handles that lie over it. Focus and pointer stay where they are. */
-export async function screenPixels(page: Page): Promise<PNG> {
+export async function screenPixels(page: Page): Promise<Picture> {
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save frame as PNG' }).dispatchEvent('click');
-  return PNG.sync.read(await readFile(await (await download).path()));
+  return await readPicture(await readFile(await (await download).path()));
 }
 
 /** Mean difference of two pictures of the same size, 0..255. */
-export function difference(a: PNG, b: PNG): number {
+export function difference(a: Picture, b: Picture): number {
   expect([a.width, a.height]).toEqual([b.width, b.height]);
   let sum = 0;
   for (let i = 0; i < a.data.length; i++) sum += Math.abs(a.data[i]! - b.data[i]!);
@@ -79,7 +95,7 @@ export function difference(a: PNG, b: PNG): number {
 }
 
 /** The picture, once it stays as it is. */
-export async function settledPixels(page: Page): Promise<PNG> {
+export async function settledPixels(page: Page): Promise<Picture> {
   let last = await screenPixels(page);
   await expect
     .poll(async () => {

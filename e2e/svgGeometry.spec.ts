@@ -1,5 +1,5 @@
 import { readSvg } from '@cyclogram/core';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 
 const shapes = `<rect x="10" y="20" width="60" height="30"/><rect x="10%" y="5mm" width="25%" height="12pt" rx="3"/>
   <circle cx="40" cy="60" r="10%"/><ellipse cx="50" cy="50" rx="30" ry="12" transform="rotate(30 50 50)"/>

@@ -1,7 +1,6 @@
-import { expect, test } from '@playwright/test';
-import { PNG } from 'pngjs';
+import { expect, test } from './test';
 import { newFilm, place, show, songFilm } from './showPanel';
-import { difference } from './support';
+import { difference, readPicture } from './support';
 
 test('the picture is zoomed around the pointer, moved, and a handle dragged where it is shown', async ({
   page,
@@ -108,7 +107,7 @@ test.describe('with two fingers', () => {
     ]);
 
     const tape = page.getByRole('slider', { name: 'Time in the song' });
-    const look = async () => PNG.sync.read(await tape.screenshot());
+    const look = async () => await readPicture(await tape.screenshot());
     const whole = await look();
     const box = (await tape.boundingBox())!;
     await pinch(box.x + box.width / 2, box.y + box.height / 2, 3);

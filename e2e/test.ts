@@ -1,0 +1,28 @@
+import { test as base } from '@playwright/test';
+import { cp } from 'node:fs/promises';
+import { join } from 'node:path';
+import { serve } from './serve';
+
+export { expect, type Download, type Locator, type Page } from '@playwright/test';
+
+/** Where a worker's server keeps its films. */
+export const dataFolder = () => process.env['CYCLOGRAM_E2E_DATA'] ?? '';
+
+/** Tests of the application: files run beside each other, each worker with a server and demo films of its own. */
+export const test = base.extend<object, { address: string }>({
+  address: [
+    // Playwright wants to see a pattern here, also where nothing is taken.
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use, { workerIndex }) => {
+      const folder = process.env['CYCLOGRAM_E2E']!;
+      const data = join(folder, `worker-${workerIndex}`);
+      await cp(join(folder, 'demo'), data, { recursive: true });
+      process.env['CYCLOGRAM_E2E_DATA'] = data;
+      const server = await serve(data);
+      await use(server.url);
+      await server.close();
+    },
+    { scope: 'worker', auto: true },
+  ],
+  baseURL: ({ address }, use) => use(address),
+});
