@@ -8,6 +8,8 @@ const most = 4;
 
 interface Kept extends Surface {
   key: string;
+  width: number;
+  height: number;
 }
 
 /** Paints backdrops. Gradients are the same from frame to frame mostly, and cost more than a copy. */
@@ -20,7 +22,7 @@ export class BackdropPainter {
   }
 
   paint({ paint, grain }: BackdropOp, drawing: Drawing): void {
-    const { context, matrix, room, createSurface } = drawing;
+    const { context, matrix, room } = drawing;
     const { width, height } = room;
     context.setTransform(1, 0, 0, 1, 0, 0);
     if (typeof paint === 'string' && grain <= 0) {
@@ -29,20 +31,28 @@ export class BackdropPainter {
       return;
     }
     const key = JSON.stringify([paint, grain, matrix, width, height]);
-    let found = this.kept.find((kept) => kept.key === key);
-    if (!found) {
-      found = { ...createSurface(width, height), key };
-      const surface = found.context;
-      surface.fillStyle = styleOf(surface, paint);
-      surface.setTransform(...matrix);
-      surface.beginPath();
-      for (const [x, y] of cornersOf(drawing)) surface.lineTo(x, y);
-      surface.fill();
-      if (grain > 0) layGrain({ ...drawing, context: surface }, grain);
-      this.kept.push(found);
-      if (this.kept.length > most) this.kept.shift();
-    }
+    const index = this.kept.findIndex((kept) => kept.key === key);
+    const found = index < 0 ? this.make(key, paint, grain, drawing) : this.kept.splice(index, 1)[0]!;
+    // The last one is the one that was used last.
+    this.kept.push(found);
     context.drawImage(found.image, 0, 0);
+  }
+
+  private make(key: string, paint: BackdropOp['paint'], grain: number, drawing: Drawing): Kept {
+    const { width, height } = drawing.room;
+    // A fill that moves is another one in each frame: it takes the place of the one that was used longest ago.
+    const oldest = this.kept.length === most ? this.kept.shift() : undefined;
+    const fits = oldest?.width === width && oldest.height === height;
+    const { image, context } = fits ? oldest : drawing.createSurface(width, height);
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.clearRect(0, 0, width, height);
+    context.fillStyle = styleOf(context, paint);
+    context.setTransform(...drawing.matrix);
+    context.beginPath();
+    for (const [x, y] of cornersOf(drawing)) context.lineTo(x, y);
+    context.fill();
+    if (grain > 0) layGrain({ ...drawing, context }, grain);
+    return { image, context, key, width, height };
   }
 }
 

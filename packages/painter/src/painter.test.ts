@@ -204,6 +204,32 @@ describe('painting', () => {
     expect(pixel(0, 0)[0]).toBeLessThan(6);
   });
 
+  it('paints a backdrop that moves as it does one alone, half clear ones too', () => {
+    const moving = (n: number): Operation => ({
+      op: 'backdrop',
+      paint: {
+        kind: 'linear',
+        x0: 0,
+        y0: n,
+        x1: 20,
+        y1: 20,
+        stops: [
+          [0, `#${(40 * n).toString(16).padStart(2, '0')}400080`],
+          [1, '#00006440'],
+        ],
+      },
+      grain: 0,
+    });
+    const paint = (painter: Painter, n: number) => {
+      const surface = createSurface(20, 20);
+      painter.paint(surface.context, { width: 20, height: 20, operations: [moving(n)] }, 20, 20);
+      return Array.from(surface.pixels());
+    };
+    const painter = new Painter(createSurface);
+    for (const n of [0, 1, 2, 3, 4, 5, 6, 1, 0])
+      expect(paint(painter, n)).toEqual(paint(new Painter(createSurface), n));
+  });
+
   const red = (operation: Operation, ...at: [number, number][]) => {
     const surface = createSurface(20, 20);
     const operations = [backdrop('#000000'), operation];
