@@ -5,6 +5,8 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ssim } from 'ssim.js';
+import { newLayer } from '../packages/core/src/film/defaults';
+import type { Film } from '../packages/core/src/film/film';
 import { frameIndexAt } from '../packages/core/src/footage/footage';
 import { seeded } from '../packages/core/src/math/noise';
 import { FrameReader } from '../packages/server/src/footage/frameReader';
@@ -233,6 +235,48 @@ test('footage under a figure, a driven pane over both, curves on the picture: re
   expect([rendered.width, rendered.height]).toEqual([preview.width, preview.height]);
   const as = ({ data, width, height }: Picture) => ({ data: new Uint8ClampedArray(data), width, height });
   expect(ssim(as(rendered), as(preview)).mssim).toBeGreaterThan(0.97);
+});
+
+test('large footage plays from its smaller copy, and stands still in its own size', async ({ page }) => {
+  const large = ['-vf', 'scale=1440:810:flags=neighbor', ...x264];
+  const { sha256 } = await footage(page, await numberedVideo('large.mp4', 60, '30', large));
+  // The smaller copy is that of a video with other numbers, so that it can be told which one is seen.
+  const other = await footage(page, await numberedVideo('other.mp4', 60, '30', large, 2048));
+  await page.route(`**/api/footage/${sha256}/small`, (route) =>
+    route.continue({ url: route.request().url().replace(sha256, other.sha256) }),
+  );
+  const answer = await page.request.get('/api/films/demo-breakwater');
+  const { document } = (await answer.json()) as { document: Film };
+  document.footage = [{ id: 'v', name: 'Large', source: { asset: sha256 } }];
+  Object.assign(document, { title: 'Large', cords: [], finish: { passes: [] }, layers: [] });
+  document.layers = [newLayer('footage', document, { id: 'f', footage: 'v', repeat: 'loop' })];
+  Object.assign(document.fades.picture, { fadeIn: 0, fadeOut: 0 });
+  const created = await page.request.post('/api/films', { data: { document } });
+  const { id } = (await created.json()) as { id: string };
+
+  await openFilm(page, `/films/${id}`);
+  const screen = page.getByRole('img', { name: 'The picture now' });
+  const frameNow = async () =>
+    Number(/frame (\d+)/.exec((await page.getByTestId('time').textContent())!)![1]);
+  const numberSeen = async () => {
+    const { data, width } = await readPicture(await screen.screenshot());
+    return numberIn(data, width);
+  };
+  /** Standing still, picture and saved frame show the frame of the moment, from the copy of its own size. */
+  const standsStill = async () => {
+    const wanted = (await frameNow()) % 60;
+    await expect.poll(numberSeen).toBe(wanted);
+    const { data, width } = await settledPixels(page);
+    expect(numberIn(data, width)).toBe(wanted);
+  };
+  await page.keyboard.press('.');
+  await expect.poll(frameNow).toBe(1);
+  await standsStill();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(numberSeen).toBeGreaterThan(2048);
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  expect(await frameNow()).toBeGreaterThan(1);
+  await standsStill();
 });
 
 test('videos that are none, damaged or too large are refused, and the server goes on', async ({ page }) => {

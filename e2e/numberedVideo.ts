@@ -19,12 +19,13 @@ function numbered(n: number): Buffer {
   return pixels;
 }
 
-/** A video of numbered frames. @param args of ffmpeg, for its codec and its moments */
+/** A video of numbered frames. @param args of ffmpeg, for its codec and its moments @param first number of its first frame */
 export async function numberedVideo(
   name: string,
   frames: number,
   rate: string,
   args: readonly string[],
+  first = 0,
 ): Promise<string> {
   const out = join(folder, name);
   const input = [
@@ -42,7 +43,8 @@ export async function numberedVideo(
   const tool = spawn('ffmpeg', ['-v', 'error', ...input, ...args, '-y', out], {
     stdio: ['pipe', 'inherit', 'inherit'],
   });
-  for (let n = 0; n < frames; n++) if (!tool.stdin.write(numbered(n))) await once(tool.stdin, 'drain');
+  for (let n = 0; n < frames; n++)
+    if (!tool.stdin.write(numbered(first + n))) await once(tool.stdin, 'drain');
   tool.stdin.end();
   const [code] = (await once(tool, 'close')) as [number];
   if (code !== 0) throw new Error(`ffmpeg ended with code ${code}`);

@@ -19,9 +19,10 @@ const pictureOf = (indices: readonly number[]): Picture => ({
 });
 const first = (count: number, from = 0) => Array.from({ length: count }, (_, i) => from + i);
 
-async function assetsOf(size: { width: number; height: number }, lenient = false) {
+async function assetsOf(size: { width: number; height: number }, lenient = false, small?: FootageReader) {
   const asked: number[] = [];
   const reader: FootageReader = {
+    small,
     info: { ...size, duration: 100, times: first(3000).map((n) => n / 30) },
     frame(index) {
       asked.push(index);
@@ -79,5 +80,30 @@ describe('frames of footage', () => {
       assets.setFootage(new Map());
       expect(assets.images.get(frameKey('v', 5))).toBeUndefined();
     }
+  });
+
+  it('are smaller ones where it has to be quick, until they are wanted in their own size', async () => {
+    const less = { width: 960, height: 540 };
+    const quick: number[] = [];
+    const small: FootageReader = {
+      info: { ...less, duration: 100, times: [] },
+      frame: (index) => (quick.push(index), Promise.resolve({ image: `small ${index}`, ...less })),
+      close: () => {},
+    };
+    const { assets, asked } = await assetsOf({ width: 3840, height: 2160 }, true, small);
+    await assets.prepare(pictureOf([1]), true);
+    expect([assets.images.get(frameKey('v', 1))?.image, quick, asked]).toEqual(['small 1', [1], []]);
+    expect(assets.prepare(pictureOf([1]), true)).toBeUndefined();
+    // It stands still: the small one is shown until the other has come.
+    const coming = assets.prepare(pictureOf([1]));
+    expect(assets.images.get(frameKey('v', 1))?.image).toBe('small 1');
+    await coming;
+    expect([assets.images.get(frameKey('v', 1))?.image, asked]).toEqual([1, [1]]);
+    // What is here in its own size does for both.
+    expect(assets.prepare(pictureOf([1]), true)).toBeUndefined();
+    expect(assets.prepare(pictureOf([1]))).toBeUndefined();
+    // One that was asked for both ways at once ends in its own size.
+    await Promise.all([assets.prepare(pictureOf([2])), assets.prepare(pictureOf([2]), true)]);
+    expect(assets.images.get(frameKey('v', 2))?.image).toBe(2);
   });
 });

@@ -12,6 +12,8 @@ import { FrameImages } from './frameImages';
 /** Frames of a video file. */
 export interface FootageReader {
   info: FootageInfo;
+  /** The same frames smaller, where there is a file of them: quicker to decode. */
+  small?: FootageReader | undefined;
   /** A frame that is decoded already, as it may be when those before it were asked for. */
   ready?(index: number): PaintImage | undefined;
   /** @throws Error when it cannot be decoded */
@@ -136,11 +138,15 @@ export class FilmAssets {
     return setting;
   }
 
-  /** Brings in what a picture asks for. Undefined when all of it is here, or cannot be had. */
-  prepare(picture: Picture): Promise<void> | undefined {
+  /**
+   * Brings in what a picture asks for. Undefined when all of it is here, or cannot be had.
+   * @param quick whether smaller frames of footage will do, as while it plays in a preview
+   */
+  prepare(picture: Picture, quick = false): Promise<void> | undefined {
     const wanted = new Set([...imagesIn(picture.operations), ...lookupsIn(picture.passes ?? [])]);
     this.images.trim(wanted);
-    const coming = [...wanted].filter((id) => !this.images.has(id)).flatMap((id) => this.bring(id) ?? []);
+    const isHere = (id: string) => (quick ? this.images.has(id) : this.images.hasWhole(id));
+    const coming = [...wanted].filter((id) => !isHere(id)).flatMap((id) => this.bring(id, quick) ?? []);
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 
@@ -159,9 +165,9 @@ export class FilmAssets {
     this.setFootage(new Map());
   }
 
-  private bring(id: string): Promise<void> | undefined {
+  private bring(id: string, quick: boolean): Promise<void> | undefined {
     const frame = frameOfKey(id);
-    if (frame && this.footageSources.has(frame.footage)) return this.bringFrame(id, frame);
+    if (frame && this.footageSources.has(frame.footage)) return this.bringFrame(id, frame, quick);
     const source = this.sources.get(id);
     if (source === undefined || this.missing.has(source)) return undefined;
     let loading = this.loading.get(id);
@@ -181,26 +187,33 @@ export class FilmAssets {
   private bringFrame(
     key: string,
     { footage, index }: { footage: string; index: number },
+    quick: boolean,
   ): Promise<void> | undefined {
-    const reader = this.readers.get(footage);
-    if (!reader || this.missing.has(key)) return undefined;
+    const whole = this.readers.get(footage);
+    if (!whole) return undefined;
+    const small = quick && whole.small !== undefined;
+    const reader = small ? whole.small! : whole;
+    const asked = small ? `${key} small` : key;
+    if (this.missing.has(asked)) return undefined;
     const ready = reader.ready?.(index);
     if (ready) {
-      this.images.setFrame(key, footage, ready);
+      this.images.setFrame(key, footage, ready, small);
       return undefined;
     }
-    let loading = this.loading.get(key);
+    let loading = this.loading.get(asked);
     if (!loading) {
       loading = reader
         .frame(index)
         .then(
           (image) => {
-            if (this.readers.get(footage) === reader) this.images.setFrame(key, footage, image);
+            if (this.readers.get(footage) !== whole) return;
+            // The frame in its own size may have come meanwhile.
+            if (!small || !this.images.has(key)) this.images.setFrame(key, footage, image, small);
           },
-          () => void this.missing.add(key),
+          () => void this.missing.add(asked),
         )
-        .finally(() => this.loading.delete(key));
-      this.loading.set(key, loading);
+        .finally(() => this.loading.delete(asked));
+      this.loading.set(asked, loading);
     }
     return loading;
   }

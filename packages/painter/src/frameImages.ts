@@ -8,6 +8,8 @@ const mostPixels = 24_000_000;
 export class FrameImages extends Map<string, PaintImage> {
   /** Keys of frames, the one that came first in front. */
   private readonly frames = new Set<string>();
+  /** Keys of those that are smaller than the footage is. */
+  private readonly small = new Set<string>();
   private readonly latest = new Map<string, string>();
   private pixels = 0;
 
@@ -24,12 +26,19 @@ export class FrameImages extends Map<string, PaintImage> {
     return other === undefined ? undefined : super.get(other);
   }
 
-  setFrame(key: string, footage: string, image: PaintImage): void {
+  /** @param small whether the image is smaller than the footage is */
+  setFrame(key: string, footage: string, image: PaintImage, small = false): void {
     this.dropFrame(key);
     this.set(key, image);
+    if (small) this.small.add(key);
     this.frames.add(key);
     this.latest.set(footage, key);
     this.pixels += image.width * image.height;
+  }
+
+  /** Whether an image is here in its own size. */
+  hasWhole(key: string): boolean {
+    return this.has(key) && !this.small.has(key);
   }
 
   /** Lets go of the oldest frames that are too many. @param wanted those that are asked for now stay, however many */
@@ -49,6 +58,7 @@ export class FrameImages extends Map<string, PaintImage> {
     const image = super.get(key);
     if (!image || !this.frames.delete(key)) return;
     this.delete(key);
+    this.small.delete(key);
     this.pixels -= image.width * image.height;
   }
 }

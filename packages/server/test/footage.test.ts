@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { FrameReader } from '../src/footage/frameReader';
 import type { StoredInfo } from '../src/footage/footageInfo';
+import { makeCopy } from '../src/footage/makeCopy';
+import { probeVideo } from '../src/footage/probeVideo';
 import { cyclogram, media, temporaryFolder } from './support';
 
 let folder: string;
@@ -124,4 +126,63 @@ describe('a film with footage', () => {
     await expect(reader.frame(5000)).rejects.toThrow();
     reader.close();
   });
+});
+
+describe('large footage', () => {
+  /** Copies of a video: what is known of them, and where they are. */
+  const copiesOf = async (name: string, ...encoder: string[]) => {
+    const path = join(folder, name);
+    await media(
+      'ffmpeg',
+      ...['-f', 'lavfi', '-i', 'testsrc2=s=1440x810:d=0.5:r=30000/1001', ...encoder, '-y', path],
+    );
+    const out = { whole: `${path}.copy`, small: `${path}.small` };
+    return { info: await makeCopy(path, await probeVideo(path), out, () => {}), out };
+  };
+  /** Moments of the frames of a file. */
+  const timesOf = async (path: string) => {
+    const entries = ['-select_streams', 'v:0', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0'];
+    return String(await media('ffprobe', ...entries, path))
+      .trim()
+      .split(/\s+/)
+      .map(Number.parseFloat);
+  };
+  /** The tenth frame, at a size, in RGB. */
+  const tenth = async (path: string, size: string, height: number) => {
+    const filter = `select=eq(n\\,10),crop=iw:ih*${height}:0:0,scale=${size}:flags=area,format=rgb24`;
+    return media('ffmpeg', '-i', path, '-vf', filter, '-frames:v', '1', '-f', 'rawvideo', '-');
+  };
+
+  it.each([
+    ['opaque.mp4', ['-c:v', 'libx264', '-pix_fmt', 'yuv420p'], 1],
+    [
+      'clear.mov',
+      ['-vf', 'format=rgba,colorchannelmixer=aa=0.5', '-c:v', 'prores_ks', '-profile:v', '4'],
+      0.5,
+    ],
+  ] as const)(
+    '%s has a smaller copy with the same frames at the same times',
+    async (name, encoder, pictured) => {
+      const { info, out } = await copiesOf(name, ...encoder);
+      expect(info).toMatchObject({ width: 1440, height: 810, small: { width: 960, height: 540 } });
+      expect(await timesOf(out.small)).toEqual(await timesOf(out.whole));
+      expect(info.times).toHaveLength((await timesOf(out.small)).length);
+      const [whole, small] = [
+        await tenth(out.whole, '96:54', pictured),
+        await tenth(out.small, '96:54', pictured),
+      ];
+      let difference = 0;
+      whole.forEach((value, i) => (difference += Math.abs(value - small[i]!)));
+      expect(difference / whole.length).toBeLessThan(1);
+      // Another frame is another picture: the test can tell.
+      const other = await media(
+        'ffmpeg',
+        ...['-i', out.small, '-vf', `crop=iw:ih*${pictured}:0:0,scale=96:54:flags=area,format=rgb24`],
+        ...['-frames:v', '1', '-f', 'rawvideo', '-'],
+      );
+      let far = 0;
+      whole.forEach((value, i) => (far += Math.abs(value - other[i]!)));
+      expect(far / whole.length).toBeGreaterThan(2);
+    },
+  );
 });

@@ -1,4 +1,4 @@
-import type { FootageInfo } from '@cyclogram/core';
+import type { FootageInfo, Size } from '@cyclogram/core';
 
 /** What is known of a video's copy. */
 export interface StoredInfo extends FootageInfo {
@@ -7,6 +7,8 @@ export interface StoredInfo extends FootageInfo {
   alpha: boolean;
   /** Whether there is sound in the file. */
   sound: boolean;
+  /** Size of the smaller copy, where there is one: the same frames at the same times. */
+  small?: Size;
 }
 
 /** Frames of a group: the first one needs no other. */

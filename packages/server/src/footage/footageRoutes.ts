@@ -24,6 +24,12 @@ export function footageRoutes(store: FootageStore, assets: AssetStore, folder: D
     const { copy } = await store.ready(request.params.sha256);
     response.type('video/mp4').sendFile(copy, { ...fromData, immutable: true, maxAge: '365d' });
   });
+  // For previews that play; what is not larger than that has none.
+  routes.get('/:sha256/small', async (request, response) => {
+    const { small } = await store.ready(request.params.sha256);
+    if (!small) throw new Problem('not-found', 'There is no smaller copy of this footage.');
+    response.type('video/mp4').sendFile(small, { ...fromData, immutable: true, maxAge: '365d' });
+  });
   routes.get('/:sha256/frames/:index', async (request, response) => {
     const index = Number(request.params.index);
     const status = await store.status(request.params.sha256);

@@ -45,6 +45,7 @@ export class FootageStore {
       folder,
       original: join(folder, 'original'),
       copy: join(folder, 'copy.mp4'),
+      small: join(folder, 'small.mp4'),
       infoPath: join(folder, 'info.json'),
       problem: join(folder, 'problem.txt'),
     };
@@ -90,11 +91,11 @@ export class FootageStore {
   }
 
   /** Waits until footage can be used. @throws Problem when it cannot */
-  async ready(sha256: string): Promise<{ copy: string; infoPath: string }> {
-    const { copy, infoPath } = this.paths(sha256);
+  async ready(sha256: string): Promise<{ copy: string; small: string | undefined; infoPath: string }> {
+    const { copy, small, infoPath } = this.paths(sha256);
     for (;;) {
       const status = await this.status(sha256);
-      if (status.state === 'ready') return { copy, infoPath };
+      if (status.state === 'ready') return { copy, small: status.info.small ? small : undefined, infoPath };
       if (status.state === 'failed') throw new Problem('not-video', status.detail);
       await this.working.get(sha256)?.done;
     }
@@ -146,22 +147,23 @@ export class FootageStore {
   }
 
   private async make(sha256: string, job: { progress: number }): Promise<void> {
-    const { original, copy, infoPath, problem } = this.paths(sha256);
-    const part = `${copy}.part`;
+    const { original, copy, small, infoPath, problem } = this.paths(sha256);
+    const [part, smallPart] = [`${copy}.part`, `${small}.part`];
     try {
       const probe = await probeVideo(original);
       const info = await makeCopy(
         original,
         probe,
-        part,
+        { whole: part, small: smallPart },
         (share) => (job.progress = share),
         this.stopped.signal,
       );
+      if (info.small) await rename(smallPart, small);
       await rename(part, copy);
       await writeFile(`${infoPath}.part`, JSON.stringify(info));
       await rename(`${infoPath}.part`, infoPath);
     } catch (error) {
-      await rm(part, { force: true });
+      for (const left of [part, smallPart]) await rm(left, { force: true });
       if (this.stopped.signal.aborted) return;
       await writeFile(problem, toProblem(error).detail);
     }

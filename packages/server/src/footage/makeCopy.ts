@@ -9,47 +9,64 @@ const toRec709 = 'out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd
 const alphaDecoders: Record<string, string> = { vp8: 'libvpx', vp9: 'libvpx-vp9' };
 
 /** Square pixels, even sides, moments from 0 on. */
-const even = `setpts=PTS-STARTPTS,scale=w='trunc(iw*if(gt(sar,0),sar,1)/2)*2':h='trunc(ih/2)*2':${toRec709},setsar=1`;
+const even = `setpts=PTS-STARTPTS,scale=w='trunc(iw*if(gt(sar,0),sar,1)/2)*2':h='trunc(ih/2)*2'`;
+const asColor = `:${toRec709},setsar=1,format=yuv420p`;
+const asOpacity = `:in_range=pc:out_range=tv:flags=bicubic+accurate_rnd,setsar=1,format=yuv420p`;
+
+/** Longer side of the smaller copy, and from where on there is one: it would gain little. */
+const smallSide = 960;
+const smallFrom = 1280;
+const smaller = `scale=w='2*round(iw*${smallSide}/max(iw,ih)/2)':h='2*round(ih*${smallSide}/max(iw,ih)/2)':flags=area`;
+
+/** The graph that makes of a video what is encoded: `[whole]`, and `[less]` where a smaller copy is wanted. */
+function copyGraph(alpha: boolean, small: boolean): string {
+  const split = (whole: string, less: string) =>
+    small ? `split[${whole}][${less}_];[${less}_]${smaller}[${less}]` : `null[${whole}]`;
+  if (!alpha) return `[0:v:0]${even}${asColor},${split('whole', 'less')}`;
+  return [
+    '[0:v:0]format=yuva444p,split[color][opacity]',
+    `[color]${even}${asColor},${split('c', 'cl')}`,
+    `[opacity]alphaextract,${even}${asOpacity},${split('a', 'al')}`,
+    '[c][a]vstack[whole]',
+    ...(small ? ['[cl][al]vstack[less]'] : []),
+  ].join(';');
+}
+
+/** H.264 in short groups, every frame at its own moment, into a file. */
+const encoded = (name: string, out: string): string[] => [
+  ...['-map', `[${name}]`, '-fps_mode', 'passthrough', '-an', '-sn', '-dn'],
+  ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '14', '-bf', '0', '-threads', '2'],
+  ...['-g', String(groupFrames), '-keyint_min', String(groupFrames), '-sc_threshold', '0'],
+  ...['-color_range', 'tv', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709'],
+  ...['-enc_time_base', '1/90000', '-video_track_timescale', '90000', '-movflags', '+faststart'],
+  ...['-f', 'mp4', '-y', `file:${out}`],
+];
 
 /**
  * Makes the copy of a video that frames are read from: H.264 in short groups, every frame at its own moment, with the
- * opacity below the picture where there is any.
+ * opacity below the picture where there is any; and of a large one a smaller copy, for previews that play.
+ * @param out where the copies go; `small` is written only where the answer has its size
  * @param progress told the share that is done, 0 to 1
  * @throws Problem when it cannot be decoded
  */
 export async function makeCopy(
   path: string,
   probe: VideoProbe,
-  out: string,
+  out: { whole: string; small: string },
   progress: (share: number) => void,
   signal?: AbortSignal,
 ): Promise<StoredInfo> {
   const decoder = probe.alpha ? alphaDecoders[probe.codec] : undefined;
-  const filter = probe.alpha
-    ? `[0:v:0]format=yuva444p,split[c][m];[m]alphaextract,${even.replace(toRec709, 'in_range=pc:out_range=tv:flags=bicubic+accurate_rnd')},format=yuv420p[a];[c]${even},format=yuv420p[k];[k][a]vstack[v]`
-    : `[0:v:0]${even},format=yuv420p[v]`;
+  const small = Math.max(probe.width, probe.height) > smallFrom;
   const { process: child, finished } = startTool(
     'ffmpeg',
     [
       ...['-v', 'error', '-progress', 'pipe:1'],
       ...(decoder ? ['-c:v', decoder] : []),
       ...videoInput(path),
-      ...['-filter_complex', filter, '-map', '[v]', '-fps_mode', 'passthrough', '-an', '-sn', '-dn'],
-      ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '14', '-bf', '0', '-threads', '2'],
-      ...['-g', String(groupFrames), '-keyint_min', String(groupFrames), '-sc_threshold', '0'],
-      ...['-color_range', 'tv', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709'],
-      ...[
-        '-enc_time_base',
-        '1/90000',
-        '-video_track_timescale',
-        '90000',
-        '-movflags',
-        '+faststart',
-        '-f',
-        'mp4',
-        '-y',
-        `file:${out}`,
-      ],
+      ...['-filter_complex', copyGraph(probe.alpha, small)],
+      ...encoded('whole', out.whole),
+      ...(small ? encoded('less', out.small) : []),
     ],
     { ...hostileVideo, signal },
   );
@@ -68,7 +85,10 @@ export async function makeCopy(
       );
     throw error;
   });
-  return { ...(await framesOf(out, probe.alpha)), alpha: probe.alpha, sound: probe.sound };
+  const info = { ...(await framesOf(out.whole, probe.alpha)), alpha: probe.alpha, sound: probe.sound };
+  if (!small) return info;
+  const { width, height } = await framesOf(out.small, probe.alpha);
+  return { ...info, small: { width, height } };
 }
 
 /** Size of a copy's pictures, and the moments of its frames. */

@@ -1,4 +1,4 @@
-import type { FootageInfo } from '@cyclogram/core';
+import type { FootageInfo, Size } from '@cyclogram/core';
 import type { Asset } from './assets';
 import { call } from './client';
 import { upload, type UploadOptions } from './upload';
@@ -8,6 +8,8 @@ export interface StoredFootage extends FootageInfo {
   times: number[];
   alpha: boolean;
   sound: boolean;
+  /** Size of the smaller copy, where there is one. */
+  small?: Size;
 }
 
 /** How far footage is. */

@@ -23,7 +23,13 @@ async function infoOf(address: string): Promise<StoredFootage> {
 /** Opens footage when its copy is ready: decoded here, or as stills where the browser cannot decode. */
 export async function openFootage(address: string, createSurface: CreateSurface): Promise<FootageReader> {
   const info = await infoOf(address);
-  return canDecode() ? VideoReader.open(address, info, createSurface) : new StillReader(address, info);
+  if (!canDecode()) return new StillReader(address, info);
+  const [whole, small] = await Promise.all([
+    VideoReader.open(`${address}/copy`, info, createSurface),
+    info.small && VideoReader.open(`${address}/small`, { ...info, ...info.small }, createSurface),
+  ]);
+  whole.small = small;
+  return whole;
 }
 
 /** Whether this browser decodes video frame by frame (WebCodecs). */

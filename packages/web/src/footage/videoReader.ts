@@ -17,6 +17,7 @@ export class VideoReader implements FootageReader {
   private readonly kept = new Map<number, PaintImage>();
   private last: Promise<unknown> = Promise.resolve();
   private closed = false;
+  small: VideoReader | undefined;
 
   private constructor(
     private readonly input: Input,
@@ -25,13 +26,13 @@ export class VideoReader implements FootageReader {
     private readonly createSurface: CreateSurface,
   ) {}
 
-  /** @throws Error when the browser cannot decode it */
+  /** @param address of the file @throws Error when the browser cannot decode it */
   static async open(
     address: string,
     info: StoredFootage,
     createSurface: CreateSurface,
   ): Promise<VideoReader> {
-    const source = new UrlSource(new URL(`${address}/copy`, location.origin));
+    const source = new UrlSource(new URL(address, location.origin));
     const input = new Input({ source, formats: [MP4] });
     const track = await input.getPrimaryVideoTrack();
     if (!track || !(await track.canDecode())) throw new Error('this browser cannot decode H.264');
@@ -54,6 +55,7 @@ export class VideoReader implements FootageReader {
 
   close(): void {
     this.closed = true;
+    this.small?.close();
     void this.samples?.return();
     this.kept.clear();
     this.input.dispose();

@@ -207,7 +207,8 @@ function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, tim
   passTimes = {};
   const picture = pictureAt(momentOf(shown, hearing, time, { cache, assets, quick: clock.playing }));
   // What is not here yet is left out, and painted when it has come.
-  void assets.prepare(picture)?.then(schedule);
+  // While it plays, smaller frames of footage will do; as soon as it stands still, they come in their own size.
+  void assets.prepare(picture, clock.playing)?.then(schedule);
   painter.stagePixel = coarse && clock.playing ? 2 : 1;
   painter.paint(context, picture, width, height);
   const paintMs = performance.now() - start;
