@@ -10,6 +10,7 @@ import { encodePlanOf, planRender, segmentsOf } from '../src/render/plan';
 import {
   cyclogram,
   decodeFrames,
+  filmsIn,
   media,
   smallFilm,
   streams,
@@ -20,6 +21,7 @@ import {
 
 const folder = temporaryFolder();
 const data = join(folder, 'data');
+const { render } = filmsIn(folder);
 const [width, height] = [320, 180];
 
 const colors = ['#000000', '#ffffff', '#808080', '#c83c28', '#28b464', '#3250c8', '#ffcc00', '#123456'];
@@ -73,13 +75,6 @@ beforeAll(async () => {
   };
   await writeFile(films.disc, JSON.stringify(see));
 });
-
-async function render(film: string, name: string, ...args: string[]): Promise<string> {
-  const out = join(folder, name);
-  const { code, stderr } = await cyclogram(data, ['render', film, '--out', out, ...args]);
-  expect([code, stderr]).toEqual([0, '']);
-  return out;
-}
 
 /** The largest difference of the middles of the blocks from their colours. */
 function worstBlock(frame: ArrayLike<number>, channels = 3): number {
@@ -269,6 +264,45 @@ describe('transparency', () => {
 });
 
 describe('loops, stills and sounds', () => {
+  /** Opacity, 0 to 255, in the corner and in the middle of a picture of the film's size. */
+  const opacities = (rgba: ArrayLike<number>, wide: number, left = 0, top = 0) =>
+    [
+      [2, 2],
+      [width / 2, height / 2],
+    ].map(([x, y]) => rgba[4 * ((top + y!) * wide + left + x!) + 3]);
+
+  it('stills and sheets are clear where there is nothing', async () => {
+    for (const [name, args, left, top] of [
+      ['clear.png', ['--at', '0.1'], 0, 0],
+      // The second of three moments, with gaps of four pixels.
+      ['clear-sheet.png', ['--format', 'sheet', '--moments', '3', '--size', '320x180'], width + 8, 4],
+    ] as const) {
+      const image = await loadImage(await render(films.disc, name, '--transparent', ...args));
+      const context = createCanvas(image.width, image.height).getContext('2d');
+      context.drawImage(image, 0, 0);
+      const { data: pixels } = context.getImageData(0, 0, image.width, image.height);
+      expect([name, ...opacities(pixels, image.width, left, top)]).toEqual([
+        name,
+        0,
+        expect.closeTo(0.6 * 255, -0.7),
+      ]);
+    }
+  });
+
+  it('a GIF that is clear leaves nothing of earlier frames behind', async () => {
+    const gif = await render(
+      films.disc,
+      'clear.gif',
+      ...['--transparent', '--to', '0.4', '--fade-out', '0.2'],
+    );
+    const bytes = await media('ffmpeg', '-i', gif, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-');
+    const size = 4 * width * height;
+    expect(bytes.length).toBe(10 * size);
+    // What is clearer than half is clear in a GIF.
+    expect(opacities(bytes.subarray(0, size), width)).toEqual([0, 255]);
+    expect(opacities(bytes.subarray(9 * size), width)).toEqual([0, 0]);
+  });
+
   it('a GIF goes round for ever, its colours dithered from a palette of its own', async () => {
     const gif = await render(films.blocks, 'loop.gif', '--to', '0.4');
     const frames = await decodeFrames(gif, width, height);

@@ -14,7 +14,7 @@ import {
 } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
 import { loadImage } from '@napi-rs/canvas';
-import { readFile, writeFile } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { createSkiaSurface, createSurface } from '../src/canvas/skia';
@@ -24,6 +24,7 @@ import {
   clicks,
   cyclogram,
   decodeFrames,
+  filmsIn,
   media,
   smallFilm,
   streams,
@@ -34,21 +35,7 @@ import {
 
 const folder = temporaryFolder();
 const data = join(folder, 'data');
-
-/** Writes a film beside its song and returns its path. */
-async function writeFilm(name: string, film: Film): Promise<string> {
-  const path = join(folder, name);
-  await writeFile(path, JSON.stringify(film));
-  return path;
-}
-
-async function render(film: string, name: string, ...args: string[]): Promise<string> {
-  const out = join(folder, name);
-  const { code, stderr } = await cyclogram(data, ['render', film, '--out', out, ...args]);
-  expect(stderr).toBe('');
-  expect(code).toBe(0);
-  return out;
-}
+const { write: writeFilm, render } = filmsIn(folder);
 
 /**
  * A film that is black but for one bar that covers it all while a click lies in

@@ -126,6 +126,25 @@ export async function cyclogram(folder: string, args: string[], env: NodeJS.Proc
   );
 }
 
+/** Films as files in a folder, and what the command line renders of them there. */
+export function filmsIn(folder: string) {
+  return {
+    /** Writes a film beside its songs and returns its path. */
+    async write(name: string, film: Film): Promise<string> {
+      const path = join(folder, name);
+      await writeFile(path, JSON.stringify(film));
+      return path;
+    },
+    /** @throws Error with what was said when it is not rendered without a word */
+    async render(film: string, name: string, ...args: string[]): Promise<string> {
+      const out = join(folder, name);
+      const { code, stderr } = await cyclogram(join(folder, 'data'), ['render', film, '--out', out, ...args]);
+      if (code !== 0 || stderr !== '') throw new Error(`${name}: code ${code}, ${stderr}`);
+      return out;
+    },
+  };
+}
+
 /** A film of one song, small and quick to render. */
 export function smallFilm(
   source: Film['tracks'][number]['source'],
