@@ -21,7 +21,7 @@ let filmId: string;
 
 beforeAll(async () => {
   server = await spawnServer(data);
-  const song = await readFile(await writeWav(join(folder, 'song.wav'), tone(24)));
+  const song = await readFile(await writeWav(join(folder, 'song.wav'), tone(60)));
   const { body } = await upload(server.url, song, 'song.wav');
   const film = smallFilm({ asset: String(body['sha256']) }, (made) => (made.title = 'Long film'));
   const created = await api(server.url, 'POST', '/films', { document: film });
@@ -88,7 +88,7 @@ describe('the queue', () => {
       'Long film.webm',
       'Long film.png',
     ]);
-    expect(await decodeFrames(join(out, nameOf(long)), 32, 18)).toHaveLength(720);
+    expect(await decodeFrames(join(out, nameOf(long)), 32, 18)).toHaveLength(1800);
     expect((await readdir(out)).filter((name) => name.includes('segments'))).toEqual([]);
   }, 240_000);
 
@@ -124,7 +124,7 @@ describe('the queue', () => {
     expect(zip.toString('latin1').split('PK\x03\x04')).toHaveLength(1 + 6 + 1);
 
     const { body } = await api(server.url, 'POST', '/renders/estimate', { filmId });
-    expect(body).toMatchObject({ fits: true, frameCount: 720 });
+    expect(body).toMatchObject({ fits: true, frameCount: 1800 });
     const long = (await list()).renders.find(({ fileName }) => fileName === 'Long film 320x180.mp4')!;
     const { bytes } = (await api(server.url, 'GET', `/renders/${long.id}`)).body as { bytes: number };
     // What was measured on sixteen frames is near enough to what it took.
