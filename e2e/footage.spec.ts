@@ -279,6 +279,55 @@ test('large footage plays from its smaller copy, and stands still in its own siz
   await standsStill();
 });
 
+for (const [size, matrix] of [
+  ['640x480', 'bt601'],
+  ['1280x720', 'bt709'],
+] as const) {
+  test(`colours of a video that does not say how to read them are as the browser shows it: ${size}`, async ({
+    page,
+  }) => {
+    const path = join(folder, `untagged-${size}.mp4`);
+    await media(
+      'ffmpeg',
+      ...['-f', 'lavfi', '-i', `color=0xc83c28:s=${size}:d=0.2:r=25,format=gbrp`],
+      ...[
+        '-vf',
+        `scale=out_color_matrix=${matrix}:out_range=tv,format=yuv420p`,
+        '-c:v',
+        'libx264',
+        '-crf',
+        '8',
+      ],
+      ...['-bsf:v', 'h264_metadata=matrix_coefficients=2:colour_primaries=2:transfer_characteristics=2'],
+      ...['-y', path],
+    );
+    const told = await media('ffprobe', '-show_entries', 'stream=color_space', '-of', 'csv=p=0', path);
+    expect(String(told).trim()).toMatch(/^(unknown)?$/);
+    const { sha256 } = await footage(page, path);
+    const still = await page.request.get(`/api/footage/${sha256}/frames/2`);
+    const own = Array.from((await readPicture(await still.body())).data.subarray(0, 3));
+    await page.goto('/');
+    const shown = await page.evaluate(
+      async (address) => {
+        const video = Object.assign(document.createElement('video'), { src: address, muted: true });
+        await new Promise((resolve, reject) => {
+          video.requestVideoFrameCallback(resolve);
+          video.onerror = () => reject(new Error(video.error?.message));
+          void video.play();
+        });
+        const context = document.createElement('canvas').getContext('2d')!;
+        context.drawImage(video, 0, 0);
+        return Array.from(context.getImageData(4, 4, 1, 1).data.slice(0, 3));
+      },
+      `data:video/mp4;base64,${(await readFile(path)).toString('base64')}`,
+    );
+    for (const [channel, value] of [0xc8, 0x3c, 0x28].entries()) {
+      expect(Math.abs(own[channel]! - value)).toBeLessThanOrEqual(3);
+      expect(Math.abs(shown[channel]! - value)).toBeLessThanOrEqual(3);
+    }
+  });
+}
+
 test('videos that are none, damaged or too large are refused, and the server goes on', async ({ page }) => {
   const send = async (name: string, buffer: Buffer) => {
     const file = { name, mimeType: 'video/mp4', buffer };

@@ -8,9 +8,11 @@ const toRec709 = 'out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd
 /** Decoders that know of the opacity of their codec; ffmpeg's own do not. */
 const alphaDecoders: Record<string, string> = { vp8: 'libvpx', vp9: 'libvpx-vp9' };
 
+const readBy = ({ matrix }: VideoProbe) => (matrix ? `:in_color_matrix=${matrix}` : '');
+
 /** Square pixels, even sides, moments from 0 on. */
 const even = `setpts=PTS-STARTPTS,scale=w='trunc(iw*if(gt(sar,0),sar,1)/2)*2':h='trunc(ih/2)*2'`;
-const asColor = `:${toRec709},setsar=1,format=yuv420p`;
+const asColor = (probe: VideoProbe) => `${readBy(probe)}:${toRec709},setsar=1,format=yuv420p`;
 const asOpacity = `:in_range=pc:out_range=tv:flags=bicubic+accurate_rnd,setsar=1,format=yuv420p`;
 
 /** Longer side of the smaller copy, and from where on there is one: it would gain little. */
@@ -19,13 +21,14 @@ const smallFrom = 1280;
 const smaller = `scale=w='2*round(iw*${smallSide}/max(iw,ih)/2)':h='2*round(ih*${smallSide}/max(iw,ih)/2)':flags=area`;
 
 /** The graph that makes of a video what is encoded: `[whole]`, and `[less]` where a smaller copy is wanted. */
-function copyGraph(alpha: boolean, small: boolean): string {
+function copyGraph(probe: VideoProbe, small: boolean): string {
+  const color = `${even}${asColor(probe)}`;
   const split = (whole: string, less: string) =>
     small ? `split[${whole}][${less}_];[${less}_]${smaller}[${less}]` : `null[${whole}]`;
-  if (!alpha) return `[0:v:0]${even}${asColor},${split('whole', 'less')}`;
+  if (!probe.alpha) return `[0:v:0]${color},${split('whole', 'less')}`;
   return [
     '[0:v:0]format=yuva444p,split[color][opacity]',
-    `[color]${even}${asColor},${split('c', 'cl')}`,
+    `[color]${color},${split('c', 'cl')}`,
     `[opacity]alphaextract,${even}${asOpacity},${split('a', 'al')}`,
     '[c][a]vstack[whole]',
     ...(small ? ['[cl][al]vstack[less]'] : []),
@@ -64,7 +67,7 @@ export async function makeCopy(
       ...['-v', 'error', '-progress', 'pipe:1'],
       ...(decoder ? ['-c:v', decoder] : []),
       ...videoInput(path),
-      ...['-filter_complex', copyGraph(probe.alpha, small)],
+      ...['-filter_complex', copyGraph(probe, small)],
       ...encoded('whole', out.whole),
       ...(small ? encoded('less', out.small) : []),
     ],

@@ -30,6 +30,8 @@ export interface VideoProbe {
   seconds: number | undefined;
   /** Whether its frames can be seen through. */
   alpha: boolean;
+  /** The matrix that its colours are to be read by where the file does not say: ffmpeg's name of it. */
+  matrix: 'bt709' | 'bt601' | undefined;
   sound: boolean;
 }
 
@@ -41,6 +43,7 @@ interface Stream {
   width?: number;
   height?: number;
   pix_fmt?: string;
+  color_space?: string;
   duration?: string;
   tags?: Record<string, string>;
   disposition?: { attached_pic?: number };
@@ -51,7 +54,7 @@ export async function probeVideo(path: string): Promise<VideoProbe> {
   const { size } = await stat(path);
   if (size === 0) throw new Problem('empty-file', 'The file is empty. Choose another file.');
   const entries =
-    'stream=codec_type,codec_name,width,height,pix_fmt,duration:stream_tags=alpha_mode,ALPHA_MODE:stream_disposition=attached_pic:format=duration';
+    'stream=codec_type,codec_name,width,height,pix_fmt,color_space,duration:stream_tags=alpha_mode,ALPHA_MODE:stream_disposition=attached_pic:format=duration';
   const text = await runTool(
     'ffprobe',
     ['-v', 'error', ...videoInput(path), '-show_entries', entries, '-of', 'json'],
@@ -81,10 +84,14 @@ export async function probeVideo(path: string): Promise<VideoProbe> {
       'too-long',
       `The video lasts ${(seconds / 3600).toFixed(1)} hours; up to an hour can be used. Cut it, and try again.`,
     );
+  const silent = format16.startsWith('yuv') && (video.color_space ?? 'unknown') === 'unknown';
+  // Players read what says nothing by its size: BT.709 is for high definition, BT.601 for what is smaller (common practice).
+  const high = width >= 1280 || height >= 720;
   return {
     codec,
     width,
     height,
+    matrix: silent ? (high ? 'bt709' : 'bt601') : undefined,
     seconds: Number.isFinite(seconds) ? seconds : undefined,
     alpha:
       /^(yuva|rgba|argb|bgra|abgr|gbrap|ya)/.test(format16) ||
