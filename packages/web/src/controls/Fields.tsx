@@ -193,11 +193,17 @@ export function ColorInput({ field, value, onChange }: ControlProps<ColorField, 
   );
 }
 
-export function SwitchInput({ field, value, onChange }: ControlProps<SwitchField, boolean>) {
+/** @param wide whether it stands among wide lists */
+export function SwitchInput({
+  field,
+  value,
+  onChange,
+  wide = false,
+}: ControlProps<SwitchField, boolean> & { wide?: boolean }) {
   const id = useId();
   return (
     <FieldRow id={id} field={field}>
-      <span className="w-28">
+      <span className={wide ? 'w-52' : 'w-28'}>
         <Switch.Root
           id={id}
           checked={value}

@@ -134,7 +134,7 @@ export function NumberInput({ field, value, resetTo, onUnset, tool, onChange }: 
             unit.length > 3 ? 'w-13' : unit.length > 2 ? 'w-7' : 'w-6',
           )}
         >
-          {unit}
+          {value === null ? '' : unit}
         </span>
       </span>
       <FieldHelp id={id} text={help} />

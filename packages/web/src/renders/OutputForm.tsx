@@ -120,6 +120,7 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
           ])}
         {format.transparent && (
           <SwitchInput
+            wide
             field={transparentField}
             value={output.transparent}
             onChange={(transparent) => onChange({ transparent })}
