@@ -21,10 +21,6 @@ async function shortFilm(page: Page, name: string, seconds: number) {
 test('three formats from one dialog: kept settings, order, pause, and each plays in the browser', async ({
   page,
 }) => {
-  // A long render goes first, so that the others wait.
-  const asked = await page.request.post('/api/renders', { data: { filmId: 'demo-slow-tide' } });
-  expect(asked.status()).toBe(201);
-  const long = page.getByRole('listitem').filter({ hasText: 'Slow Tide, Low Lanterns' });
   await shortFilm(page, 'outputs', 2.2);
   await page.getByRole('button', { name: 'Render', exact: true }).click();
   await choose(page, 'Size', 'Custom');
@@ -56,6 +52,10 @@ test('three formats from one dialog: kept settings, order, pause, and each plays
   await dialog(page).getByRole('button', { name: 'Settings', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Three of them', exact: true }).click();
   await expect(dialog(page).getByRole('spinbutton', { name: 'Width' })).toHaveValue('320');
+  // A long render goes first, so that the others wait.
+  const asked = await page.request.post('/api/renders', { data: { filmId: 'demo-slow-tide' } });
+  expect(asked.status()).toBe(201);
+  const long = page.getByRole('listitem').filter({ hasText: 'Slow Tide, Low Lanterns' });
   await dialog(page).getByRole('button', { name: 'Start 3 renders' }).click();
 
   await expect(page.getByRole('heading', { name: 'Renders' })).toBeVisible();

@@ -98,6 +98,27 @@ describe('a render', () => {
     }
   });
 
+  it('gives way to the interface: its threads and encoders do, the server does not', async (context) => {
+    if (process.platform !== 'linux') return context.skip('threads have no priority of their own here');
+    const server = await spawnServer(temporaryFolder());
+    try {
+      const id = await startRender(server.url, 20);
+      await renderState(server.url, id, 'running');
+      const { pid } = server.process;
+      // Niceness is the 19th field of stat, the parent the 4th (proc(5)).
+      const field = (path: string, n: number) =>
+        Number(readFileSync(path, 'utf8').split(') ')[1]!.split(' ')[n - 3]);
+      const threads = () =>
+        readdirSync(`/proc/${pid}/task`).map((thread) => field(`/proc/${pid}/task/${thread}/stat`, 19));
+      const encoders = () => openedBy(`${id}.segments`).map((child) => field(`/proc/${child}/stat`, 19));
+      await expect.poll(threads, { timeout: 10_000 }).toContain(5);
+      await expect.poll(encoders, { timeout: 10_000 }).toContain(5);
+      expect(field(`/proc/${pid}/task/${pid}/stat`, 19)).toBe(0);
+    } finally {
+      await kill(server.process);
+    }
+  });
+
   it('tells its progress as it goes', async () => {
     const server = await spawnServer(temporaryFolder());
     try {

@@ -1,5 +1,6 @@
 import { runTool, startTool } from '../media/ffmpeg';
 import { Problem } from '../http/problem';
+import { giveWay } from '../work/giveWay';
 import { groupFrames, type StoredInfo } from './footageInfo';
 import { hostileVideo, videoInput, type VideoProbe } from './probeVideo';
 
@@ -73,6 +74,7 @@ export async function makeCopy(
     ],
     { ...hostileVideo, signal },
   );
+  if (child.pid !== undefined) giveWay(child.pid);
   child.stdin.end();
   child.stdout.setEncoding('utf8');
   child.stdout.on('data', (text: string) => {

@@ -16,6 +16,7 @@ import { join } from 'node:path';
 import type { MessagePort } from 'node:worker_threads';
 import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { filmAssets } from '../images/filmAssets';
+import { giveWay } from '../work/giveWay';
 import type { Segment, SegmentsTask } from '../work/tasks';
 import { checkFolder, checkVideo } from './checkVideo';
 import { startEncoder } from './encode';
@@ -38,6 +39,7 @@ export async function drawSegments(
   port: MessagePort,
   report: (report: SegmentReport) => void,
 ): Promise<void> {
+  giveWay();
   const stop = new AbortController();
   const orders: SegmentOrder[] = [];
   let wake = () => {};
