@@ -7,7 +7,8 @@ export default defineConfig({
   globalSetup: './globalSetup.ts',
   workers: 2,
   timeout: 180_000,
-  expect: { timeout: 20_000 },
+  // Machines are shared: what takes a second takes many at times.
+  expect: { timeout: 45_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
