@@ -165,6 +165,7 @@ export { surroundingPresets } from './scene/surroundings';
 export * from './typeface/typeface';
 export * from './spectrum/windows';
 export * from './encode/encodePixels';
+export * from './encode/renderEstimate';
 export * from './picture/rangeFade';
 export * from './recipe/fitEars';
 export * from './recipe/applyRecipe';

@@ -1,4 +1,4 @@
-import { bytesOfForm, fpsOf, type Film } from '@cyclogram/core';
+import { bytesOfForm, fpsOf, type Film, type RenderEstimate } from '@cyclogram/core';
 import { mkdtemp, rm, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataFolder } from '../config';
@@ -9,19 +9,6 @@ import { formatOf } from './format/registry';
 import type { Measured } from './measure';
 import type { RenderPlan } from './plan';
 import { drawingThreads } from './renderVideo';
-
-/** What a render is expected to take. */
-export interface RenderEstimate {
-  seconds: number;
-  /** Bytes of the result, of what is needed while it is made, and of what is free. */
-  bytes: number;
-  room: number;
-  free: number;
-  fits: boolean;
-  width: number;
-  height: number;
-  frameCount: number;
-}
 
 /** Bytes that are free where a folder is. */
 export async function freeSpace(folder: string): Promise<number> {

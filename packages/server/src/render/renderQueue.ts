@@ -1,4 +1,4 @@
-import { parseFilm, type Film } from '@cyclogram/core';
+import { parseFilm, type Film, type RenderEstimate } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import { mkdir, readdir, rm, stat } from 'node:fs/promises';
@@ -12,7 +12,7 @@ import { Problem, toProblem } from '../http/problem';
 import { formatOf } from './format/registry';
 import type { FormatKind } from './format/renderFormat';
 import { fileNameOf, namePattern } from './fileName';
-import { checkRoom, estimateRender, freeSpace, type RenderEstimate } from './estimate';
+import { checkRoom, estimateRender, freeSpace } from './estimate';
 import { folderSize } from './pictureFolder';
 import { planRender, type RenderPlan, type RenderRequest } from './plan';
 import { viewOf, type RenderView, type Running } from './renderView';

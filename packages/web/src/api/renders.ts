@@ -1,4 +1,4 @@
-import type { Film, FrameRate } from '@cyclogram/core';
+import type { Film, FrameRate, RenderEstimate } from '@cyclogram/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
@@ -67,16 +67,6 @@ export interface RenderWish {
   fadeIn: number;
   fadeOut: number;
   name: string;
-}
-
-/** What a render is expected to take. */
-export interface RenderEstimate {
-  seconds: number;
-  bytes: number;
-  room: number;
-  free: number;
-  fits: boolean;
-  frameCount: number;
 }
 
 export const startRender = (wish: RenderWish) => call<Render>('POST', '/renders', wish);

@@ -26,7 +26,9 @@ export async function openFootage(address: string, createSurface: CreateSurface)
   if (!canDecode()) return new StillReader(address, info);
   const [whole, small] = await Promise.all([
     VideoReader.open(`${address}/copy`, info, createSurface),
-    info.small && VideoReader.open(`${address}/small`, { ...info, ...info.small }, createSurface),
+    // Without it, it plays from the copy of its own size.
+    info.small &&
+      VideoReader.open(`${address}/small`, { ...info, ...info.small }, createSurface).catch(() => undefined),
   ]);
   whole.small = small;
   return whole;
