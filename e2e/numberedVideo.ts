@@ -1,7 +1,9 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { folder } from './support';
+import { expect, type Page } from './test';
 
 const [width, height, bits] = [320, 180, 12];
 const blockWidth = 26;
@@ -60,4 +62,22 @@ export function numberIn(rgba: ArrayLike<number>, wide: number): number {
     if (rgba[4 * (y * wide + x)]! > 128) n |= 1 << bit;
   }
   return n;
+}
+
+/** Encoder of most of them. */
+export const x264 = ['-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-bf', '3', '-g', '50'];
+
+/** Sends a video, and waits for its copy. */
+export async function footage(page: Page, path: string): Promise<{ sha256: string; times: number[] }> {
+  const file = { name: 'video', mimeType: 'video/mp4', buffer: await readFile(path) };
+  const response = await page.request.post('/api/footage', { multipart: { file } });
+  expect(response.status()).toBe(201);
+  const { sha256 } = (await response.json()) as { sha256: string };
+  const status = async () =>
+    (await page.request.get(`/api/footage/${sha256}`)).json() as Promise<{
+      state: string;
+      info: { times: number[] };
+    }>;
+  await expect.poll(async () => (await status()).state, { timeout: 60_000 }).toBe('ready');
+  return { sha256, times: (await status()).info.times };
 }

@@ -7,7 +7,7 @@ export default defineConfig({
   globalSetup: './globalSetup.ts',
   workers: 2,
   timeout: 180_000,
-  // Machines are shared: what takes a second takes many at times.
+  // What takes a second takes many on a busy machine.
   expect: { timeout: 45_000 },
   use: {
     viewport: { width: 1280, height: 800 },
