@@ -1,5 +1,6 @@
 import {
   blendModes,
+  keepsEdges,
   lookupOfImage,
   marginOf,
   maskPixels,
@@ -9,10 +10,13 @@ import {
   type Mask,
   type PassClock,
   boundsOf,
+  grown,
+  shared,
   group as makeGroup,
   multiply,
   runPasses,
   type DrawOp,
+  type Box,
   type GroupOp,
   type Matrix,
   type Operation,
@@ -61,6 +65,10 @@ export class Painter {
   };
   /** Size of what is painted on now: the picture, or a surface for a group. */
   private room = { width: 0, height: 0 };
+  /** What of that is seen in the end: a surface may go on beyond the picture. */
+  private seen: Box = [0, 0, 0, 0];
+  /** Where the picture itself lies in that. */
+  private frame: Box = [0, 0, 0, 0];
 
   constructor(private readonly createSurface: CreateSurface) {
     this.surfaces = new Surfaces(createSurface);
@@ -115,7 +123,10 @@ export class Painter {
     this.drawCalls = 0;
     this.room = { width, height };
     this.size = picture;
-    const [scale] = this.fitted(picture, width, height);
+    const [scale, , , , left, top] = this.fitted(picture, width, height);
+    this.frame = [left, top, left + scale * picture.width, top + scale * picture.height];
+    this.seen = [0, 0, width, height];
+    if (this.fit === 'fit') this.seen = shared(this.seen, this.frame.map(Math.round) as Box);
     this.wider = {
       x: Math.max(1, width / (scale * picture.width)),
       y: Math.max(1, height / (scale * picture.height)),
@@ -183,8 +194,8 @@ export class Painter {
     const own = multiply([1, 0, 0, 1, -x, -y], matrix);
     if (group.below === true)
       surface.context.drawImage(context.canvas, x, y, width, height, 0, 0, width, height);
-    if (group.average) this.paintAverage(surface.context, group.operations, own, width, height);
-    else this.paintWithin(surface.context, group.operations, own, width, height);
+    if (group.average) this.paintAverage(surface.context, group.operations, own, box);
+    else this.paintWithin(surface.context, group.operations, own, box);
     if (group.clipPath) cutBy(surface.context, group.clipPath, own);
     this.runGroupPasses(surface.context, group, width, height, own);
     const mask = group.mask && this.maskSurface(group.mask, multiply([1, 0, 0, 1, -x, -y], outer), box);
@@ -215,18 +226,19 @@ export class Painter {
     if (mask) this.surfaces.give(mask);
   }
 
-  /** Paints on a surface for a group. */
+  /** Paints on a surface for a group. @param box where it lies in what is painted on now */
   private paintWithin(
     context: PaintContext,
     operations: readonly Operation[],
     matrix: Matrix,
-    width: number,
-    height: number,
+    { x, y, width, height }: PixelBox,
   ): void {
-    const outer = this.room;
+    const { room, seen, frame } = this;
     this.room = { width, height };
+    this.seen = moved(seen, -x, -y);
+    this.frame = moved(frame, -x, -y);
     this.paintAll(context, operations, matrix);
-    this.room = outer;
+    Object.assign(this, { room, seen, frame });
   }
 
   /** Paints the average of pictures. */
@@ -234,14 +246,14 @@ export class Painter {
     context: PaintContext,
     pictures: readonly Operation[],
     matrix: Matrix,
-    width: number,
-    height: number,
+    box: PixelBox,
   ): void {
+    const { width, height } = box;
     const sum = new PixelSum(width, height);
     for (const picture of pictures) {
       context.setTransform(1, 0, 0, 1, 0, 0);
       context.clearRect(0, 0, width, height);
-      this.paintWithin(context, [picture], matrix, width, height);
+      this.paintWithin(context, [picture], matrix, box);
       sum.add(context.getImageData(0, 0, width, height).data);
     }
     const pixels = context.getImageData(0, 0, width, height);
@@ -250,9 +262,10 @@ export class Painter {
   }
 
   /** The form that a group is seen through, on a surface. */
-  private maskSurface(mask: Mask, matrix: Matrix, { width, height }: { width: number; height: number }) {
+  private maskSurface(mask: Mask, matrix: Matrix, box: PixelBox) {
+    const { width, height } = box;
     const surface = this.surfaces.take(width, height);
-    this.paintWithin(surface.context, mask.operations, matrix, width, height);
+    this.paintWithin(surface.context, mask.operations, matrix, box);
     if (mask.by === 'brightness' || mask.softness > 0 || mask.inverted) {
       const pixels = surface.context.getImageData(0, 0, width, height);
       maskPixels(pixels.data, width, height, mask, Math.hypot(matrix[0], matrix[1]));
@@ -284,16 +297,44 @@ export class Painter {
   }
 
   /** Whole pixels that a group can touch, within what is painted on, and as far beyond as passes look. */
-  private pixelBounds(group: GroupOp, matrix: Matrix) {
-    const box = boundsOf([{ ...group, matrix }]);
+  private pixelBounds(group: GroupOp, matrix: Matrix): PixelBox {
+    const { room } = this;
     const beyond = group.below ? 0 : lookBeyond(group, matrix);
-    const left = Math.max(-beyond, Math.floor(box[0]) - 1);
-    const top = Math.max(-beyond, Math.floor(box[1]) - 1);
-    const right = Math.min(this.room.width + beyond, Math.ceil(box[2]) + 1);
-    const bottom = Math.min(this.room.height + beyond, Math.ceil(box[3]) + 1);
-    return { x: left, y: top, width: right - left, height: bottom - top };
+    const around: Box = [-beyond, -beyond, room.width + beyond, room.height + beyond];
+    const within = keepsEdges(group.passes ?? []) ? this.edgesOf(group, matrix) : around;
+    const [left, top, right, bottom] = shared(grown(boundsOf([{ ...group, matrix }]), 1), within);
+    const [x, y] = [Math.floor(left), Math.floor(top)];
+    return { x, y, width: Math.ceil(right) - x, height: Math.ceil(bottom) - y };
+  }
+
+  /**
+   * The edges at which passes repeat or mirror a group: those of what is seen, or its own where it covers the picture and ends
+   * before those.
+   */
+  private edgesOf(group: GroupOp, matrix: Matrix): Box {
+    const { seen, frame } = this;
+    if (group.below) return seen;
+    const own = boundsOf([{ ...group, matrix, passes: undefined }]).map(Math.round) as Box;
+    const [left, top, right, bottom] = frame.map(Math.round) as Box;
+    const covers = own[0] <= left && own[1] <= top && own[2] >= right && own[3] >= bottom;
+    return covers ? shared(seen, own) : seen;
   }
 }
+
+/** Whole pixels of what is painted on. */
+interface PixelBox {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+const moved = ([left, top, right, bottom]: Box, x: number, y: number): Box => [
+  left + x,
+  top + y,
+  right + x,
+  bottom + y,
+];
 
 /** Whether a picture's pixels go through passes after they are drawn. */
 const hasFinish = ({ passes = [] }: Picture): boolean => passes.some(({ on }) => on);

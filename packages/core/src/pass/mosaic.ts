@@ -15,6 +15,7 @@ export const mosaic = passKind({
     { ...centreField, help: 'A corner of four cells.', rare: true },
   ],
   margin: ({ width, height }) => Math.max(width, height),
+  keepsEdges: () => true,
   run(buffer, { width, height, centre }, context) {
     const scale = scaleOf(context);
     const size = { width: Math.max(1, width * scale), height: Math.max(1, height * scale) };

@@ -62,6 +62,11 @@ export interface PassLiteral<Kind extends string, Group extends FieldGroup> {
   light: 'encoded' | 'linear';
   /** Picture units by which it reaches beyond what was drawn, Infinity for everywhere; 0 when left out. */
   margin?(settings: ValueOfGroups<readonly [Group]>): number;
+  /**
+   * Whether it takes what lies at the picture's edges for what lies beyond them, so that a layer that covers the picture
+   * still does; as its field `edges` says when left out.
+   */
+  keepsEdges?(settings: ValueOfGroups<readonly [Group]>): boolean;
   /** Changes the pixels. */
   run(buffer: PassBuffer, settings: ValueOfGroups<readonly [Group]>, context: PassContext): void;
 }
@@ -75,13 +80,18 @@ export interface PassKind<Kind extends string, Group extends FieldGroup> {
   record: RecordType<readonly [CommonGroup, Group]>;
   defaults(size: Size): ValueOfGroups<readonly [CommonGroup, Group]> & { kind: Kind };
   margin(settings: ValueOfGroups<readonly [Group]>): number;
+  keepsEdges(settings: ValueOfGroups<readonly [Group]>): boolean;
   run: PassLiteral<Kind, Group>['run'];
 }
+
+/** Whether the field that says what lies beyond the edges says that something does. */
+const edgesAreKept = (settings: object): boolean => 'edges' in settings && settings.edges !== 'clear';
 
 /** Makes a kind of pass. */
 export function passKind<const Kind extends string, const Fields extends FieldGroup['fields']>({
   fields: own,
   margin = () => 0,
+  keepsEdges = edgesAreKept,
   ...rest
 }: PassLiteral<Kind, { readonly heading: string; readonly fields: Fields }>): PassKind<
   Kind,
@@ -98,6 +108,7 @@ export function passKind<const Kind extends string, const Fields extends FieldGr
     record: type as unknown as Made['record'],
     defaults: (size) => ({ kind, ...defaultsOf(type, size) }) as unknown as ReturnType<Made['defaults']>,
     margin,
+    keepsEdges,
   };
 }
 

@@ -78,6 +78,7 @@ interface AnyPassKind {
   compose?(settings: PassSettings, drawn: DrawLater, around: TimeContext): Operation[];
   reach?(settings: PassSettings): { back: number; ahead: number };
   margin(settings: PassSettings): number;
+  keepsEdges(settings: PassSettings): boolean;
   run(buffer: PassBuffer, settings: PassSettings, context: PassContext): void;
 }
 const kindOfPass = (settings: PassSettings) =>
@@ -86,6 +87,13 @@ const kindOfPass = (settings: PassSettings) =>
 /** Picture units by which a pass reaches beyond what was drawn; Infinity for everywhere. */
 export const marginOf = (settings: PassSettings): number =>
   settings.on ? (kindOfPass(settings)?.margin(settings) ?? 0) : 0;
+
+/**
+ * Whether a chain takes what lies at the picture's edges for what lies beyond them: then nothing from beyond the picture
+ * comes in, for where a layer covers just the picture that would be nothing.
+ */
+export const keepsEdges = (passes: readonly PassSettings[]): boolean =>
+  passes.some((settings) => settings.on && kindOfPass(settings)?.keepsEdges(settings) === true);
 
 /** Lets a pass change pixels; one that is off, or of an unknown kind, changes nothing. */
 export function runPass(buffer: PassBuffer, settings: PassSettings, context: PassContext): void {

@@ -25,6 +25,7 @@ export const tiles = passKind({
     centreField,
   ],
   margin: () => Infinity,
+  keepsEdges: () => true,
   run(buffer, { columns, rows, mirrored, centre }, context) {
     const scale = scaleOf(context);
     const task = putTilesTask(buffer.code.memory.buffer, {
