@@ -37,6 +37,7 @@ const covering: ImageOp = {
   crop: [0, 0, 1, 1],
   focus: { x: 0.5, y: 0.5 },
   edges: 0,
+  beyond: false,
 };
 
 // Every pass does something on a flat image, and none takes opacity away by what it is set to.

@@ -687,7 +687,11 @@ describe('panes, masks and passes over time', () => {
       ]);
     expect([masked({})(5, 20)[0], masked({})(20, 20)[0]]).toEqual([0, 255]);
     expect([masked({ inverted: true })(5, 20)[0], masked({ inverted: true })(20, 20)[0]]).toEqual([255, 0]);
-    const soft = masked({ softness: 3 });
+    // 18 from 0 to 100 %: six standard deviations of 3.
+    const soft = masked({ softness: 18 });
+    expect([soft(0, 20)[0], soft(19, 20)[0]]).toEqual([0, 255]);
+    expect(soft(3, 20)[0]).toBeGreaterThan(0);
+    expect(soft(16, 20)[0]).toBeLessThan(255);
     // Half at the edge, as an error function to both sides (Abramowitz and Stegun, table 26.1: P(1) = 0.84134).
     expect(Math.abs((soft(9, 20)[0]! + soft(10, 20)[0]!) / 2 - 127.5)).toBeLessThan(4);
     expect(Math.abs((soft(12, 20)[0]! + soft(13, 20)[0]!) / 2 / 255 - 0.84134)).toBeLessThan(0.02);

@@ -59,14 +59,15 @@ const groups = fieldGroups([
         key: 'spacing',
         label: 'Spacing',
         default: ofHeight(0.055),
-        shownWhen: { key: 'layout', is: ['grid', 'spiral', 'ring', 'text', 'image'] },
+        shownWhen: { key: 'layout', is: ['grid', 'ring', 'text', 'image'] },
       },
       {
         ...size,
         key: 'radius',
         label: 'Radius',
+        help: 'Of the outermost mark; of several rings, of the innermost.',
         default: ofHeight(0.36),
-        shownWhen: { key: 'layout', is: ['ring'] },
+        shownWhen: { key: 'layout', is: ['ring', 'spiral'] },
       },
       {
         kind: 'reference',
@@ -255,7 +256,7 @@ function spotsOf(body: Settings, context: BodyContext): Spot[] {
     // Each the golden angle further, the area of each the same (H. Vogel, Mathematical Biosciences 44, 1979).
     const golden = Math.PI * (3 - Math.sqrt(5));
     return Array.from({ length: body.count }, (_, i) => {
-      const r = spacing * Math.sqrt(i + 0.5) * 0.56;
+      const r = radius * Math.sqrt((i + 0.5) / (body.count - 0.5));
       return {
         x: r * sin(golden * i),
         z: r * cos(golden * i),

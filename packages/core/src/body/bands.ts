@@ -22,16 +22,24 @@ export interface Listening extends BandRange {
 }
 
 /** Levels (0..1) of the bands that a body shows at a moment; none in what is before the song. */
-export function levelsOf(
+export const levelsOf = (listening: Listening, context: BodyContext, t: number): Float32Array =>
+  levelsWithin(listening, context, t, t);
+
+/** The highest levels (0..1) of the bands that a body shows in a stretch of time, its ends included. */
+export function levelsWithin(
   { ear: id, ...range }: Listening,
   { moment, film }: BodyContext,
-  t: number,
+  from: number,
+  to: number,
 ): Float32Array {
   const ear = film.ears.find((one) => one.id === id);
   if (!ear) return new Float32Array(0);
   const bands = shownBands(ear).length;
   const [first, end] = bandsShown(bands, range);
-  const levels = t < 0 ? undefined : moment.hearing.levelsAt(ear.id, t);
+  const { hearing } = moment;
+  const heard = () =>
+    from < to ? hearing.highestLevels(ear.id, Math.max(0, from), to) : hearing.levelsAt(ear.id, to);
+  const levels = to < 0 ? undefined : heard();
   // Right after the number of bands was changed, the old levels may still be the only ones.
   return levels?.length === bands ? levels.slice(first, end) : new Float32Array(end - first);
 }

@@ -68,7 +68,7 @@ function filmOf(...bodies: object[]): Film {
 const momentAt = (film: Film, t: number) => momentOf(film, hearing, t, { cache: new DrawCache(), assets });
 const contextAt = (film: Film, t: number): BodyContext => {
   const moment = momentAt(film, t);
-  return { moment, film, size: film, parts: () => undefined };
+  return { moment, film, size: film, parts: () => undefined, moves: () => false };
 };
 const sceneOf = (film: Film, t: number) =>
   sceneAt(momentAt(film, t).layer('stage') as DepthLayer, momentAt(film, t));
@@ -197,13 +197,16 @@ describe('an extrusion', () => {
 describe('terrain', () => {
   const film = filmOf(bodyOf('terrain', { interval: 0.1, rows: 10, smoothBands: 0, smoothRows: 0 }));
   const body = film.layers[0]!['bodies' as never][0] as Parameters<typeof rowsAt>[0];
-  const heard = (t: number) => Array.from({ length: bands }, (_, band) => levelOf(t, band));
 
-  it('has in row k the spectrum at k intervals, exactly, and lets it travel', () => {
+  /** The highest level of a band in the interval before a moment, by many steps. */
+  const highest = (t: number, band: number) =>
+    Math.max(...Array.from({ length: 101 }, (_, i) => hearing.levelsAt('ear-1', t - i * 0.001)![band]!));
+
+  it('has in row k the highest levels of the interval before k intervals, and lets it travel', () => {
     for (const t of [5, 5.02, 5.04, 5.0999]) {
       const rows = rowsAt(body, contextAt(film, t));
       rows.slice(1, -1).forEach(({ place, levels: row }, k) => {
-        row.forEach((value, band) => expect(value).toBeCloseTo(heard(5 - k * 0.1)[band]!, 5));
+        row.forEach((value, band) => expect(value).toBeCloseTo(highest(5 - k * 0.1, band), 5));
         expect(place).toBeCloseTo(k + (t - 5) / 0.1, 9);
       });
     }
@@ -212,10 +215,26 @@ describe('terrain', () => {
   it('begins with the present, ends where its rows do, and does not jump from one row to the next', () => {
     const rows = rowsAt(body, contextAt(film, 5.06));
     expect(rows[0]!.place).toBe(0);
-    rows[0]!.levels.forEach((value, band) => expect(value).toBeCloseTo(heard(5.06)[band]!, 5));
+    rows[0]!.levels.forEach((value, band) => expect(value).toBeCloseTo(highest(5.06, band), 5));
     expect(rows.at(-1)!.place).toBe(10);
     const edge = (t: number) => rowsAt(body, contextAt(film, t)).at(-1)!.levels[3]!;
     expect(Math.abs(edge(5.0999999) - edge(5.1))).toBeLessThan(1e-4);
+    const present = (t: number) => rowsAt(body, contextAt(film, t))[0]!.levels[3]!;
+    expect(Math.abs(present(5.0999999) - present(5.1000001))).toBeLessThan(1e-4);
+  });
+
+  it('loses no click between its rows', () => {
+    const clicks = [1.01, 1.085, 1.16, 1.22];
+    const table = new Float32Array(2 * 240 * bands);
+    for (const at of clicks) table.fill(1, Math.round(at * 240) * bands, (Math.round(at * 240) + 2) * bands);
+    const clicking = new TableHearing({
+      ...emptyTables(),
+      ears: new Map([['ear-1', { bands, rate: 240, first: 0, levels: table }]]),
+    });
+    const close = { ...body, interval: 0.06, rows: 12 };
+    const moment = momentOf(film, clicking, 1.3, { cache: new DrawCache(), assets });
+    const rows = rowsAt(close, { ...contextAt(film, 1.3), moment }).slice(1, -1);
+    expect(rows.filter(({ levels }) => levels[0] === 1)).toHaveLength(clicks.length);
   });
 
   it('is flat before the song', () => {
@@ -254,6 +273,49 @@ describe('terrain', () => {
     const peak = smoothed(Float32Array.of(0, 0, 1, 0, 0), 1);
     // 1/2, 1, 1/2 over 2, by hand.
     expect([...peak].map((value) => Math.round(100 * value))).toEqual([0, 25, 50, 25, 0]);
+  });
+});
+
+describe('a relief', () => {
+  const heightsOf = (part: object, moving = false) => {
+    const film = filmOf(bodyOf('relief', { height: 80, ...part }));
+    const context = { ...contextAt(film, 0), moves: (key: string) => moving && key === 'drift' };
+    const [shape] = bodyKinds.relief.shapes(film.layers[0]!['bodies' as never][0], context);
+    return shape!.positions.filter((_, i) => i % 3 === 1);
+  };
+  const spanOf = (heights: Float32Array) =>
+    heights.reduce((a, b) => Math.max(a, b)) - heights.reduce((a, b) => Math.min(a, b));
+
+  it('spans its height from its lowest to its highest place, whatever its noise', () => {
+    for (const form of ['plane', 'disc'])
+      for (const layers of [1, 3, 6])
+        for (const sharpness of [0, 0.3, 1])
+          for (const seed of [1, 12])
+            expect(spanOf(heightsOf({ form, layers, sharpness, seed }))).toBeCloseTo(80, 3);
+  });
+
+  it('spans about as much while it flows, and does not breathe', () => {
+    const wide = { width: 4000, length: 4000, detail: 110, grain: 160 };
+    for (const layers of [1, 3, 6])
+      for (const sharpness of [0, 0.3, 0.5, 1])
+        expect(Math.abs(spanOf(heightsOf({ ...wide, layers, sharpness }, true)) - 80)).toBeLessThan(16);
+    // What has moved by a whole row is as high as it was.
+    const [before, after] = [heightsOf(wide, true), heightsOf({ ...wide, drift: 4000 / 110 }, true)];
+    for (let i = 0; i < 111 * 110; i++) expect(after[i]!).toBeCloseTo(before[i + 111]!, 3);
+  });
+});
+
+describe('an array in a spiral', () => {
+  it('ends at its radius, whatever its count and spacing', () => {
+    for (const part of [{}, { count: 7 }, { count: 500, spacing: 90 }, { count: 1 }]) {
+      const film = filmOf(bodyOf('array', { layout: 'spiral', radius: 80, width: 0.001, ...part }));
+      const [shape] = bodyKinds.array.shapes(film.layers[0]!['bodies' as never][0], contextAt(film, 0));
+      const { positions } = shape!;
+      let farthest = 0;
+      for (let i = 0; i < positions.length; i += 3)
+        farthest = Math.max(farthest, Math.hypot(positions[i]!, positions[i + 2]!));
+      expect(farthest).toBeCloseTo(80, 2);
+    }
   });
 });
 

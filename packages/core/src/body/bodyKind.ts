@@ -67,6 +67,8 @@ export interface BodyContext {
   film: Film;
   /** The values of a number of the body for each of so many parts; undefined where they are all the same. */
   parts(key: string, count: number): readonly number[] | undefined;
+  /** Whether a property of the body moves during the film. */
+  moves(key: string): boolean;
 }
 
 /** What a kind of body is made of. */

@@ -4,7 +4,7 @@ import type { Path } from '../path/path';
 import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
 import type { BodyShape } from '../scene/dress';
-import { bandFields, levelsOf } from './bands';
+import { bandFields, levelsWithin } from './bands';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
 
@@ -42,7 +42,7 @@ const groups = fieldGroups([
         kind: 'number',
         key: 'interval',
         label: 'Row interval',
-        help: 'Time from one row to the next: each row is the spectrum at a multiple of it.',
+        help: 'Time from one row to the next. Each row has the highest levels since the row before.',
         min: 0.005,
         max: 5,
         step: 5,
@@ -180,7 +180,8 @@ type Settings = Parameters<Parameters<typeof bodyKind<'terrain', typeof groups>>
 
 /**
  * Rows at a moment: the present one, those at whole multiples of the interval, each as far as it has come since, and the
- * last one, which stands where they end. Row k is the spectrum at k intervals, exactly.
+ * last one, which stands where they end. Each row has the highest levels since the one before it: nothing that is shorter than
+ * an interval is lost. The present one looks back as far, so that it goes over into a row without a jump.
  */
 export function rowsAt(body: Settings, context: BodyContext): Row[] {
   const { rows, interval } = body;
@@ -188,7 +189,8 @@ export function rowsAt(body: Settings, context: BodyContext): Row[] {
   // A moment that lies on a multiple, up to rounding, is that row's.
   const newest = Math.floor(t / interval + 1e-9);
   const share = Math.max(0, t / interval - newest);
-  const level = (time: number) => smoothed(levelsOf(body, context, time), body.smoothBands);
+  const level = (time: number) =>
+    smoothed(levelsWithin(body, context, time - interval, time), body.smoothBands);
   const all: Row[] = [{ place: 0, levels: level(t) }];
   for (let k = 0; k <= rows; k++) all.push({ place: k + share, levels: level((newest - k) * interval) });
   const [before, last] = [all.at(-2)!, all.at(-1)!];
@@ -252,7 +254,7 @@ export const terrain = bodyKind({
     roughness: 0.35,
     metal: 0.5,
   },
-  lookBack: ({ rows, interval }) => (rows + 2) * interval,
+  lookBack: ({ rows, interval }) => (rows + 3) * interval,
   shapes(body, context): BodyShape[] {
     const rows = smoothRows(rowsAt(body, context), body.smoothRows);
     const bands = rows[0]!.levels.length;

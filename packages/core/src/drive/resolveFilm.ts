@@ -14,7 +14,7 @@ export interface ResolvedFilm {
   film: Film;
   layer(id: string): Layer | undefined;
   /** Whether a property of a layer moves during the film. */
-  moves(layer: string, key: string): boolean;
+  moves(layer: string, key: string, item?: string): boolean;
   /** What moves a property of a layer; undefined where nothing does. */
   driver(layer: string, key: string): Driver | undefined;
   /** Keys of a layer's properties that differ from part to part. */
@@ -84,7 +84,7 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
       (plan.layers.get(layer) ?? none)
         .filter(({ motions }) => motions.some(({ cord }) => cord.spread))
         .map(({ place }) => place.key),
-    moves: (layer, key) => driverOf(layer, key) !== undefined,
+    moves: (layer, key, item) => driverOf(layer, key, item) !== undefined,
     driver: (layer, key) => driverOf(layer, key),
     parts(layer, key, count, item) {
       const driver = driverOf(layer, key, item);

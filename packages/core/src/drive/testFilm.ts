@@ -63,6 +63,7 @@ export function hearingWith(tables: Record<string, FollowerTable>, end = 8): Hea
   return {
     end,
     levelsAt: (_id, _t) => undefined,
+    highestLevels: () => undefined,
     peaksAt: () => undefined,
     followerAt: at,
     followerTable: (id) => tables[id],

@@ -70,6 +70,7 @@ describe('a layer with copies', () => {
   const hearing: Hearing = {
     end: Infinity,
     levelsAt: (_ear, t) => new Float32Array(64).fill(t),
+    highestLevels: (_ear, _from, to) => new Float32Array(64).fill(to),
     peaksAt: () => undefined,
     followerAt: () => undefined,
     followerTable: () => undefined,

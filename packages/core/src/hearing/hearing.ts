@@ -7,6 +7,8 @@ export interface Hearing {
    * Undefined when there is no such ear.
    */
   levelsAt(earId: string, t: number): Float32Array | undefined;
+  /** The highest level of each band in a stretch of time, its ends included; as {@link levelsAt}. @param from at most `to` */
+  highestLevels(earId: string, from: number, to: number): Float32Array | undefined;
   /** Held peaks, as {@link levelsAt}; undefined when the ear holds none. */
   peaksAt(earId: string, t: number): Float32Array | undefined;
   /** Value (0..1) of a follower at `t` seconds; undefined when there is no such follower. */

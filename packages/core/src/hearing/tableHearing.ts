@@ -40,6 +40,21 @@ export class TableHearing implements Hearing {
     return table && this.rowAt(earId, table.levels, table, t);
   }
 
+  highestLevels(earId: string, from: number, to: number): Float32Array | undefined {
+    const table = this.tables.ears.get(earId);
+    if (!table) return undefined;
+    const { bands, rate, first, levels } = table;
+    const highest = Float32Array.from(this.rowAt(earId, levels, table, from));
+    const raise = (row: Float32Array, at: number) => {
+      for (let band = 0; band < bands; band++)
+        if (row[at + band]! > highest[band]!) highest[band] = row[at + band]!;
+    };
+    const last = Math.min(Math.floor(to * rate - first), bands > 0 ? levels.length / bands - 1 : -1);
+    for (let row = Math.max(0, Math.ceil(from * rate - first)); row <= last; row++) raise(levels, row * bands);
+    raise(this.rowAt(earId, levels, table, to), 0);
+    return highest;
+  }
+
   peaksAt(earId: string, t: number): Float32Array | undefined {
     const table = this.tables.ears.get(earId);
     return table?.peaks && this.rowAt(`${earId} peaks`, table.peaks, table, t);

@@ -48,6 +48,7 @@ export function meshesOf(layer: DepthLayer, moment: Moment, view: View): SceneMe
       film,
       size: film,
       parts: (key, count) => moment.parts(layer.id, `bodies.${key}`, count, body.id),
+      moves: (key) => moment.moves(layer.id, `bodies.${key}`, body.id),
     };
     const matrix = stageMatrix(body);
     const { material } = body;

@@ -20,6 +20,31 @@ export function spaceNoise(seed: number, x: number, y: number, z: number): numbe
 }
 
 /**
+ * From the lowest to the highest of layered noise, by the number of its layers, at a sharpness of 0, 25, 50, 75 and 100 %:
+ * measured, the mean of 24 seeds over 25 x 23 features.
+ */
+const spans = [
+  [1.9, 1.42, 1.42, 1.66, 1.92],
+  [1.64, 1.23, 1.23, 1.43, 1.72],
+  [1.5, 1.13, 1.13, 1.33, 1.61],
+  [1.42, 1.07, 1.07, 1.27, 1.52],
+  [1.38, 1.04, 1.04, 1.23, 1.48],
+  [1.36, 1.03, 1.03, 1.21, 1.45],
+] as const;
+
+/**
+ * From the lowest to the highest of {@link spaceLayers}, over many features.
+ * @param layers 1 to 6
+ * @param sharpness 0 to 1
+ */
+export function noiseSpan(layers: number, sharpness: number): number {
+  const row = spans[Math.min(Math.max(Math.round(layers), 1), spans.length) - 1]!;
+  const at = Math.min(Math.max(sharpness, 0), 1) * (row.length - 1);
+  const low = Math.min(Math.floor(at), row.length - 2);
+  return row[low]! + (row[low + 1]! - row[low]!) * (at - low);
+}
+
+/**
  * Layers of it, each twice as fine and half as high, between -1 and 1.
  * @param sharpness 0 for hills, 1 for ridges: where the noise changes its sign it is folded
  */

@@ -475,6 +475,29 @@ describe('wipe', () => {
     const reach = Math.hypot(100, 50);
     expect(shownOf({ shown: 0.3, form: 'round' })).toBeCloseTo((Math.PI * (0.3 * reach) ** 2) / 20000, 2);
   });
+  it('has the middle of its soft edge where it stands, and its softness from 0 to 100 %', () => {
+    const opacityAt = (part: object, x: number, y = 50) =>
+      through(white, 200, pass('wipe', { centre: { x: 100, y: 50 }, softness: 40, ...part }))[
+        4 * (200 * y + x) + 3
+      ]!;
+    // A quarter of the way: 50 of 200 pixels; of a circle a quarter of its radius.
+    for (const [part, edge] of [
+      [{ shown: 0.25 }, 50],
+      [{ shown: 0.5, form: 'round' }, 100 + 0.5 * Math.hypot(100, 50)],
+    ] as const) {
+      expect(
+        Math.abs((opacityAt(part, Math.round(edge) - 1) + opacityAt(part, Math.round(edge))) / 2 - 127.5),
+      ).toBeLessThan(4);
+      expect(opacityAt(part, Math.round(edge - 21))).toBe(255);
+      expect(opacityAt(part, Math.round(edge - 18))).toBeLessThan(255);
+      expect(opacityAt(part, Math.round(edge + 18))).toBeGreaterThan(0);
+      expect(opacityAt(part, Math.round(edge + 21))).toBe(0);
+    }
+    const radius = 0.25 * Math.hypot(100, 50);
+    const area = shownOf({ shown: 0.25, form: 'round', softness: 10 }) * 20000;
+    // The soft edge adds as much outside as it takes inside, but for its width squared over 12 (by hand).
+    expect(Math.abs(area - Math.PI * (radius ** 2 + 10 ** 2 / 12))).toBeLessThan(8);
+  });
   it('soft or not, it shows the same, and all of it at the end', () => {
     expect(shownOf({ shown: 0.5, softness: 40 })).toBeCloseTo(0.5, 2);
     expect(shownOf({ shown: 1, softness: 40 })).toBe(1);

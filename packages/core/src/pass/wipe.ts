@@ -1,3 +1,4 @@
+import { cos, sin } from '../math/math';
 import { putWipeTask } from './passCalls';
 import { angle, centreField, distance, percent } from './passFields';
 import { passKind, pixelOf, rotationOf, scaleOf } from './passKind';
@@ -25,7 +26,9 @@ export const wipe = passKind({
     },
     percent('shown', 'Shown', 0.5, { help: 'How much of the way is shown.' }),
     angle('angle', 'Angle', 0, { shownWhen: { key: 'form', is: ['straight', 'around'] } }),
-    distance('softness', 'Softness', 40),
+    distance('softness', 'Softness', 40, {
+      help: 'Width of the soft edge, from 0 to 100 %. Its middle is where the edge stands.',
+    }),
     { kind: 'switch', key: 'inverted', label: 'Inverted', help: 'Shows the rest instead.', default: false },
     centreField,
   ],
@@ -36,21 +39,21 @@ export const wipe = passKind({
     const corners = cornersFrom(context.size, centre);
     const reach =
       form === 'straight'
-        ? Math.max(...corners.map(({ x, y }) => Math.abs(x * Math.cos(turn) + y * Math.sin(turn))))
+        ? Math.max(...corners.map(({ x, y }) => Math.abs(x * cos(turn) + y * sin(turn))))
         : Math.max(...corners.map(({ x, y }) => Math.hypot(x, y)));
-    // Of a clock the softness is that halfway out.
-    const soft = form === 'around' ? softness / Math.max(reach, 1) : (softness * scale) / 2;
     const [first, last] =
       form === 'straight'
-        ? [-reach * scale - soft, reach * scale + soft]
-        : form === 'round'
-          ? [-soft, reach * scale + soft]
-          : [-soft, 2 * Math.PI + soft];
+        ? [-reach * scale, reach * scale]
+        : [0, form === 'round' ? reach * scale : 2 * Math.PI];
+    const edge = first + (last - first) * shown;
+    // Half the width; of a clock that halfway out. It narrows at both ends, so that nothing and everything are just that.
+    const wide = form === 'around' ? softness / Math.max(reach, 1) : (softness * scale) / 2;
+    const soft = Math.min(wide, edge - first, last - edge);
     const task = putWipeTask(buffer.code.memory.buffer, {
       kind: kinds[form],
       ...at,
       angle: turn + rotationOf(context),
-      edge: first + (last - first) * shown,
+      edge,
       soft,
       inverted: inverted ? 1 : 0,
     });

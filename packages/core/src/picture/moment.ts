@@ -44,8 +44,11 @@ export interface Moment {
   at(t: number): Moment;
   /** The layer as it is at `t`, resolved when first asked for and kept for the picture. */
   layer(id: string): Layer | undefined;
-  /** Whether a property of a layer moves during the film, now or at another time. */
-  moves(layer: string, key: string): boolean;
+  /**
+   * Whether a property of a layer moves during the film, now or at another time.
+   * @param item id of the item that the key leads into, of a list
+   */
+  moves(layer: string, key: string, item?: string): boolean;
   /**
    * The integral over the song of a number of a layer.
    * @param value what it is where it does not move
@@ -117,7 +120,7 @@ function makeMoment(
         other === t ? now : lazily(whole, hearing, other),
       ),
     layer: (id) => now().layer(id),
-    moves: (layer, key) => now().moves(layer, key),
+    moves: (layer, key, item) => now().moves(layer, key, item),
     sums(layer, key, value) {
       const driver = now().driver(layer, key);
       return driver ? cache.sums.of(layer, driver, whole, hearing) : steadySums(value);

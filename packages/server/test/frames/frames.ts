@@ -38,6 +38,15 @@ function madeUpHearing(film: Film): Hearing {
   return {
     end: 8,
     levelsAt: (id, t) => row(id, t, 0),
+    highestLevels(id, from, to) {
+      const steps = Math.max(1, Math.ceil((to - from) * 240));
+      const highest = row(id, from, 0);
+      for (let step = 1; step <= steps; step++)
+        row(id, from + ((to - from) * step) / steps, 0)?.forEach((level, band) => {
+          highest![band] = Math.max(highest![band]!, level);
+        });
+      return highest;
+    },
     peaksAt: (id, t) => (film.ears.find((ear) => ear.id === id)?.peaks ? row(id, t, 0.08) : undefined),
     followerTable: () => undefined,
     followerAt: () => 0.5,

@@ -67,6 +67,7 @@ export function KeyframeList({ cord, field, source, onChange }: KeyframeListProp
     const hearing = {
       end,
       levelsAt: none,
+      highestLevels: none,
       peaksAt: none,
       followerAt: none,
       followerTable: none,

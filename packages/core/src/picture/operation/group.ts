@@ -39,7 +39,7 @@ export interface Mask {
   operations: Operation[];
   /** What of them counts. */
   by: 'opacity' | 'brightness';
-  /** Standard deviation of its soft edge, in picture units. */
+  /** Width of its soft edge from 0 to 100 %, in picture units; its middle is where the edge was. */
   softness: number;
   inverted: boolean;
 }
