@@ -167,11 +167,19 @@ function spanOf(places: Float64Array): number {
   return high > low ? high - low : 1;
 }
 
-/** From the lowest to the highest noise of a relief that stands still. */
-export const reliefSpan = (body: Settings): number => spanOf(placesOf(body).places);
-
 /** What takes other noise into the relief while it moves. */
 const flowing = ['width', 'length', 'grain', 'layers', 'sharpness', 'drift', 'change'] as const;
+
+/**
+ * From the lowest to the highest noise of a relief: exact where it stands still. Where it flows its hills would grow and shrink
+ * as others come and go.
+ * @param moves whether a property of the relief moves
+ */
+export const reliefSpan = (
+  body: Settings,
+  moves: (key: string) => boolean,
+  places = placesOf(body).places,
+): number => (flowing.some(moves) ? noiseSpan(body.layers, body.sharpness) : spanOf(places));
 
 /** A surface that layered noise heaves; what moves it are cords on its height, scale and drift. */
 export const relief = bodyKind({
@@ -181,10 +189,9 @@ export const relief = bodyKind({
   groups,
   material: { roughness: 0.4 },
   shapes(body, { moves }) {
-    const { form, width, detail, height, layers, sharpness } = body;
+    const { form, width, detail, height } = body;
     const { places, faces } = placesOf(body);
-    // Exact where it stands still; where it flows its hills would grow and shrink as others come and go.
-    const span = flowing.some(moves) ? noiseSpan(layers, sharpness) : spanOf(places);
+    const span = reliefSpan(body, moves, places);
     const shape = new ShapeBuilder();
     for (let i = 0; i < places.length; i += 4) {
       const [x, y, z, value] = [places[i]!, places[i + 1]!, places[i + 2]!, places[i + 3]!];

@@ -51,9 +51,9 @@ export const falloffRecord = record('falloff', [
         kind: 'number',
         key: 'rotation',
         label: 'Rotation',
-        help: 'Clockwise; a straight edge faces up at 0°.',
-        min: -360,
-        max: 360,
+        help: 'Clockwise. A linear region lies to the right of its edge at 0°.',
+        min: -3600,
+        max: 3600,
         step: 5,
         unit: '°',
         default: 0,
@@ -125,7 +125,7 @@ function inside(falloff: Falloff, x: number, y: number, along: number): number {
       return ease(beyond(Math.hypot(Math.max(outX, 0), Math.max(outY, 0)), soft));
     }
     case 'linear':
-      return ease(beyond(ownY, soft));
+      return ease(beyond(-ownX, soft));
     case 'path':
       return ease(beyond(Math.max(falloff.from - along, along - falloff.to), falloff.softShare));
   }

@@ -1,4 +1,5 @@
 import { choicesOf, ofHeight } from '../property/field';
+import { angleConvention } from '../property/angles';
 import { fields, type ValueOfGroups } from '../property/record';
 import { markPositions, partsOf, type Path } from '../path/path';
 import type { Inked } from './ink';
@@ -146,12 +147,12 @@ export const directionFields = fields([
     kind: 'number',
     key: 'angle',
     label: 'Angle',
-    help: '0° is up, angles run clockwise.',
-    min: -360,
-    max: 360,
+    help: angleConvention,
+    min: -3600,
+    max: 3600,
     step: 5,
     unit: '°',
-    default: 0,
+    default: -90,
     shownWhen: { key: 'direction', is: ['fixed'] },
   },
 ]);

@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import type { Matrix, Operation } from '../picture/displayList';
 import { mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
 import { group, mergeOperations, transformOperation } from '../picture/operations';
@@ -42,12 +43,12 @@ export const symmetryRecord = record('symmetry', [
         kind: 'number',
         key: 'angle',
         label: 'Axis',
-        help: '0° is upright, angles run clockwise.',
-        min: -360,
-        max: 360,
+        help: `Of the axis. ${angleConvention}`,
+        min: -3600,
+        max: 3600,
         step: 5,
         unit: '°',
-        default: 0,
+        default: -90,
         shownWhen: { key: 'kind', is: ['mirror', 'kaleidoscope'] },
       },
       {
@@ -82,7 +83,8 @@ export function symmetric(
   height: number,
 ): Operation[] {
   const [x, y] = [symmetry.center.x * width, symmetry.center.y * height];
-  const angle = radians(symmetry.angle);
+  // From the top on, as what follows counts it.
+  const angle = radians(symmetry.angle + 90);
   const { count } = symmetry;
   const each = (matrices: readonly Matrix[]) =>
     mergeOperations(operations.map((operation) => matrices.map((m) => transformOperation(operation, m))));

@@ -1,3 +1,4 @@
+import { shownLevel } from './section';
 import { describe, expect, it } from 'vitest';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import type { GroupOp } from '../picture/displayList';
@@ -13,7 +14,6 @@ import {
   fadeLevel,
   fadesStandard,
   fadeStandard,
-  spanLevel,
   spanStandard,
   type FadeCurve,
 } from './fades';
@@ -86,6 +86,7 @@ describe('a fade', () => {
 });
 
 describe('the span of a layer', () => {
+  const levelOf = (span: typeof spanStandard, t: number) => shownLevel({ span, sections: [] }, [], 10, t);
   const span = { ...spanStandard, from: 2, to: 6, fadeIn: 1, fadeOut: 1, curve: 'linear' as const };
   it.each([
     [1.99, 0],
@@ -93,11 +94,11 @@ describe('the span of a layer', () => {
     [4, 1],
     [5.75, 0.25],
     [6, 0],
-  ])('at %d s shows it at %d', (t, level) => expect(spanLevel(span, 10, t)).toBeCloseTo(level, 12));
+  ])('at %d s shows it at %d', (t, level) => expect(levelOf(span, t)).toBeCloseTo(level, 12));
 
   it('without an end goes on to that of the film, and its last moment', () => {
-    expect(spanLevel({ ...span, to: null }, 10, 9.5)).toBeCloseTo(0.5, 12);
-    expect(spanLevel(spanStandard, 10, 10)).toBe(1);
+    expect(levelOf({ ...span, to: null }, 9.5)).toBeCloseTo(0.5, 12);
+    expect(levelOf(spanStandard, 10)).toBe(1);
   });
 
   it('keeps its ends in order', () => {

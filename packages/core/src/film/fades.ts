@@ -122,12 +122,6 @@ export function fadeLevel({ fadeIn, fadeOut, curve }: Fade, from: number, to: nu
   return course(t - from, fadeIn) * course(to - t, fadeOut);
 }
 
-/** How much of a layer is shown at `t` (0..1), in a film that ends at `end`: nothing outside of its span. */
-export function spanLevel(span: Span, end: number, t: number): number {
-  const to = span.to ?? end;
-  return t < span.from || (span.to !== null && t >= to) ? 0 : fadeLevel(span, span.from, to, t);
-}
-
 /** The span with a part changed; an end that would come to lie beyond the other stays just before it. */
 export function changeSpan(span: Span, part: Partial<Span>): Span {
   const next = { ...span, ...part };

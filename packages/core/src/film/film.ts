@@ -13,7 +13,7 @@ import { sectionRecord } from './section';
 import { footageRecord, imageRecord, lookupRecord, trackRecord, typefaceRecord } from './track';
 
 /** Version of the film format that this code reads and writes. */
-export const filmVersion = 6;
+export const filmVersion = 7;
 
 const side = { kind: 'number', min: 16, max: 8192, step: 2, unit: 'px', whole: true, driven: false } as const;
 

@@ -50,7 +50,8 @@ export class TableHearing implements Hearing {
         if (row[at + band]! > highest[band]!) highest[band] = row[at + band]!;
     };
     const last = Math.min(Math.floor(to * rate - first), bands > 0 ? levels.length / bands - 1 : -1);
-    for (let row = Math.max(0, Math.ceil(from * rate - first)); row <= last; row++) raise(levels, row * bands);
+    for (let row = Math.max(0, Math.ceil(from * rate - first)); row <= last; row++)
+      raise(levels, row * bands);
     raise(this.rowAt(earId, levels, table, to), 0);
     return highest;
   }

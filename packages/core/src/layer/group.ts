@@ -1,6 +1,7 @@
 import { outlinesOf } from '../path/outlines';
 import { fieldGroups, type ValueOf } from '../property/record';
-import { layersIn, layerOperations } from './layerOperations';
+import { layersIn } from './layerOperations';
+import { stackOperations } from './stack';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
 
@@ -36,7 +37,7 @@ export const groupLayer: LayerKind<'group', typeof groupLayerRecord> = {
   record: groupLayerRecord,
   content({ id, clipPath }, moment) {
     const inside = moment.at(moment.t);
-    const operations = layersIn(moment.film, id).flatMap((inner) => layerOperations(inner.id, inside));
+    const operations = stackOperations(layersIn(moment.film, id), inside);
     const path = clipPath === null ? undefined : moment.film.paths.find((other) => other.id === clipPath);
     return path ? { operations, clipPath: outlinesOf(moment.cache.paths.get(path)) } : { operations };
   },

@@ -19,12 +19,17 @@ export const layersIn = (film: Pick<Film, 'layers'>, inGroup: string | null): La
 /** How deep linked copies and groups are followed; films that go round in circles are refused when read. */
 const deepest = 32;
 
+/** A layer at a moment; undefined where it is hidden, or of an unknown kind, which draws nothing. */
+export function visibleLayer(id: string, moment: Moment): Layer | undefined {
+  const layer = moment.layer(id);
+  if (!layer?.visible || moment.depth > deepest || !kindOf(layerKinds, layer)) return undefined;
+  return layer.backdrop && moment.withoutBackground ? undefined : layer;
+}
+
 /** What a layer draws as it says, laid on as it says; nothing when it is hidden. */
 export function layerOperations(id: string, moment: Moment): GroupOp[] {
-  const layer = moment.layer(id);
-  // One of an unknown kind draws nothing.
-  if (!layer?.visible || moment.depth > deepest || !kindOf(layerKinds, layer)) return [];
-  if (layer.backdrop && moment.withoutBackground) return [];
+  const layer = visibleLayer(id, moment);
+  if (!layer) return [];
   const { blend, place } = layer;
   const opacity = place.opacity * shownLevel(layer, moment.film.sections, moment.hearing.end, moment.t);
   if (opacity <= 0) return [];

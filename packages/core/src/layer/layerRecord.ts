@@ -47,6 +47,17 @@ export const layerFields = fields([
     of: { kind: 'reference', label: 'Section', to: 'sections', soft: true },
     most: 200,
   },
+  {
+    kind: 'reference',
+    key: 'crossfade',
+    label: 'Crossfade from',
+    help: 'The layer that goes as this one fades in: for that time the two are mixed as one.',
+    to: 'layers',
+    nullable: true,
+    soft: true,
+    hidden: true,
+    driven: false,
+  },
   passesField,
   { kind: 'record', key: 'mask', label: 'Mask', help: 'What of it is seen.', of: maskRecord },
   {

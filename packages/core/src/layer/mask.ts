@@ -64,7 +64,7 @@ export const maskRecord = record('mask', [
         label: 'Softness',
         help: 'Width of the soft edge, from 0 to 100 %. Its middle is where the edge was.',
         min: 0,
-        max: 2000,
+        max: 12000,
         step: 1,
         unit: 'px',
         default: 0,

@@ -1,7 +1,8 @@
 import { fieldGroups, type ValueOf } from '../property/record';
 import { ground } from '../picture/ground';
 import { lastTimePass } from '../pass/registry';
-import { layersIn, layerOperations } from './layerOperations';
+import { layersIn } from './layerOperations';
+import { stackOperations } from './stack';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
 
@@ -23,7 +24,7 @@ export const paneLayer: LayerKind<'pane', typeof paneLayerRecord> = {
       0,
       together.findIndex(({ id }) => id === layer.id),
     );
-    const operations = lower.flatMap(({ id }) => layerOperations(id, inside));
+    const operations = stackOperations(lower, inside);
     return { operations: layer.group === null ? [...ground(moment), ...operations] : operations };
   },
   needs: () => noNeeds,

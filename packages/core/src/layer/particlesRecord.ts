@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import { choicesOf, type Condition, type Point, type Size } from '../property/field';
 import { gradientFields, stopsRise } from '../property/palette';
 import { fieldGroups, record, type ValueOf } from '../property/record';
@@ -165,6 +166,14 @@ export const particlesLayerRecord = layerRecord(
           shownWhen: { key: 'bursts', is: ['hit'] },
         },
         number('burst', 'Burst size', [0, 4000, 5], '', 60, { shownWhen: bursting, whole: true }),
+        {
+          kind: 'switch',
+          key: 'empty',
+          label: 'Begin empty',
+          help: 'None are born before the layer starts. Otherwise they begin as if they had long been there.',
+          default: false,
+          driven: false,
+        },
         number('life', 'Life', [0.05, 30, 0.1], 's', 4),
         share('lifeVariation', 'Life variation', 0.4, { help: 'How much shorter some live.', rare: true }),
         number('seed', 'Seed', [0, 999999, 1], '', 1, {
@@ -179,7 +188,7 @@ export const particlesLayerRecord = layerRecord(
       fields: [
         number('speed', 'Speed', [0, 10000, 10], 'px/s', 30),
         share('speedVariation', 'Speed variation', 0.5, { rare: true }),
-        number('direction', 'Direction', [-36000, 36000, 5], '°', -90, { help: 'Clockwise from the right.' }),
+        number('direction', 'Direction', [-36000, 36000, 5], '°', -90, { help: angleConvention }),
         number('spread', 'Spread', [0, 360, 5], '°', 360, { help: 'Around the direction.' }),
         point('gravity', 'Gravity', { x: 0, y: 0 }, { unit: 'px/s²' }),
         number('drag', 'Drag', [0, 20, 0.1], '/s', 0.2, { help: 'How fast they lose their speed.' }),

@@ -1,4 +1,5 @@
 import { eventsBetween } from '../drive/signals';
+import { shownRun } from '../film/section';
 import { cos, sin } from '../math/math';
 import { seeded } from '../math/noise';
 import type { Moment } from '../picture/moment';
@@ -36,8 +37,14 @@ const lifeOf = (born: ParticlesLayer, index: number): number =>
 
 /** Those that are born in the time in which any that are alive can have been born. */
 function birthsOf(layer: ParticlesLayer, moment: Moment): Birth[] {
-  const { t } = moment;
+  const { t, film, hearing } = moment;
   const longest = moment.moves(layer.id, 'life') ? 30 : layer.life;
+  const start = layer.empty ? (shownRun(layer, film.sections, hearing.end, t)?.from ?? 0) : -Infinity;
+  return allBirths(layer, moment, longest).filter(({ time }) => time >= start);
+}
+
+function allBirths(layer: ParticlesLayer, moment: Moment, longest: number): Birth[] {
+  const { t } = moment;
   const steady = steadyBirths(moment.sums(layer.id, 'rate', layer.rate), t - longest, t);
   const { bursts } = layer;
   if (bursts === 'none') return steady;

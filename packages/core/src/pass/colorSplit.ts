@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import { cos, sin } from '../math/math';
 import { putSplitTask } from './passCalls';
 import { angle, centreField, distance, edgesField, percent } from './passFields';
@@ -12,7 +13,7 @@ export const colorSplit = passKind({
   light: 'encoded',
   fields: [
     distance('distance', 'Distance', 4, { max: 500 }),
-    angle('angle', 'Angle', 0),
+    angle('angle', 'Angle', 0, { help: `Of red; blue lies opposite. ${angleConvention}` }),
     percent('spread', 'Towards the edges', 0, { max: 0.5, step: 0.1 }),
     centreField,
     edgesField('repeat'),

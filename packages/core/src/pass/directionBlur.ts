@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import { cos, sin } from '../math/math';
 import { averageAlong } from './average';
 import { angle, distance, edgesField } from './passFields';
@@ -10,7 +11,11 @@ export const directionBlur = passKind({
   heading: 'Blur',
   about: 'Drawn out along one direction',
   light: 'encoded',
-  fields: [distance('length', 'Length', 60), angle('angle', 'Angle', 0), edgesField('repeat')],
+  fields: [
+    distance('length', 'Length', 60),
+    angle('angle', 'Angle', 0, { help: angleConvention }),
+    edgesField('repeat'),
+  ],
   margin: ({ length, edges }) => (edges === 'clear' ? length / 2 : 0),
   run(buffer, { length, angle, edges }, context) {
     const pixels = Math.min(length * scaleOf(context), 4 * Math.max(buffer.width, buffer.height));

@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import { putFoldTask } from './passCalls';
 import { angle, centreField, edgesField } from './passFields';
 import { passKind, pixelOf, rotationOf } from './passKind';
@@ -22,7 +23,7 @@ export const kaleidoscopic = passKind({
       whole: true,
       default: 6,
     },
-    angle('angle', 'Angle', 0, { help: 'Where the first sector begins.' }),
+    angle('angle', 'Angle', 0, { help: `Where the first sector begins. ${angleConvention}` }),
     angle('turn', 'Source rotation', 0, { help: 'Which part of the picture the sectors show.' }),
     centreField,
     edgesField('mirror'),

@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import { cos, sin } from '../math/math';
 import { angle, centreField, edgesField } from './passFields';
 import { passKind, pixelOf, rotationOf } from './passKind';
@@ -10,7 +11,7 @@ export const mirrorImage = passKind({
   about: 'One half of the picture, and its mirror image',
   light: 'encoded',
   fields: [
-    angle('angle', 'Angle', 90, { help: 'Of the axis; the half on its left is kept.' }),
+    angle('angle', 'Angle', 90, { help: `Of the axis; the half on its left is kept. ${angleConvention}` }),
     centreField,
     edgesField('mirror'),
   ],

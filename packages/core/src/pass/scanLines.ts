@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import { cos, sin } from '../math/math';
 import { putLinesTask } from './passCalls';
 import { angle, distance, percent } from './passFields';
@@ -15,7 +16,7 @@ export const scanLines = passKind({
     distance('period', 'Distance', 6, { min: 0.5, max: 1000 }),
     percent('thickness', 'Thickness', 0.5, { help: 'Of the distance.' }),
     percent('softness', 'Softness', 0.5),
-    angle('angle', 'Angle', 0),
+    angle('angle', 'Angle', 0, { help: angleConvention }),
     distance('drift', 'Drift', 0, { min: -4000, help: 'So far in a second.' }),
   ],
   run(buffer, { opacity, period, thickness, softness, angle, drift }, context) {

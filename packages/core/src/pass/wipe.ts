@@ -1,3 +1,4 @@
+import { angleConvention } from '../property/angles';
 import { cos, sin } from '../math/math';
 import { putWipeTask } from './passCalls';
 import { angle, centreField, distance, percent } from './passFields';
@@ -25,7 +26,10 @@ export const wipe = passKind({
       default: 'straight',
     },
     percent('shown', 'Shown', 0.5, { help: 'How much of the way is shown.' }),
-    angle('angle', 'Angle', 0, { shownWhen: { key: 'form', is: ['straight', 'around'] } }),
+    angle('angle', 'Angle', 0, {
+      help: `Where it goes; of a clock, where it begins. ${angleConvention}`,
+      shownWhen: { key: 'form', is: ['straight', 'around'] },
+    }),
     distance('softness', 'Softness', 40, {
       help: 'Width of the soft edge, from 0 to 100 %. Its middle is where the edge stands.',
     }),
@@ -34,7 +38,7 @@ export const wipe = passKind({
   ],
   run(buffer, { form, shown, angle, softness, inverted, centre }, context) {
     const scale = scaleOf(context);
-    const turn = (((form === 'around' ? angle - 90 : angle) % 360) * Math.PI) / 180;
+    const turn = ((angle % 360) * Math.PI) / 180;
     const at = pixelOf(context, centre);
     const corners = cornersFrom(context.size, centre);
     const reach =

@@ -1,5 +1,6 @@
 import { fadeLevel } from '../film/fades';
-import { layerOperations, layersIn, timeContext } from '../layer/layerOperations';
+import { layersIn, timeContext } from '../layer/layerOperations';
+import { stackOperations } from '../layer/stack';
 import { composeTimes, lastTimePass } from '../pass/registry';
 import type { Operation, Picture } from './displayList';
 import { ground } from './ground';
@@ -29,7 +30,7 @@ export function pictureAt(moment: Moment): Picture {
 /** Everything of a film, before its finish. */
 const everything = (moment: Moment): Operation[] => [
   ...ground(moment),
-  ...layersIn(moment.film, null).flatMap(({ id }) => layerOperations(id, moment)),
+  ...stackOperations(layersIn(moment.film, null), moment),
 ];
 
 /** The picture through so many passes of its finish: those over several times are drawn, the rest is left for pixels. */

@@ -1,3 +1,4 @@
+import { angleConvention } from './angles';
 import type { Paint, PaintStop } from '../picture/paint';
 import { choicesOf, type Point } from './field';
 import { gradientColors, gradientFields, stopsRise, type Gradient, type Ramps } from './palette';
@@ -39,7 +40,7 @@ export const paintRecord = record(
           kind: 'number',
           key: 'angle',
           label: 'Angle',
-          help: 'Of a linear gradient; where one around begins.',
+          help: `Where a linear gradient goes, and where one around begins. ${angleConvention}`,
           min: -3600,
           max: 3600,
           step: 5,
@@ -106,7 +107,7 @@ export function paintIn(
   if (kind === 'radial') {
     return { kind, ...center, radius: Math.max(0.01, (size * Math.hypot(width, height)) / 2), stops: placed };
   }
-  if (kind === 'around') return { kind, ...center, angle: turn - Math.PI / 2, stops: placed };
+  if (kind === 'around') return { kind, ...center, angle: turn, stops: placed };
   // From edge to edge of the box, whatever the angle.
   const [dx, dy] = [Math.cos(turn), Math.sin(turn)];
   const half = (size * (Math.abs(dx) * width + Math.abs(dy) * height)) / 2;

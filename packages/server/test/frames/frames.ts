@@ -77,13 +77,15 @@ export interface StoredFrame {
 
 /** Every frame that is kept: the demo's films of each version, and one small film for each kind of thing. */
 export function storedFrames(): StoredFrame[] {
-  const small = read('small.v4') as { base: Json; parts: Record<string, Json> };
-  const frames: StoredFrame[] = Object.entries(small.parts).map(([name, part]) => ({
-    name,
-    film: () => parseFilm({ ...small.base, ...part }),
-    ...{ t: 0.62, width: 480, height: 270 },
-  }));
-  for (const version of [1, 2, 3, 4, 5]) {
+  const frames: StoredFrame[] = ['small.v4', 'small.v6'].flatMap((file) => {
+    const { base, parts } = read(file) as { base: Json; parts: Record<string, Json> };
+    return Object.entries(parts).map(([name, part]) => ({
+      name,
+      film: () => parseFilm({ ...base, ...part }),
+      ...{ t: 0.62, width: 480, height: 270 },
+    }));
+  });
+  for (const version of [1, 2, 3, 4, 5, 6]) {
     for (const film of read(`demo.v${version}`) as Json[]) {
       frames.push(
         ...[0.62, 7.3].map((t) => ({

@@ -57,11 +57,11 @@ export function falloffHandles(falloff: Falloff, index: number): FalloffHandle[]
     case 'linear':
       return [
         move,
-        along(`Soft edge of ${name}`, 90, soft, (distance) => ({ soft: distance })),
+        along(`Soft edge of ${name}`, 180, soft, (distance) => ({ soft: distance })),
         {
-          ...along(`Rotate ${name}`, 0, edgeLength / 2, () => ({})),
+          ...along(`Rotate ${name}`, 90, edgeLength / 2, () => ({})),
           turns: true,
-          drag: (x, y) => ({ rotation: whole(degrees(Math.atan2(y - center.y, x - center.x))) }),
+          drag: (x, y) => ({ rotation: whole(degrees(Math.atan2(y - center.y, x - center.x))) - 90 }),
         },
       ];
   }
@@ -90,7 +90,7 @@ export function falloffOutlines({
     case 'box':
       return [box(width / 2, height / 2), box(width / 2 + soft, height / 2 + soft)];
     case 'linear':
-      return [0, soft].map((y) => `M${place(-edgeLength / 2, y)}L${place(edgeLength / 2, y)}`);
+      return [0, -soft].map((x) => `M${place(x, -edgeLength / 2)}L${place(x, edgeLength / 2)}`);
     case 'path':
       return [];
   }

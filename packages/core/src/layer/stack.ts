@@ -1,0 +1,80 @@
+import { fadedIn, shownLevel } from '../film/section';
+import type { GroupOp } from '../picture/displayList';
+import type { Moment } from '../picture/moment';
+import { group } from '../picture/operations';
+import { kindOf } from '../property/record';
+import type { LayerKind } from './layerKind';
+import { finishedLayer, layerOperations, visibleLayer } from './layerOperations';
+import { layerKinds, type Layer } from './registry';
+
+/** Two layers of which one goes as the other comes, at a moment. */
+interface Crossfade {
+  back: Layer;
+  front: Layer;
+  /** How much of the front one there is, 0 to 1. */
+  share: number;
+}
+
+const showsBelow = (layer: Layer): boolean =>
+  (kindOf(layerKinds, layer) as unknown as LayerKind | undefined)?.showsBelow === true;
+
+/** Whether two layers can be mixed: both are laid on in the same way, and neither shows what lies below it. */
+export const canCrossfade = (back: Layer, front: Layer): boolean =>
+  back.blend === front.blend && !showsBelow(back) && !showsBelow(front);
+
+/** The crossfades among layers at a moment, by the ids of their front layers. A layer is in one at most. */
+function crossfadesAt(
+  layers: readonly Layer[],
+  { film, hearing, t }: Moment,
+): ReadonlyMap<string, Crossfade> {
+  const found = new Map<string, Crossfade>();
+  const taken = new Set<string>();
+  layers.forEach((front, i) => {
+    if (front.crossfade === null || taken.has(front.crossfade)) return;
+    const back = layers.slice(0, i).find(({ id }) => id === front.crossfade);
+    const share = fadedIn(front, film.sections, hearing.end, t);
+    if (!back || share === undefined || !front.visible || !back.visible || !canCrossfade(back, front)) return;
+    found.set(front.id, { back, front, share });
+    taken.add(back.id).add(front.id);
+  });
+  return found;
+}
+
+/**
+ * A layer as a part of a mix.
+ * @param without the fade that the mix takes the place of
+ */
+function partOf(
+  { id }: Layer,
+  without: 'fadeIn' | 'fadeOut',
+  share: number,
+  moment: Moment,
+): GroupOp | undefined {
+  const layer = visibleLayer(id, moment);
+  if (!layer) return undefined;
+  const { film, hearing, t } = moment;
+  const unfaded = { ...layer, span: { ...layer.span, [without]: 0 } };
+  const opacity = share * layer.place.opacity * shownLevel(unfaded, film.sections, hearing.end, t);
+  return opacity > 0
+    ? { ...finishedLayer(layer, moment), opacity, blend: 'normal', isolated: true }
+    : undefined;
+}
+
+/** A + (B - A) x share: both are multiplied by their opacity, so their shares are added up. */
+function mixed({ back, front, share }: Crossfade, moment: Moment): GroupOp[] {
+  const gone = partOf(back, 'fadeOut', 1 - share, moment);
+  const come = partOf(front, 'fadeIn', share, moment);
+  const parts = [...(gone ? [gone] : []), ...(come ? [{ ...come, blend: 'add' as const }] : [])];
+  return parts.length > 0 ? [group(parts, { blend: front.blend, isolated: true })] : [];
+}
+
+/** What layers draw that lie above each other, back to front; those that crossfade are mixed as one where the front one is. */
+export function stackOperations(layers: readonly Layer[], moment: Moment): GroupOp[] {
+  const crossfades = crossfadesAt(layers, moment);
+  const behind = new Set([...crossfades.values()].map(({ back }) => back.id));
+  return layers.flatMap(({ id }) => {
+    const crossfade = crossfades.get(id);
+    if (crossfade) return mixed(crossfade, moment);
+    return behind.has(id) ? [] : layerOperations(id, moment);
+  });
+}
