@@ -41,7 +41,7 @@ export function slipwayFilm(film: Film): Film {
           'relief',
           'sea',
           {
-            ...{ width: 9000, length: 7600, detail: 100, height: 70, grain: 560, layers: 3, seed: 6 },
+            ...{ width: 9000, length: 7600, detail: 100, height: 105, grain: 560, layers: 3, seed: 6 },
             ...{ y: -220, z: -1900 },
           },
           { stops: evenly('#1d4a55', '#3c8a8c', '#f3d9a4'), metal: 0.55, roughness: 0.25 },
@@ -83,7 +83,7 @@ export function slipwayFilm(film: Film): Film {
   tie(film, 'heave', stageOf('bodies.height', 'sea'), 'follower', {
     follower: 'strokes',
     how: 'by',
-    peak: 60,
+    peak: 90,
   });
   tie(
     film,

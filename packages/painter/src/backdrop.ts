@@ -1,7 +1,8 @@
 import type { BackdropOp } from '@cyclogram/core';
 import type { Surface } from './context';
 import type { Drawing } from './draw/drawer';
-import { layGrain, styleOf } from './draw/shape';
+import { styleOf } from './draw/shape';
+import { layGrain } from './grain';
 
 /** How many backdrops are kept. */
 const most = 4;
@@ -51,7 +52,11 @@ export class BackdropPainter {
     context.beginPath();
     for (const [x, y] of cornersOf(drawing)) context.lineTo(x, y);
     context.fill();
-    if (grain > 0) layGrain({ ...drawing, context }, grain);
+    if (grain > 0) {
+      const pixels = context.getImageData(0, 0, width, height);
+      layGrain(pixels.data, width, grain);
+      context.putImageData(pixels, 0, 0);
+    }
     return { image, context, key, width, height };
   }
 }

@@ -437,7 +437,7 @@ describe('painting', () => {
     expect(around(0, 0)).toEqual([0, 0, 0]);
   });
 
-  it('draws outlines of shapes, dashed, and lays grain on what is filled only', () => {
+  it('draws outlines of shapes, dashed', () => {
     const line: ShapeOp = {
       ...filled([Float32Array.of(0, 10, 20, 10)], '#000000'),
       closed: false,
@@ -449,12 +449,6 @@ describe('painting', () => {
     const dashed = painted(line);
     expect([2, 7, 12, 17].map((x) => dashed(x, 10)[0])).toEqual([255, 0, 255, 0]);
     expect(painted({ ...line, dashOffset: 5 })(7, 10)[0]).toBe(255);
-    const grained = painted(group(1, 'normal', { ...filled([square], '#808080'), grain: 0.5 }));
-    const inside = Array.from({ length: 144 }, (_, i) => grained(4 + (i % 12), 4 + Math.floor(i / 12))[0]!);
-    const mean = inside.reduce((sum, value) => sum + value, 0) / inside.length;
-    expect(new Set(inside).size).toBeGreaterThan(20);
-    expect(Math.abs(mean - 128)).toBeLessThan(16);
-    expect(grained(0, 0)).toEqual([0, 0, 0]);
   });
 
   it('lays a stage on like anything else: blended, moved, and seen through where nothing stands', () => {

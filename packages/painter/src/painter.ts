@@ -407,7 +407,7 @@ function isSingle(operations: readonly Operation[]): boolean {
   // The pieces of an image's edges lie under it, and so does noise; a line lies over what it surrounds.
   if (only.op === 'scene' || only.op === 'sprites') return true;
   if (only.op === 'image') return only.edges <= 0;
-  if (only.op === 'shape') return only.grain <= 0 && (only.fill === null || only.stroke === null);
+  if (only.op === 'shape') return only.fill === null || only.stroke === null;
   return only.soft <= 0;
 }
 

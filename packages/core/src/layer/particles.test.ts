@@ -3,6 +3,7 @@ import { DrawCache } from '../cache/drawCache';
 import { cordOf, filmWith, hearingWith, tableOf } from '../drive/testFilm';
 import type { Cord } from '../drive/cord';
 import { newLayer } from '../film/defaults';
+import { spanStandard } from '../film/fades';
 import type { Hearing } from '../hearing/hearing';
 import { mostAlive } from '../particle/births';
 import { placeAt } from '../particle/motion';
@@ -42,6 +43,30 @@ describe('births', () => {
   it('are as many as rate times life, once the first have died; from the first frame on', () => {
     for (const t of [0, 0.5, 3, 7.77])
       expect(Math.abs(aliveAt(particles({ rate: 50, life: 2 }), t).length - 100)).toBeLessThanOrEqual(1);
+  });
+
+  it('begin empty at the start of their layer, or of their section, where that is asked for', () => {
+    const full = particles({ rate: 50, life: 2, span: { ...spanStandard, from: 3, to: 9 } });
+    const empty = { ...full, empty: true };
+    expect(Math.abs(aliveAt(full, 3).length - 100)).toBeLessThanOrEqual(1);
+    for (const [t, alive] of [
+      [3, 0],
+      [3.5, 25],
+      [4, 50],
+      [6, 100],
+    ] as const)
+      expect(Math.abs(aliveAt(empty, t).length - alive)).toBeLessThanOrEqual(1);
+    // What is alive is the same as without it: nothing is born at another time.
+    const born = aliveAt(empty, 3.5).map(({ index }) => index);
+    expect(aliveAt(full, 3.5).map(({ index }) => index)).toEqual(expect.arrayContaining(born));
+    const sectioned = { ...empty, span: spanStandard, sections: ['verse'] };
+    const film = { ...filmWith(), ...hd, layers: [sectioned] };
+    film.sections = [
+      { id: 'intro', name: 'Intro', from: 0 },
+      { id: 'verse', name: 'Verse', from: 5 },
+    ];
+    const moment = momentOf(film, { ...ramp, end: 60 }, 5.5, { cache: new DrawCache() });
+    expect(Math.abs(particlesAt(sectioned, moment).length - 25)).toBeLessThanOrEqual(1);
   });
 
   it('of a rate that follows the sound are its integral', () => {

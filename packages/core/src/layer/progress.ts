@@ -134,7 +134,6 @@ export const progressLayer: LayerKind<'progress', typeof progressLayerRecord> = 
       corners: 'round',
       dashes: [],
       dashOffset: 0,
-      grain: 0,
     } as const;
     const operations: Operation[] = [];
     if (trackOpacity > 0) {

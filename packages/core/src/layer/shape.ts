@@ -112,7 +112,6 @@ export const filledOutline: LayerKind<'shape', typeof filledOutlineRecord> = {
           corners: 'round',
           dashes: dash > 0 ? [dash, gap] : [],
           dashOffset: layer.dashOffset,
-          grain: 0,
         },
       ],
     };

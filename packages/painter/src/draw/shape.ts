@@ -1,6 +1,6 @@
-import { seeded, type Paint, type ShapeOp } from '@cyclogram/core';
-import type { PaintContext, PaintPixels, Surface } from '../context';
-import { trace, type Drawer, type Drawing } from './drawer';
+import type { Paint, ShapeOp } from '@cyclogram/core';
+import type { PaintContext } from '../context';
+import { trace, type Drawer } from './drawer';
 
 /** A paint as a canvas takes it. */
 export function styleOf(context: PaintContext, paint: Paint): string | CanvasGradient {
@@ -17,7 +17,7 @@ export function styleOf(context: PaintContext, paint: Paint): string | CanvasGra
 
 export const drawShape: Drawer<ShapeOp> = (operation, drawing) => {
   const { context, matrix } = drawing;
-  const { outlines, closed, fill, rule, stroke, width, ends, corners, dashes, dashOffset, grain } = operation;
+  const { outlines, closed, fill, rule, stroke, width, ends, corners, dashes, dashOffset } = operation;
   context.setTransform(...matrix);
   context.beginPath();
   for (const outline of outlines) trace(context, outline, closed);
@@ -26,7 +26,6 @@ export const drawShape: Drawer<ShapeOp> = (operation, drawing) => {
     context.fillStyle = styleOf(context, fill);
     context.fill(rule);
     drawn++;
-    if (grain > 0) drawn += layGrain(drawing, grain);
   }
   if (stroke !== null && width > 0) {
     context.strokeStyle = styleOf(context, stroke);
@@ -41,39 +40,3 @@ export const drawShape: Drawer<ShapeOp> = (operation, drawing) => {
   }
   return drawn;
 };
-
-const tileSize = 256;
-
-/** Noise, made once for each kind of canvas: grey values around the middle, seen through by the amount of grain. */
-const tiles = new WeakMap<object, Surface>();
-
-function tileOf({ createSurface }: Drawing): Surface {
-  let tile = tiles.get(createSurface);
-  if (!tile) {
-    tile = createSurface(tileSize, tileSize);
-    const pixels: PaintPixels = tile.context.getImageData(0, 0, tileSize, tileSize);
-    for (let i = 0; i < tileSize * tileSize; i++) {
-      const light = seeded(7, i) < 0.5 ? 0 : 255;
-      pixels.data.set([light, light, light, Math.round(255 * seeded(11, i))], 4 * i);
-    }
-    tile.context.putImageData(pixels, 0, 0);
-    tiles.set(createSurface, tile);
-  }
-  return tile;
-}
-
-/** Lays noise over everything: pixel by pixel, in whatever size the picture is painted. */
-export function layGrain(drawing: Drawing, grain: number): number {
-  const { context, room } = drawing;
-  const tile = tileOf(drawing);
-  const [alpha, operation] = [context.globalAlpha, context.globalCompositeOperation];
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.globalAlpha = alpha * grain;
-  // Only where something was painted before.
-  context.globalCompositeOperation = 'source-atop';
-  for (let y = 0; y < room.height; y += tileSize)
-    for (let x = 0; x < room.width; x += tileSize) context.drawImage(tile.image, x, y);
-  context.globalAlpha = alpha;
-  context.globalCompositeOperation = operation;
-  return 1;
-}

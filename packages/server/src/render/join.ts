@@ -104,11 +104,17 @@ function listOf(plan: RenderPlan, segments: readonly string[]): string {
     .join('');
 }
 
+/**
+ * Opus begins 312 samples, 6.5 ms, before what is heard (RFC 7845, 4.2), and files begin at 0: everything is moved by as much,
+ * rounded to whole milliseconds, and the picture has to begin as early as the sound to stay with it.
+ */
+const opusLead = 7;
+
 /** Matroska counts milliseconds: the time of each frame follows from its number, so that nothing adds up. */
 function timesOf({ kind, extension }: RenderFormat, { fps }: RenderPlan): string[] {
   if (kind !== 'video' || extension !== 'webm') return [];
   const [numerator, denominator] = rateKey(fps).split('/').map(Number);
-  const time = `round(N*${1000 * (denominator ?? 1)}/${numerator})`;
+  const time = `round(N*${1000 * (denominator ?? 1)}/${numerator})-${opusLead}`;
   return ['-bsf:v', `setts=pts=${time}:dts=${time}`];
 }
 

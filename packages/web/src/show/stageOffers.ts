@@ -100,7 +100,7 @@ export const stageOffers: readonly StageOffer[] = [
     name: 'Sea',
     about: 'A surface that heaves: drive its height by the bass',
     body: 'relief',
-    settings: (height) => ({ height: Math.round(height * 0.1) }),
+    settings: (height) => ({ height: Math.round(height * 0.15) }),
     material: { roughness: 0.2, metal: 0.35, stops: stops('#0f2f36', '#3f8d8a', '#e9dcb8') },
     camera: () => ({ tilt: 14 }),
   }),

@@ -21,8 +21,6 @@ export interface ShapeOp {
   /** Lengths of dashes and of the gaps between them; none for a line without. */
   dashes: readonly number[];
   dashOffset: number;
-  /** How much noise is laid over what is filled, 0 to 1, so that slow gradients show no bands. */
-  grain: number;
 }
 
 export const shape: OperationKind<ShapeOp> = {
@@ -44,5 +42,4 @@ export const filled = (outlines: Float32Array[], fill: Paint): ShapeOp => ({
   corners: 'plain',
   dashes: [],
   dashOffset: 0,
-  grain: 0,
 });

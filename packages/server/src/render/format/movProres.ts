@@ -32,12 +32,15 @@ export const movProres422: RenderFormat = {
   pictureArguments: () => encoder('3', 'yuv422p10le'),
 };
 
-/** ProRes 4444: 10 bits, and what is clear stays so. */
+/**
+ * ProRes 4444: what is clear stays so. It can hold 12 bits, as which readers name it (yuva444p12); its encoder takes 10, and
+ * the opacity of 8 bits is kept in 16.
+ */
 export const movProres4444: RenderFormat = {
   ...shared,
   id: 'prores4444-mov',
   label: 'MOV, ProRes 4444',
-  about: 'For editing, with transparency',
+  about: 'For editing, with transparency: very large, 10 bit',
   transparent: true,
   problem: () => undefined,
   pixels: ({ transparent }) => (transparent ? 'yuva444p10' : 'yuv444p10'),
