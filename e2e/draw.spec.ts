@@ -144,7 +144,7 @@ test('a drawn point is placed by numbers, and the whole curve sized by its handl
   await page.getByRole('button', { name: /^Undo: corner or smooth/ }).click();
   await expect(number('Handle out y')).toHaveValue('-150');
 
-  const scale = card(page, 'Path').getByRole('spinbutton', { name: 'Scale', exact: true });
+  const scale = card(page, 'Path').getByRole('spinbutton', { name: 'Path scale', exact: true });
   const size = page.getByRole('button', { name: 'Resize the path' });
   before = await screenPixels(page);
   const box = (await size.boundingBox())!;

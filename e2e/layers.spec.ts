@@ -113,12 +113,12 @@ test('a palette that is shared changes in all its layers; a region lets only a p
 
 test('a figure is framed: at its loudest it just fits the picture', async ({ page }) => {
   await songFilm(page, 'framed', 6.5);
-  await set(page, 'Position x', '1700');
+  await set(page, 'Path position x', '1700');
   await set(page, 'Radius', '60');
   await show(page).getByRole('button', { name: 'Fit figure to the picture at its loudest' }).click();
   const radius = show(page).getByRole('spinbutton', { name: 'Radius', exact: true });
   await expect(radius).not.toHaveValue('60');
   expect(
-    Math.abs(Number(await show(page).getByRole('spinbutton', { name: 'Position x' }).inputValue()) - 960),
+    Math.abs(Number(await show(page).getByRole('spinbutton', { name: 'Path position x' }).inputValue()) - 960),
   ).toBeLessThan(300);
 });

@@ -191,6 +191,30 @@ describe('errors', () => {
     const { status, body } = await api(server.url, 'POST', '/renders', { filmId: id, ...wish });
     expect(status).toBe(400);
     expect(body['detail']).toContain(words);
+    // Asked beforehand, it is an answer; but for a rate that no film can have.
+    if ('fps' in wish) return;
+    const asked = await api(server.url, 'POST', '/renders/estimate', { filmId: id, ...wish });
+    expect([asked.status, asked.body['problem']]).toEqual([200, body['detail']]);
+  });
+
+  it('no format is refused as a request while formats are looked through', async () => {
+    const { id } = await create();
+    const { body } = await api(server.url, 'GET', '/renders/formats');
+    const formats = body['formats'] as { id: string; transparent: boolean }[];
+    expect(formats.length).toBeGreaterThan(10);
+    for (const { id: format } of formats)
+      for (const part of [{ transparent: true }, { width: 101, height: 33 }, { from: 0, to: 90 }]) {
+        const asked = await api(server.url, 'POST', '/renders/estimate', { filmId: id, format, ...part });
+        expect(asked.status, `${format} ${JSON.stringify(part)}`).toBe(200);
+      }
+  });
+
+  it('what cannot be transparent names all that can', async () => {
+    const { id } = await create();
+    const { body } = await api(server.url, 'POST', '/renders', { filmId: id, transparent: true });
+    expect(body['detail']).toBe(
+      'MP4, H.264 cannot be transparent. These can: WebM, VP9; MOV, ProRes 4444; PNG sequence; GIF; WebP, animated; PNG; Contact sheet, PNG.',
+    );
   });
 });
 

@@ -123,6 +123,22 @@ describe('a sign that is tied to the kick', () => {
     }
   });
 
+  it('names cords whose property is gone, and ends with 1', async () => {
+    const lost = boardFilm();
+    lost.cords.push({
+      ...lost.cords[0]!,
+      id: 'lost',
+      target: { list: 'layers', id: 'gone', key: 'opacity', item: '' },
+    });
+    const path = join(folder, 'lost.json');
+    await writeFile(path, JSON.stringify(lost));
+    const csv = join(folder, 'lost.csv');
+    const { code, stderr } = await cyclogram(data, ['values', path, '--csv', csv]);
+    expect(code).toBe(1);
+    expect(stderr).toContain('"lost" moves nothing, for the film has no property layers gone opacity');
+    expect((await readFile(csv, 'utf8')).split('\n')[0]).toBe('time,board.shape.height');
+  });
+
   it('has none where nothing moves, and says so', async () => {
     const still = join(folder, 'still.json');
     await writeFile(still, JSON.stringify({ ...boardFilm(), cords: [] }));

@@ -1,4 +1,5 @@
 import {
+  filmVersion,
   defaultFilm,
   defaultTrack,
   exampleFilm,
@@ -48,6 +49,12 @@ describe('the JSON Schema of films', () => {
     expect(examples).toEqual([plain(exampleFilm())]);
     expect(validate(examples[0])).toBe(true);
     expect(parseFilm(examples[0])).toEqual(examples[0]);
+  });
+
+  it('is of the version that the docs say', async () => {
+    expect(await page()).toContain(
+      `\`version\` is ${filmVersion}. Films of versions 1 to ${filmVersion - 1} are read`,
+    );
   });
 
   it('has the tables in the docs that are made from the code; `npm run schema` writes them', async () => {

@@ -36,7 +36,7 @@ const targetRecord = record('cordTarget', [
         kind: 'text',
         key: 'item',
         label: 'Item',
-        help: 'Id of the item where the keys lead into a list.',
+        help: 'Id of the item where the keys lead into a list; of an item within an item both ids, with a dot between them.',
         maxLength: 64,
         line: true,
         default: '',

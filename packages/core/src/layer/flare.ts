@@ -49,7 +49,7 @@ export const flareLayerRecord = layerRecord(
         {
           kind: 'number',
           key: 'rotation',
-          label: 'Rotation',
+          label: 'Flare rotation',
           min: -36000,
           max: 36000,
           step: 5,

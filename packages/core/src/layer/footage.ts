@@ -18,7 +18,7 @@ export const footageLayerRecord = layerRecord(
           kind: 'reference',
           key: 'footage',
           label: 'Footage',
-          help: 'A video file. Driven by steps, pictures change on the cut.',
+          help: 'A video file. A cord with steps changes it on every beat, bar or hit.',
           to: 'footage',
           nullable: true,
         },

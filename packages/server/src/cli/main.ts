@@ -56,7 +56,7 @@ async function run(work: (services: Services) => Promise<void>): Promise<void> {
   } catch (error) {
     const problem = toProblem(error);
     if (problem.kind === 'internal') console.error(error);
-    console.error(`${problem.title}: ${problem.detail}`);
+    console.error(problem.line);
     process.exitCode = 1;
   } finally {
     await services?.close();

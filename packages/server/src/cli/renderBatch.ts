@@ -51,7 +51,7 @@ export async function renderBatch(
       });
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      console.error(`  ${error.title}: ${error.detail}`);
+      console.error(`  ${error.line}`);
       failed.push(title);
     }
   }

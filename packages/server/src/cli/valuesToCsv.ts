@@ -1,4 +1,4 @@
-import { fpsOf, toCsv, type Film } from '@cyclogram/core';
+import { fpsOf, problemOf, toCsv, type Film } from '@cyclogram/core';
 import { writeFile } from 'node:fs/promises';
 import { runTask } from '../work/runTask';
 import type { Services } from '../services';
@@ -26,7 +26,19 @@ export async function valuesToCsv(services: Services, film: Film, options: Value
   const tracks = await services.films.tracks(film);
   const table = await runTask('values', { film, tracks, fps, from, to });
   await writeFile(csv, toCsv(table));
+  warnOfLostCords(film);
   console.log(
     `${csv}: ${table.columns.length - 1} columns, ${table.rows.length} frames at ${fps} per second`,
   );
+}
+
+/** Names cords whose property is not in the film: the table has no column for them, which must not go unseen. */
+function warnOfLostCords(film: Film): void {
+  for (const cord of film.cords) {
+    if (problemOf(film, cord) !== 'target') continue;
+    const { list, id, key, item } = cord.target;
+    const place = [list, id, item, key].filter((part) => part !== '').join(' ');
+    console.error(`Warning: the cord "${cord.id}" moves nothing, for the film has no property ${place}.`);
+    process.exitCode = 1;
+  }
 }

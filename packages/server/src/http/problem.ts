@@ -47,6 +47,11 @@ export class Problem extends Error {
     [this.status, this.title] = kinds[kind];
   }
 
+  /** What is the matter, in one line: a request that was understood says so by itself. */
+  get line(): string {
+    return this.kind === 'bad-request' ? this.detail : `${this.title}: ${this.detail}`;
+  }
+
   /** The problem document of RFC 9457. */
   toJSON(): Record<string, unknown> {
     return {

@@ -9,7 +9,7 @@ import {
 } from '@cyclogram/core';
 import type { PictureFit } from '@cyclogram/painter';
 import { Problem } from '../http/problem';
-import { defaultFormat, formatOf } from './format/registry';
+import { defaultFormat, formatOf, renderFormats } from './format/registry';
 import type { EncodePlan, EncodeSettings } from './format/renderFormat';
 
 /** How a render is made of a film, beside its size, its rate and its range. */
@@ -89,7 +89,7 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   const { kind, label, transparent } = format;
   const settings = { ...settingsStandard, ...settingsOf(request) };
   if (settings.transparent && !transparent)
-    refuse(`${label} cannot be transparent. WebM (VP9), ProRes 4444 and PNG can.`);
+    refuse(`${label} cannot be transparent. These can: ${transparentFormats()}.`);
   // Only what goes on for a while comes and goes.
   if (kind === 'still' || kind === 'sheet') Object.assign(settings, { fadeIn: 0, fadeOut: 0 });
   const frames =
@@ -100,6 +100,13 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   if (wrong) refuse(wrong);
   return plan;
 }
+
+/** The labels of formats that can be transparent. */
+const transparentFormats = (): string =>
+  renderFormats
+    .filter(({ transparent }) => transparent)
+    .map(({ label }) => label)
+    .join('; ');
 
 /** What was said of the settings. */
 function settingsOf(request: RenderRequest): Partial<RenderSettings> {

@@ -92,7 +92,13 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
     const { film, request: wanted } = await wishOf(request.body);
     const stop = new AbortController();
     response.on('close', () => stop.abort());
-    response.json(await queue.estimate(film, wanted, stop.signal));
+    // What cannot be rendered is an answer, not an error: it is asked while formats are looked through.
+    try {
+      response.json(await queue.estimate(film, wanted, stop.signal));
+    } catch (error) {
+      if (!(error instanceof Problem) || error.kind !== 'bad-request') throw error;
+      response.json({ problem: error.detail });
+    }
   });
 
   routes.get('/events', async (request, response) => {

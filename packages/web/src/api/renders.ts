@@ -75,9 +75,9 @@ export const pauseRender = (id: string) => call<Render>('POST', `/renders/${id}/
 export const resumeRender = (id: string) => call<Render>('POST', `/renders/${id}/resume`);
 export const deleteRender = (id: string) => call<void>('DELETE', `/renders/${id}`);
 export const orderRenders = (ids: readonly string[]) => call<unknown>('PUT', '/renders/order', { ids });
-/** Measured on a few frames of the film: takes some seconds. */
+/** Measured on a few frames of the film: takes some seconds. Or why it cannot be rendered. */
 export const estimateRender = (wish: RenderWish, signal: AbortSignal) =>
-  call<RenderEstimate>('POST', '/renders/estimate', wish, { signal });
+  call<RenderEstimate | { problem: string }>('POST', '/renders/estimate', wish, { signal });
 
 /** The formats that there are; undefined until they are known. */
 export const useFormats = (): RenderFormat[] | undefined =>

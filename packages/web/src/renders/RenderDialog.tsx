@@ -197,13 +197,14 @@ function Estimate({ wish }: { wish: RenderWish }) {
     gcTime: 60_000,
   });
   const current = settled.key === key;
+  const problem = error?.message ?? (data && 'problem' in data ? data.problem : undefined);
   return (
-    <p role="status" className={clsx('mt-4', error && current ? 'text-alarm' : 'text-dim')}>
+    <p role="status" className={clsx('mt-4', problem && current ? 'text-alarm' : 'text-dim')}>
       {!current || isFetching ? (
         'Measuring a few frames…'
-      ) : error ? (
-        error.message
-      ) : data ? (
+      ) : problem ? (
+        problem
+      ) : data && 'seconds' in data ? (
         <>
           About {roughTime(data.seconds)}, {byteSize(data.bytes)}.{' '}
           <span className={data.fits ? '' : 'text-alarm'}>
