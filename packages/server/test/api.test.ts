@@ -212,9 +212,13 @@ describe('errors', () => {
   it('what cannot be transparent names all that can', async () => {
     const { id } = await create();
     const { body } = await api(server.url, 'POST', '/renders', { filmId: id, transparent: true });
-    expect(body['detail']).toBe(
-      'MP4, H.264 cannot be transparent. These can: WebM, VP9; MOV, ProRes 4444; PNG sequence; GIF; WebP, animated; PNG; Contact sheet, PNG.',
-    );
+    const [what, can] = String(body['detail']).split(' cannot be transparent. These can: ') as [string, string];
+    expect(what).toBe('MP4, H.264');
+    const known = await api(server.url, 'GET', '/renders/formats');
+    const formats = known.body['formats'] as { label: string; transparent: boolean }[];
+    const clear = formats.filter(({ transparent }) => transparent).map(({ label }) => label);
+    expect(can.replace(/\.$/, '').split('; ').sort()).toEqual(clear.sort());
+    expect(clear).toContain('Animated WebP');
   });
 });
 
