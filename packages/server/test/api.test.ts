@@ -212,7 +212,10 @@ describe('errors', () => {
   it('what cannot be transparent names all that can', async () => {
     const { id } = await create();
     const { body } = await api(server.url, 'POST', '/renders', { filmId: id, transparent: true });
-    const [what, can] = String(body['detail']).split(' cannot be transparent. These can: ') as [string, string];
+    const [what, can] = String(body['detail']).split(' cannot be transparent. These can: ') as [
+      string,
+      string,
+    ];
     expect(what).toBe('MP4, H.264');
     const known = await api(server.url, 'GET', '/renders/formats');
     const formats = known.body['formats'] as { label: string; transparent: boolean }[];

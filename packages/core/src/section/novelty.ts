@@ -83,33 +83,39 @@ export function novelty(features: Features, half: number): Float32Array {
   return out;
 }
 
-/** Seconds to each side that are compared, and within which two borders are one. */
+/** Seconds to each side that are compared for where a border stands, and within which two borders are one. */
 const compared = 4;
 const closest = 4;
+/** Seconds to each side that are compared for how much of a border it is: a fill is none in a longer stretch. */
+const comparedLong = 12;
 /** Rows per second: about one for each beat of usual tempi, so that what differs from stroke to stroke does not count. */
 export const featureRate = 2;
+/** Novelty of less is no change: both sides differ less than each does within itself. */
+const leastNovelty = 0.02;
 
-/**
- * Times at which something new begins, in order, the start of the song not among them.
- * @param db rows of `bands` levels, so many per second
- */
-export function findChanges(db: Float32Array, bands: number, rowsPerSecond: number): number[] {
-  const features = featuresOf(db, bands, rowsPerSecond, featureRate);
-  const curve = novelty(features, compared);
-  // What a stretch compared with itself would give, and what stands out of it.
-  const sorted = [...curve].sort((a, b) => a - b);
-  const median = sorted[Math.floor(sorted.length / 2)] ?? 0;
-  const most = sorted.at(-1) ?? 0;
-  const threshold = Math.max(0.06, median + 0.25 * (most - median));
-  const away = Math.round(closest * featureRate);
-  const peaks: { at: number; height: number }[] = [];
-  curve.forEach((height, at) => {
-    if (height < threshold) return;
-    for (let other = Math.max(0, at - away); other <= Math.min(curve.length - 1, at + away); other++)
-      if (curve[other]! > height || (curve[other] === height && other < at)) return;
-    peaks.push({ at, height });
+/** A moment at which something new begins. */
+export interface Change {
+  /** Seconds. */
+  time: number;
+  /** How much of a change it is, 0 to 1. */
+  strength: number;
+}
+
+/** Times at which something new begins, in order, the start of the song not among them. */
+export function findChanges(features: Features): Change[] {
+  const far = novelty(features, comparedLong);
+  // Where both say so: what differs from bar to bar is near, what comes slowly is far only.
+  const curve = novelty(features, compared).map((near, at) => Math.sqrt(near * far[at]!));
+  const away = Math.round(closest * features.rate);
+  const found: Change[] = [];
+  curve.forEach((strength, at) => {
+    const before = curve.subarray(Math.max(0, at - away), at);
+    const after = curve.subarray(at + 1, at + away + 1);
+    // Of a plateau its first row.
+    if (strength < leastNovelty || before.some((other) => other >= strength)) return;
+    if (!after.some((other) => other > strength)) found.push({ time: at / features.rate, strength });
   });
-  return peaks.map(({ at }) => at / featureRate);
+  return found;
 }
 
 /** How alike two stretches of rows are on the whole: 0 to 1. */
@@ -127,24 +133,19 @@ function alike({ values, width }: Features, a: [number, number], b: [number, num
 }
 
 /** Letters for parts of a song: those that sound alike have the same one. @param borders all of them, the start and the end included */
-export function namesOf(
-  db: Float32Array,
-  bands: number,
-  rowsPerSecond: number,
-  borders: readonly number[],
-): string[] {
-  const features = featuresOf(db, bands, rowsPerSecond, featureRate);
+export function namesOf(features: Features, borders: readonly number[]): string[] {
+  const { rate } = features;
   const count = features.values.length / features.width;
-  const rowAt = (seconds: number) => Math.min(count, Math.max(0, Math.round(seconds * featureRate)));
+  const rowAt = (seconds: number) => Math.min(count, Math.max(0, Math.round(seconds * rate)));
   const spans = borders
     .slice(1)
     .map((to, i): [number, number] => [rowAt(borders[i]!), Math.max(rowAt(borders[i]!) + 1, rowAt(to))]);
-  const letters: { letter: string; span: [number, number]; times: number }[] = [];
+  const letters: { letter: string; span: [number, number] }[] = [];
   return spans.map((span) => {
     const known = letters.find((one) => alike(features, one.span, span) > 0.5);
-    if (known) return `${known.letter} ${++known.times}`;
+    if (known) return known.letter;
     const letter = String.fromCharCode(65 + (letters.length % 26));
-    letters.push({ letter, span, times: 1 });
+    letters.push({ letter, span });
     return letter;
   });
 }

@@ -25,16 +25,16 @@ export interface FittedFilm {
   ranges: SoundRange[];
 }
 
-/** Hears a film's ears and followers, and measures or fits them. Blocks: for worker threads. */
-export async function fitFilm({
-  film,
-  tracks,
-  mode,
-}: {
+export interface FitRequest {
   film: Film;
   tracks: FilmTracks;
   mode: FitMode;
-}): Promise<FittedFilm> {
+  /** Whether beats are found even where nothing goes by them. */
+  beats?: boolean;
+}
+
+/** Hears a film's ears and followers, and measures or fits them. Blocks: for worker threads. */
+export async function fitFilm({ film, tracks, mode, beats: always }: FitRequest): Promise<FittedFilm> {
   const length = filmLength(film, tracks);
   const ranges: SoundRange[] = [];
   const ears = [];
@@ -64,7 +64,8 @@ export async function fitFilm({
     ranges.push(rangeOfFollower(hearing, follower));
     followers.push(mode === 'percent' ? gatesInPercent(follower, hearing) : follower);
   }
-  const found = mode === 'fit' && !film.beats && goesByBeats(film) ? await findBeats(film, tracks) : null;
+  const wanted = always ?? (mode === 'fit' && goesByBeats(film));
+  const found = wanted && !film.beats ? await findBeats(film, tracks) : null;
   const beats = film.beats ?? found ?? null;
   return { film: { ...film, ears, followers, beats }, ranges };
 }

@@ -198,7 +198,12 @@ export class RecipeStore {
       beats: null,
     });
     const tracks = await this.films.tracks(document);
-    const after = await runTask('fit', { film: document, tracks, mode: refit ? 'fit' : 'measure' });
+    const after = await runTask('fit', {
+      film: document,
+      tracks,
+      mode: refit ? 'fit' : 'measure',
+      beats: true,
+    });
     return {
       document: parseFilm(after.film),
       ranges: after.ranges,

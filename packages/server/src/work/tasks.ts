@@ -2,7 +2,7 @@ import type { Film, HearingTables, PcmShape, Table } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
 import type { FilmFiles } from '../images/filmFiles';
-import type { FitMode, FittedFilm } from '../recipes/fitFilm';
+import type { FitRequest, FittedFilm } from '../recipes/fitFilm';
 import type { Measured } from '../render/measure';
 import type { RenderPlan } from '../render/plan';
 
@@ -45,7 +45,7 @@ export interface Tasks {
     answer: Measured;
   };
   /** Measures ears and followers against a song, or makes them suit it. */
-  fit: { given: { film: Film; tracks: FilmTracks; mode: FitMode }; answer: FittedFilm };
+  fit: { given: FitRequest; answer: FittedFilm };
   /** Draws the demo's footage. */
   harbour: { given: { out: string }; answer: void };
   synthesise: { given: { songId: string; folder: string }; answer: { path: string; name: string }[] };

@@ -5,6 +5,7 @@ import { ControlOf } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { sameField } from './valueFields';
+import { sectionTitles } from '../sections/sectionChanges';
 
 type SectionsSource = Extract<CordSource, { kind: 'sections' }>;
 
@@ -23,9 +24,8 @@ export function SectionValues({ field, source, own, onChange }: SectionValuesPro
     return (
       <p className="py-1 text-xs text-dim">The film has no sections yet: find or add them on the Tape.</p>
     );
-  return sections.map(({ id, name }) => {
+  return sectionTitles(sections).map(({ id, text: label }) => {
     const given = values.find(({ section }) => section === id);
-    const label = name || 'Unnamed';
     return (
       <div key={id} className="flex items-start gap-1">
         <div className="grow">

@@ -266,10 +266,10 @@ export class Preview {
     return this.ask('beats', { tracks: this.sources(listened) });
   }
 
-  /** Sections of what is listened to, from changes in the sound. */
-  findSections(beats: Film['beats']) {
+  /** Where what is listened to changes: what sections are suggested from. */
+  findChanges() {
     const listened = (this.film?.tracks ?? []).filter((track) => track.analysed);
-    return this.ask('sections', { tracks: this.sources(listened), beats });
+    return this.ask('sections', { tracks: this.sources(listened) });
   }
 
   /** The ear whose spectrogram the Tape shows. */

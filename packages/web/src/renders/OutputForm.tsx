@@ -12,6 +12,7 @@ import { ChoiceInput } from '../controls/ChoiceInput';
 import { SwitchInput } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { sizeOf, sizes, type Output, type OutputContext } from './outputs';
+import { sectionTitles } from '../sections/sectionChanges';
 
 const kindNames: Record<FormatKind, string> = {
   video: 'Video',
@@ -133,7 +134,10 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
             {choice('range', 'Range', [
               { value: 'all', label: 'Whole film' },
               ...(loop ? [{ value: 'loop', label: 'Loop' }] : []),
-              ...film.sections.map(({ id, name }) => ({ value: `section:${id}`, label: `Section: ${name}` })),
+              ...sectionTitles(film.sections).map(({ id, text }) => ({
+                value: `section:${id}`,
+                label: `Section: ${text}`,
+              })),
               { value: 'times', label: 'Times' },
             ])}
             {output.range === 'times' && (

@@ -1,3 +1,5 @@
+import { mostSections, suggestSections, usualCount, type SongChanges } from '@cyclogram/core';
+import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '../controls/Button';
@@ -5,19 +7,30 @@ import { useEditor } from '../editor/editorStore';
 import { usePreview } from '../editor/previewContext';
 import { replaceSections, splitSection } from './sectionChanges';
 
+/** What was heard of songs, so that it is not heard again when the card is opened again. */
+const heard = new WeakMap<object, { tracks: unknown; song: SongChanges; count: number }>();
+
 /** Sections of the song: suggested from changes in the sound, or set by hand. */
 export function SectionCard({ end }: { end: number }) {
   const preview = usePreview();
   const sections = useEditor((state) => state.film.sections);
+  const tracks = useEditor((state) => state.film.tracks);
   const beats = useEditor((state) => state.film.beats);
   const change = useEditor((state) => state.change);
   const [finding, setFinding] = useState(false);
+  const known = heard.get(preview);
+  // Of other tracks, what was heard says nothing.
+  const { song, count } = known?.tracks === tracks ? known : { song: undefined, count: 0 };
+  const suggest = (from: SongChanges, next: number, gesture: string) => {
+    heard.set(preview, { tracks, song: from, count: next });
+    change('suggest sections', (film) => replaceSections(film, suggestSections(from, beats, next)), gesture);
+  };
   const find = () => {
     setFinding(true);
     preview
-      .findSections(beats)
+      .findChanges()
       .then((found) => {
-        if (found.length > 1) change('suggest sections', (film) => replaceSections(film, found));
+        if (mostSections(found) > 1) suggest(found, usualCount(found), '');
         else toast('The sound changes too little for sections. Add them by hand.');
       })
       .catch((error: Error) => toast.error(`The sections could not be found: ${error.message}.`))
@@ -41,6 +54,54 @@ export function SectionCard({ end }: { end: number }) {
             Remove all
           </Button>
         )}
+      </div>
+      {song && sections.length > 0 && mostSections(song) > 2 && (
+        <DetailSlider
+          count={count}
+          most={mostSections(song)}
+          onChange={(next) => suggest(song, next, 'sections detail')}
+        />
+      )}
+    </div>
+  );
+}
+
+interface DetailSliderProps {
+  count: number;
+  most: number;
+  onChange: (count: number) => void;
+}
+
+/** From coarse to fine: how many sections are suggested. */
+function DetailSlider({ count, most, onChange }: DetailSliderProps) {
+  return (
+    <div className="mt-3">
+      <div className="flex justify-between">
+        <span>Detail</span>
+        <span className="figures text-dim">
+          {count} of {most}
+        </span>
+      </div>
+      <Slider.Root
+        min={2}
+        max={most}
+        step={1}
+        value={[count]}
+        onValueChange={([next]) => next !== undefined && onChange(next)}
+        className="relative flex h-6 touch-none items-center"
+      >
+        <Slider.Track className="h-px grow bg-edge">
+          <Slider.Range className="absolute h-px bg-amber" />
+        </Slider.Track>
+        <Slider.Thumb
+          aria-label="Detail"
+          aria-valuetext={`${count} sections`}
+          className="block size-3 cursor-ew-resize rounded-full border-2 border-amber bg-room"
+        />
+      </Slider.Root>
+      <div className="flex justify-between text-xs text-dim">
+        <span>Coarse</span>
+        <span>Fine</span>
       </div>
     </div>
   );

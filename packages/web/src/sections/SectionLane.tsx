@@ -8,7 +8,8 @@ import { usePreview } from '../editor/previewContext';
 import type { Lane } from '../tape/lanes';
 import { useTapePreferences } from '../tape/tapePreferences';
 import { timeAt, xOf, type TapeView } from '../tape/tapeView';
-import { joinSection, moveSection, splitSection } from './sectionChanges';
+import { joinSection, moveSection, sectionTitles, splitSection } from './sectionChanges';
+import { SectionTitleText } from './SectionTitleText';
 
 interface SectionLaneProps {
   lane: Lane;
@@ -25,6 +26,7 @@ export function SectionLane({ lane, view, width, end }: SectionLaneProps) {
   const preview = usePreview();
   const { snap } = useTapePreferences();
   const [naming, setNaming] = useState<string>();
+  const titles = new Map(sectionTitles(sections).map((title) => [title.id, title]));
   const drag = (event: PointerEvent<HTMLElement>, id: string) => {
     if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
     const box = event.currentTarget.closest('[data-tape]')!.getBoundingClientRect();
@@ -45,6 +47,7 @@ export function SectionLane({ lane, view, width, end }: SectionLaneProps) {
       {sectionSpans(sections, end).map(({ id, name, from, to }, i) => {
         const [left, right] = [xOf(view, width, from), xOf(view, width, to)];
         if (right < 0 || left > width) return null;
+        const title = titles.get(id)!;
         return (
           <div
             key={id}
@@ -54,7 +57,7 @@ export function SectionLane({ lane, view, width, end }: SectionLaneProps) {
             {from > 0 && (
               <span
                 role="separator"
-                aria-label={`Start of ${name}`}
+                aria-label={`Start of ${title.text}`}
                 className="absolute inset-y-0 left-0 z-10 w-1.5 cursor-ew-resize touch-none border-l border-amber/60 hover:bg-amber/30"
                 onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
                 onPointerMove={(event) => drag(event, id)}
@@ -85,16 +88,17 @@ export function SectionLane({ lane, view, width, end }: SectionLaneProps) {
                 <button
                   type="button"
                   className="figures h-full min-w-0 grow truncate px-2 text-left text-amber/90 hover:text-amber"
-                  title={`${name || 'Unnamed'}: press to go there, twice to rename`}
+                  aria-label={title.text}
+                  title={`${title.text}: press to go there, twice to rename`}
                   onClick={() => preview.seek(from)}
                   onDoubleClick={() => setNaming(id)}
                 >
-                  {name || 'Unnamed'}
+                  <SectionTitleText {...title} />
                 </button>
                 {right - left > 60 && (
                   <DropdownMenu.Root>
                     <DropdownMenu.Trigger
-                      aria-label={`More for ${name}`}
+                      aria-label={`More for ${title.text}`}
                       className="mr-0.5 grid size-4 shrink-0 place-items-center text-dim opacity-0 group-hover/section:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100"
                     >
                       <Ellipsis size={12} />

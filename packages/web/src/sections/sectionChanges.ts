@@ -41,5 +41,38 @@ export function joinSection(film: Film, id: string): void {
   if (at === 0 && film.sections[0]) film.sections[0].from = gone!.from;
 }
 
-export const replaceSections = (film: Film, found: readonly Omit<Section, 'id'>[]): void =>
-  void (film.sections = found.map((section) => ({ ...section, id: newId('section') })));
+/** Sections that begin within so many seconds of each other are one. */
+const sameStart = 0.05;
+
+/** Other sections in the place of those there are. One that begins where one did keeps its id, so that what refers to it stays. */
+export function replaceSections(film: Film, found: readonly Omit<Section, 'id'>[]): void {
+  const before = film.sections;
+  film.sections = found.map((section) => {
+    const same = before.find(({ from }) => Math.abs(from - section.from) < sameStart);
+    return { ...section, id: same?.id ?? newId('section') };
+  });
+}
+
+/** How sections are called where they are told apart: those of one name by a number of their own, from the second on. */
+export interface SectionTitle {
+  id: string;
+  name: string;
+  /** Undefined for the first of its name. */
+  number: number | undefined;
+  /** Both in one line. */
+  text: string;
+}
+
+/** @param sections in the order in which they are played */
+export function sectionTitles(sections: readonly Section[]): SectionTitle[] {
+  const times = new Map<string, number>();
+  return [...sections]
+    .sort((a, b) => a.from - b.from)
+    .map(({ id, name: own }) => {
+      const name = own || 'Unnamed';
+      const count = (times.get(name) ?? 0) + 1;
+      times.set(name, count);
+      const number = count > 1 ? count : undefined;
+      return { id, name, number, text: number === undefined ? name : `${name} (${number})` };
+    });
+}

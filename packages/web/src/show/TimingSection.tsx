@@ -18,6 +18,8 @@ import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';
 import { usePreviewState } from '../editor/previewContext';
 import type { LayerEdits } from './useLayerEdits';
+import { sectionTitles } from '../sections/sectionChanges';
+import { SectionTitleText } from '../sections/SectionTitleText';
 
 const own = (key: 'from' | 'to') => fieldOf(spanRecord, key) as NumberField;
 // An end can always be set after it.
@@ -100,13 +102,13 @@ function SectionsChoice({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
         onValueChange={set}
         className="mt-1 flex flex-wrap gap-1"
       >
-        {sections.map(({ id, name }) => (
+        {sectionTitles(sections).map(({ id, name, number }) => (
           <ToggleGroup.Item
             key={id}
             value={id}
             className="figures h-6 rounded-sm border border-rule px-1.5 text-dim data-[state=on]:border-glass data-[state=on]:text-glass"
           >
-            {name || 'Unnamed'}
+            <SectionTitleText name={name} number={number} />
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>

@@ -9,7 +9,7 @@ import {
   sectionListener,
   SegmentAnalyser,
   SpectrogramListener,
-  suggestSections,
+  songChanges,
   type BandStatistics,
   type EarHearing,
   type ReadSignal,
@@ -96,10 +96,10 @@ const answers: Answers = {
     return estimateBeats(listener.raw(), listener.rate) ?? null;
   },
 
-  async sections({ tracks, beats }, { length, sounds }) {
+  async sections({ tracks }, { length, sounds }) {
     const listener = sectionListener(length);
     await listenToAll(listener, inTurns(sounds.tracksReader(tracks)));
-    return suggestSections(listener, beats, length / pcmSampleRate);
+    return songChanges(listener, length / pcmSampleRate);
   },
 
   async traces({ earId, band, from, to, other }, knowledge) {

@@ -42,7 +42,7 @@ export interface Questions {
   /** Tempo and beats; null when nothing repeats. */
   beats: { given: { tracks: TrackSource[] }; answer: Beats | null };
   /** Sections of the song. */
-  sections: { given: { tracks: TrackSource[]; beats: Beats | null }; answer: Omit<Section, 'id'>[] };
+  sections: { given: { tracks: TrackSource[] }; answer: SongChanges };
   /** Levels of a band from one time to another, with the ear's smoothing and with another one. */
   traces: {
     given: { earId: string; band: number; from: number; to: number; other: Smoothing };
