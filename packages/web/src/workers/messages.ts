@@ -11,7 +11,7 @@ import type {
   Placement,
   PropertyPlace,
   Smoothing,
-  Section,
+  SongChanges,
   SongFit,
   Waveform,
 } from '@cyclogram/core';
