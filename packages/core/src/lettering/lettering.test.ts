@@ -9,8 +9,8 @@ import { letteringLayer, type LetteringLayer } from '../layer/lettering';
 import { boundsOf } from '../picture/operations';
 import { momentOf } from '../picture/moment';
 import { circlePath } from '../path/circle';
-import { openTypeface, readFont } from '../typeface/readTypeface';
-import { shippedTypefaces } from '../typeface/typeface';
+import { missingLetters, openTypeface, readFont } from '../typeface/readTypeface';
+import { companionFonts, companionsOf, shippedTypefaces } from '../typeface/typeface';
 import { outlinesOf, placeAlong, placeLines } from './layout';
 import { readoutMark, withReadouts } from './readouts';
 
@@ -20,6 +20,39 @@ const fontOf = (name: string) =>
 const font = fontOf('Archivo Black');
 const typeface = openTypeface(font);
 const setting = { size: 100, tracking: 0, lineSpacing: 1.2, align: 'left' } as const;
+
+describe('characters that a typeface lacks', () => {
+  const fileOf = (path: string) => readFont(new Uint8Array(readFileSync(require.resolve(path))).buffer);
+  const companions = companionsOf('Archivo Black').map((name) => fileOf(companionFonts[name]));
+  const whole = openTypeface(font, companions);
+
+  it('are drawn from another that comes along, and nothing else changes', () => {
+    const cyrillic = fileOf(companionFonts.caveatCyrillic);
+    for (const [text, other] of [
+      ['Łódź', fileOf(companionFonts.archivoBlackMore)],
+      ['Гавань', cyrillic],
+    ] as const) {
+      const letters = whole.line(text).letters;
+      const [first] = [...text];
+      expect(font.charToGlyphIndex(first!)).toBe(0);
+      const box = other.getPath(first!, 0, 0, 1).getBoundingBox();
+      const xs = letters[0]!.outlines.flatMap((line) => [...line].filter((_, i) => i % 2 === 0));
+      expect(Math.max(...xs)).toBeCloseTo(box.x2, 2);
+      expect(letters[0]!.advance).toBeCloseTo(other.getAdvanceWidth(first!, 1), 3);
+    }
+    expect(whole.line('HARBOUR')).toEqual(typeface.line('HARBOUR'));
+    // Letters stand one after the other, whatever they are taken from.
+    const mixed = whole.line('Aл A');
+    expect(mixed.letters.map(({ x }) => x)).toEqual(
+      [...mixed.letters.map(({ x }) => x)].sort((a, b) => a - b),
+    );
+    expect(mixed.letters).toHaveLength(4);
+  });
+
+  it('are named when none has them', () => {
+    expect(missingLetters([font, ...companions], 'Aл 漢é漢')).toEqual(['漢']);
+  });
+});
 
 describe('lines of letters', () => {
   it('are as wide as the reader of the typeface says, kerning included', () => {

@@ -16,9 +16,13 @@ export function readFont(file: ArrayBuffer): Font {
   return parse(file);
 }
 
-/** Letters of a text that a typeface does not have. */
-export const missingLetters = (font: Font, text: string): string[] => [
-  ...new Set([...text].filter((letter) => letter.trim() !== '' && font.charToGlyphIndex(letter) === 0)),
+/** Letters of a text that no font of a list has. */
+export const missingLetters = (fonts: readonly Font[], text: string): string[] => [
+  ...new Set(
+    [...text.normalize('NFC')].filter(
+      (letter) => letter.trim() !== '' && fonts.every((font) => font.charToGlyphIndex(letter) === 0),
+    ),
+  ),
 ];
 
 /**

@@ -38,5 +38,36 @@ export const shippedTypefaces: Readonly<Record<string, string>> = {
   Righteous: '@fontsource/righteous/files/righteous-latin-400-normal.woff',
 };
 
+/** What characters are taken from that a typeface lacks, by their names: each with its file in the packages that they come in. */
+export const companionFonts = {
+  archivoBlack: '@fontsource/archivo-black/files/archivo-black-latin-400-normal.woff',
+  archivoBlackMore: '@fontsource/archivo-black/files/archivo-black-latin-ext-400-normal.woff',
+  bebasNeueMore: '@fontsource/bebas-neue/files/bebas-neue-latin-ext-400-normal.woff',
+  caveatMore: '@fontsource/caveat/files/caveat-latin-ext-700-normal.woff',
+  caveatCyrillic: '@fontsource/caveat/files/caveat-cyrillic-700-normal.woff',
+  frauncesMore: '@fontsource/fraunces/files/fraunces-latin-ext-600-normal.woff',
+  frauncesVietnamese: '@fontsource/fraunces/files/fraunces-vietnamese-600-normal.woff',
+  righteousMore: '@fontsource/righteous/files/righteous-latin-ext-400-normal.woff',
+} as const;
+
+export type CompanionFont = keyof typeof companionFonts;
+
+/** More characters of the same typeface. */
+const ownCompanions: Readonly<Record<string, readonly CompanionFont[]>> = {
+  'Archivo Black': ['archivoBlackMore'],
+  'Bebas Neue': ['bebasNeueMore'],
+  Caveat: ['caveatMore', 'caveatCyrillic'],
+  Fraunces: ['frauncesMore', 'frauncesVietnamese'],
+  Righteous: ['righteousMore'],
+};
+
+/** What a typeface's missing characters are taken from, in this order: more of itself, then others. */
+export const companionsOf = (typeface: string): CompanionFont[] => [
+  ...new Set<CompanionFont>([
+    ...(ownCompanions[typeface] ?? []),
+    ...(['archivoBlack', 'archivoBlackMore', 'caveatCyrillic', 'frauncesVietnamese'] as const),
+  ]),
+];
+
 /** What letters are set in where no other typeface is chosen. */
 export const usualTypeface = 'Archivo Black';

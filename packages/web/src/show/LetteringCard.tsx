@@ -1,6 +1,7 @@
 import { letteringLayerRecord, readoutMark, readouts, type LetteringLayer } from '@cyclogram/core';
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { useMissingLetters } from '../typefaces/typefaces';
 import { CardSection } from '../controls/CardSection';
 import { menuRow, menuSheet } from '../controls/menu';
 import { PathChoice } from './PathSection';
@@ -9,6 +10,8 @@ import type { LayerEdits } from './useLayerEdits';
 
 /** Letters: the text with its readouts, how it is set, and what letters do by themselves. */
 export function LetteringCard({ layer, edits }: { layer: LetteringLayer; edits: LayerEdits }) {
+  // What stands in braces is filled in.
+  const missing = useMissingLetters(layer.text.replace(/\{[^}]*\}/g, ''), layer.font);
   const insert = (mark: string) => edits.set('text', { text: `${layer.text}${mark}` });
   return (
     <>
@@ -17,6 +20,11 @@ export function LetteringCard({ layer, edits }: { layer: LetteringLayer; edits: 
         values={layer}
         onChange={(key, value) => edits.set(key, { [key]: value })}
       >
+        {missing.length > 0 && (
+          <p role="status" className="mt-1 text-xs text-alarm">
+            No typeface has {missing.map((letter) => `“${letter}”`).join(', ')}. Add a file of one that does.
+          </p>
+        )}
         <DropdownMenu.Root>
           <DropdownMenu.Trigger className="mt-1 flex h-6 items-center gap-1 rounded-sm border border-rule px-1.5 text-xs hover:border-edge">
             <Plus size={12} /> Readout

@@ -1,27 +1,9 @@
-import { shippedTypefaces } from '@cyclogram/core';
-import type { Font } from '@cyclogram/core/typeface';
+import { companionsOf, shippedTypefaces } from '@cyclogram/core';
+import { useQuery } from '@tanstack/react-query';
 import { useEditor } from '../editor/editorStore';
-import { shippedAddresses } from './shipped';
+import { fontAt } from './fonts';
+import { companionAddresses, shippedAddresses } from './shipped';
 import { typefaceAddress } from '../api/typefaces';
-
-/** What reads typefaces is loaded when the first text is set. */
-const reader = () => import('@cyclogram/core/typeface');
-const fonts = new Map<string, Promise<Font>>();
-
-async function load(address: string): Promise<Font> {
-  const response = await fetch(address);
-  if (!response.ok) throw new Error('the typeface is not here; add its file again');
-  return (await reader()).readFont(await response.arrayBuffer());
-}
-
-function fontAt(address: string): Promise<Font> {
-  let font = fonts.get(address);
-  if (!font) {
-    fonts.set(address, (font = load(address)));
-    font.catch(() => fonts.delete(address));
-  }
-  return font;
-}
 
 /** Where the typefaces are that a film may be set in, by their names: those that ship, and its own. */
 export function typefaceAddresses(
@@ -56,6 +38,28 @@ export async function outlineText(
   spacing: number,
 ): Promise<TextOutlineData> {
   if (address === undefined) throw new Error('the typeface is not here; add its file again');
-  const [font, { missingLetters, textToData }] = await Promise.all([fontAt(address), reader()]);
-  return { data: textToData(font, text, spacing), missing: missingLetters(font, text) };
+  const [font, { missingLetters, textToData }] = await Promise.all([
+    fontAt(address),
+    import('@cyclogram/core/typeface'),
+  ]);
+  return { data: textToData(font, text, spacing), missing: missingLetters([font], text) };
+}
+
+/** Characters of a text that neither its typeface has nor any that comes along: they are drawn as empty boxes. */
+export function useMissingLetters(text: string, font: string): string[] {
+  const own = useEditor((state) => state.film.typefaces);
+  const address = typefaceAddresses(own)[font];
+  const { data } = useQuery({
+    queryKey: ['missing letters', text, address],
+    enabled: address !== undefined,
+    queryFn: async () => {
+      const { missingLetters } = await import('@cyclogram/core/typeface');
+      const companions = companionsOf(font).map((name) => companionAddresses[name]);
+      return missingLetters(await Promise.all([address!, ...companions].map(fontAt)), text);
+    },
+    staleTime: Infinity,
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  return data ?? [];
 }

@@ -1,4 +1,7 @@
+import { companionAddresses } from '../typefaces/shipped';
+import { fontAt } from '../typefaces/fonts';
 import {
+  companionsOf,
   DrawCache,
   emptyTables,
   momentOf,
@@ -171,12 +174,10 @@ function prepareFootage(): void {
 async function readTypeface(name: string) {
   const address = typefaces[name];
   if (address === undefined) throw new Error(`there is no typeface ${name}`);
-  const [response, { openTypeface, readFont }] = await Promise.all([
-    fetch(address),
-    import('@cyclogram/core/typeface'),
-  ]);
-  if (!response.ok) throw new Error(`the typeface ${name} cannot be read`);
-  return openTypeface(readFont(await response.arrayBuffer()));
+  const { openTypeface } = await import('@cyclogram/core/typeface');
+  const companions = companionsOf(name).map((one) => fontAt(companionAddresses[one]));
+  const [font, ...others] = await Promise.all([fontAt(address), ...companions]);
+  return openTypeface(font!, others);
 }
 
 function schedule(): void {
