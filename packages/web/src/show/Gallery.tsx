@@ -8,6 +8,7 @@ import { addFigure } from './layerChanges';
 import { lightOffers, type MadeOffer } from './lightOffers';
 import { addLayer, layerOffers, type LayerOffer } from './layerOffers';
 import { withOwnDefaults } from '../recipes/ownDefaults';
+import { signOffers } from './signOffers';
 import { stageOffers } from './stageOffers';
 
 const size = { width: 192, height: 108 };
@@ -63,22 +64,7 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
       title="Add a layer"
       description="Figures are shown with this song, fed by the film’s first ear. Everything about each can be changed."
     >
-      <h3 className="mb-1 border-b border-rule text-xs text-dim">Layers</h3>
-      <ul className="mb-3 grid grid-cols-4 gap-x-3 gap-y-1">
-        {layerOffers.map((offer) => (
-          <li key={offer.name}>
-            <button
-              type="button"
-              title={offer.about}
-              onClick={() => addOther(offer)}
-              className="flex h-8 w-full items-center gap-2 border border-rule px-2 text-left hover:border-glass"
-            >
-              <offer.Icon size={14} className="shrink-0 text-glass" />{' '}
-              <span className="truncate">{offer.name}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <LayerOffers heading="Layers" offers={layerOffers} onChoose={addOther} />
       <h3 className="mb-1 border-b border-rule text-xs text-dim">Figures</h3>
       <ul className="grid grid-cols-4 gap-3">
         {offers.map((offer) => (
@@ -102,7 +88,38 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
         plain
         onChoose={(offer) => addStage(offer.make(film))}
       />
+      <LayerOffers heading="Signs" offers={signOffers} onChoose={addOther} />
     </Dialog>
+  );
+}
+
+interface LayerOffersProps {
+  heading: string;
+  offers: readonly LayerOffer[];
+  onChoose: (offer: LayerOffer) => void;
+}
+
+/** Layers that are shown by their names alone. */
+function LayerOffers({ heading, offers, onChoose }: LayerOffersProps) {
+  return (
+    <>
+      <h3 className="mb-1 border-b border-rule text-xs text-dim">{heading}</h3>
+      <ul className="mb-3 grid grid-cols-4 gap-x-3 gap-y-1">
+        {offers.map((offer) => (
+          <li key={offer.name}>
+            <button
+              type="button"
+              title={offer.about}
+              onClick={() => onChoose(offer)}
+              className="flex h-8 w-full items-center gap-2 border border-rule px-2 text-left hover:border-glass"
+            >
+              <offer.Icon size={14} className="shrink-0 text-glass" />{' '}
+              <span className="truncate">{offer.name}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 
