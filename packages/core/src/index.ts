@@ -54,6 +54,7 @@ export * from './follower/followerHearing';
 export * from './follower/mapping';
 export * from './follower/onsets';
 export * from './follower/presets';
+export * from './follower/riseLead';
 export * from './hearing/bandLevels';
 export * from './hearing/bandListener';
 export * from './hearing/bandStatistics';

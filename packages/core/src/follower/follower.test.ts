@@ -8,6 +8,7 @@ import { beatPhaseAt } from './beatPhase';
 import { FollowerHearing } from './followerHearing';
 import { gateOpenings, holdValues, shapeValues } from './mapping';
 import { pickOnsets } from './onsets';
+import { riseLead } from './riseLead';
 
 const length = 48000 * 8;
 /** Bursts of 80 Hz, 120 ms long, twice a second, alternately full and half as loud; steady hiss above. */
@@ -62,6 +63,44 @@ describe('a follower of a range', () => {
       expect(fires).toEqual([]);
       expect(Math.max(...values)).toBe(0);
     }
+  });
+});
+
+describe('the lead of a rise', () => {
+  /** Tones of 80 Hz that begin at once, at known moments: 0.5 s apart, each 0.2 s long. */
+  const starts = Array.from({ length: 15 }, (_, i) => 0.4 + 0.5 * i);
+  const strokes = new Float32Array(length);
+  for (const start of starts)
+    for (let n = 0; n < 9600; n++)
+      strokes[Math.round(start * 48000) + n] = 0.6 * Math.sin((2 * Math.PI * 80 * n) / 48000);
+  const range = { kind: 'range', fromHz: 60, toHz: 110, unit: 'db' } as const;
+
+  it('is from half of the value to the stroke, and the delay that it asks for brings both together', async () => {
+    for (const [gateDb, ceilingDb] of [
+      [-60, -20],
+      [-40, -12],
+      [-12, -6],
+    ] as const) {
+      const { raw, values, rate, fires } = await follow({ ...range, gateDb, ceilingDb }, strokes);
+      const lead = riseLead(raw, values, rate, fires)!;
+      // Where the value passes a half, delayed by it, is where the stroke begins: by the tones' own moments.
+      const away = starts.map((start) => {
+        let n = Math.round((start - 0.1) * rate);
+        while (values[n]! < 0.5) n++;
+        return (n - 1 + (0.5 - values[n - 1]!) / (values[n]! - values[n - 1]!)) / rate + lead - start;
+      });
+      for (const distance of away) expect(Math.abs(distance)).toBeLessThan(0.006);
+    }
+  });
+
+  it('is longer the farther the gate lies below, and nothing without hits', async () => {
+    const leadAt = async (gateDb: number) => {
+      const { raw, values, rate, fires } = await follow({ ...range, gateDb, ceilingDb: -10 }, strokes);
+      return riseLead(raw, values, rate, fires)!;
+    };
+    expect(await leadAt(-60)).toBeGreaterThan((await leadAt(-20)) + 0.004);
+    const { raw, values, rate } = await follow({ ...range, gateDb: -40 }, new Float32Array(48000));
+    expect(riseLead(raw, values, rate, [])).toBeUndefined();
   });
 });
 

@@ -15,7 +15,7 @@ import { ReferenceInput } from '../controls/ReferenceInput';
 import { findFollower, useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
 import { keepOrder } from './earChanges';
-import { firesText, inUnit } from './followerWords';
+import { firesText, inUnit, leadOf, leadText } from './followerWords';
 import { RangePicker } from './RangePicker';
 
 const presetField = {
@@ -47,6 +47,7 @@ export function FollowerCard({ follower }: { follower: Follower }) {
         : keepOrder(follower, key, value),
     );
   const preset = followerPresets.find(({ settings }) => isPreset(follower, settings));
+  const lead = report && leadOf(follower, report);
   const usesRange = follower.kind === 'range' || follower.kind === 'onsets';
   return (
     <div className="px-3 pb-3">
@@ -86,6 +87,17 @@ export function FollowerCard({ follower }: { follower: Follower }) {
         <p className="mt-1 text-amber" data-testid="fires">
           {firesText(follower, report)}
         </p>
+      )}
+      {lead !== undefined && report?.lead !== undefined && (
+        <div className="mt-1 flex items-center justify-between gap-2 text-dim">
+          <p>{leadText(lead)}</p>
+          <Button
+            title="Set the delay so that both are at the same moment"
+            onClick={() => setAll('align', { delay: Math.round(report.lead! * 1000) / 1000 })}
+          >
+            Align
+          </Button>
+        </div>
       )}
       {report?.integrated !== undefined && follower.kind === 'loudness' && (
         <p className="figures text-dim">whole song {report.integrated.toFixed(1)} LUFS</p>

@@ -8,6 +8,19 @@ export function firesText({ kind }: Follower, { fires, firesPerMinute }: Followe
   return kind === 'onsets' ? `${often}, ${all}` : `fires ${often}, ${all}`;
 }
 
+/** Of less nobody sees anything: half a frame of 60 in a second. */
+const leastLead = 0.008;
+
+/** Seconds by which a follower's rise leads its hits, its delay taken into account; undefined where it is with them, or that cannot be told. */
+export function leadOf({ delay }: Follower, { lead }: FollowerReport): number | undefined {
+  const left = lead === undefined ? 0 : lead - delay;
+  return Math.abs(left) < leastLead ? undefined : left;
+}
+
+/** The same in words. */
+export const leadText = (lead: number): string =>
+  `Its rise ${lead > 0 ? 'leads' : 'follows'} the hit by ${Math.round(Math.abs(lead) * 1000)} ms.`;
+
 /** Percent of the song's levels that lie below a level, to a tenth. */
 export function percentOfLevel({ percentiles }: FollowerReport, level: number): number {
   const above = percentiles.findIndex((value) => value > level);

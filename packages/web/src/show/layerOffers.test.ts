@@ -8,6 +8,7 @@ import {
   pictureAt,
   structuredCopy,
   TableHearing,
+  type Film,
 } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { addLayer, layerOffers } from './layerOffers';
@@ -29,7 +30,7 @@ describe('layers of the gallery', () => {
   it.each(signOffers.map((offer) => [offer.name, offer] as const))(
     'the sign %s stands whole in the lower part of the picture',
     (_name, offer) => {
-      const film = structuredCopy({ ...defaultFilm('x'), layers: [] });
+      const film: Film = structuredCopy({ ...defaultFilm('x'), layers: [] as Film['layers'] });
       const id = addLayer(film, offer.make(film));
       const picture = pictureAt(momentOf(film, hearing, 1, { cache: new DrawCache() }));
       const drawn = picture.operations.slice(1);

@@ -29,7 +29,15 @@ const report: FollowerReport = {
     gate: -20,
     ceiling: -8,
   },
-  ...{ low: -60, high: 0, histogram: [0, 1, 0], fires: [8], firesPerMinute: 6, percentiles: [] },
+  ...{
+    low: -60,
+    high: 0,
+    histogram: [0, 1, 0],
+    fires: [8],
+    firesPerMinute: 6,
+    lead: undefined,
+    percentiles: [],
+  },
   integrated: undefined,
 };
 const follower = { ...defaultFollower('f', 'e'), fromHz: 100, toHz: 400 };

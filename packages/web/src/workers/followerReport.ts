@@ -1,4 +1,4 @@
-import { integratedLoudness, type FollowerHearing } from '@cyclogram/core';
+import { integratedLoudness, riseLead, type FollowerHearing } from '@cyclogram/core';
 import type { FollowerReport } from './messages';
 
 const histogramBins = 48;
@@ -21,6 +21,7 @@ export function reportFollower(hearing: FollowerHearing): FollowerReport {
     histogram: distribution.histogram(low, high, histogramBins),
     fires,
     firesPerMinute,
+    lead: isFlux ? undefined : riseLead(raw, values, rate, fires),
     percentiles: Array.from({ length: 101 }, (_, percent) => distribution.percentile(percent)),
     integrated: kind === 'loudness' ? integratedLoudness(raw) : undefined,
   };

@@ -118,6 +118,8 @@ export interface FollowerReport {
   /** Times at which it fires, and how often a minute. */
   fires: number[];
   firesPerMinute: number;
+  /** Seconds by which the rise leads the hits, before its delay; undefined where that cannot be told. */
+  lead: number | undefined;
   /** Percentiles 0, 1, ... 100 of the levels of the song. */
   percentiles: number[];
   /** Integrated loudness in LUFS, of followers of loudness. */
