@@ -80,6 +80,7 @@ export * from './layer/group';
 export * from './layer/layerGraph';
 export * from './layer/layerKind';
 export * from './layer/layerOperations';
+export { canCrossfade } from './layer/stack';
 export * from './layer/layerRecord';
 export * from './layer/linked';
 export * from './layer/registry';

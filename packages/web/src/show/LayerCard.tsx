@@ -11,7 +11,7 @@ import {
   type Layer,
   type NumberField,
 } from '@cyclogram/core';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { BoxSelect, Copy, Link2, LockKeyhole, Trash2, Ungroup, Unlink } from 'lucide-react';
 import { Button, IconButton } from '../controls/Button';
 import { CardSection } from '../controls/CardSection';
@@ -33,6 +33,7 @@ import { MaskSection } from './MaskSection';
 import { TimingSection } from './TimingSection';
 import { useLayerActions } from './useLayerActions';
 import { useLayerEdits, type LayerEdits } from './useLayerEdits';
+import { crossfadeProblem } from './crossfade';
 
 const opacityField = fieldOf(placeRecord, 'opacity')!;
 const placeFields = fieldsOf(placeRecord).filter((field) => field !== opacityField);
@@ -82,19 +83,9 @@ export function LayerCard({ layer }: { layer: Layer }) {
           {count > 1 && (
             <p role="status" className="mb-1 border-l-2 border-glass pl-2 text-xs text-glass">
               {count} layers are selected: changes go to all that have the property.
-              {count === 2 && (
-                <button
-                  type="button"
-                  className="ml-1 underline hover:text-paper disabled:opacity-40"
-                  disabled={!loop}
-                  title={loop ? undefined : 'Drag on the ruler of the Tape to mark the range first'}
-                  onClick={() => loop && actions.crossfade(loop)}
-                >
-                  Crossfade over the loop
-                </button>
-              )}
             </p>
           )}
+          {count === 2 && <CrossfadeRow range={loop} onCrossfade={actions.crossfade} />}
           <Name layer={layer} />
           <CardFilterBar wanted={wanted} onChange={setWanted} />
           <CordStrength layer={layer} />
@@ -271,6 +262,43 @@ function Actions({ layer }: { layer: Layer }) {
         <IconButton className="w-6" label="Linked copy: changes show in both" onClick={actions.link}>
           <Link2 size={14} />
         </IconButton>
+      )}
+    </div>
+  );
+}
+
+/** Lets one of two selected layers go as the other comes; says why that is not possible. */
+function CrossfadeRow({
+  range,
+  onCrossfade,
+}: {
+  range: readonly [number, number] | undefined;
+  onCrossfade: (range: readonly [number, number]) => void;
+}) {
+  const film = useEditor((state) => state.film);
+  const selected = useEditor((state) => state.selected);
+  const unlocked = film.layers.filter(({ id, locked }) => selected.includes(id) && !locked);
+  const problem = crossfadeProblem(
+    film,
+    unlocked.map(({ id }) => id),
+    range,
+  );
+  const id = useId();
+  return (
+    <div className="mb-1 border-l-2 border-glass pl-2 text-xs">
+      <button
+        type="button"
+        className="text-glass underline hover:text-paper disabled:text-dim disabled:no-underline"
+        disabled={problem !== undefined}
+        aria-describedby={problem ? id : undefined}
+        onClick={() => range && onCrossfade(range)}
+      >
+        Crossfade over the loop
+      </button>
+      {problem && (
+        <p id={id} className="text-dim">
+          {problem}
+        </p>
       )}
     </div>
   );

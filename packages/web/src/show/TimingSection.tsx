@@ -20,6 +20,7 @@ import { usePreviewState } from '../editor/previewContext';
 import type { LayerEdits } from './useLayerEdits';
 import { sectionTitles } from '../sections/sectionChanges';
 import { SectionTitleText } from '../sections/SectionTitleText';
+import { endCrossfade, keepCrossfades } from './crossfade';
 
 const own = (key: 'from' | 'to') => fieldOf(spanRecord, key) as NumberField;
 // An end can always be set after it.
@@ -43,7 +44,10 @@ export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdit
   const end = length ?? tracks;
   const set = (part: Partial<Span>) => {
     const [key] = Object.keys(part);
-    edits.each(`${key}`, `span ${key}`, (target) => (target.span = changeSpan(target.span, part)));
+    edits.each(`${key}`, `span ${key}`, (target, film) => {
+      target.span = changeSpan(target.span, part);
+      keepCrossfades(film, target.id);
+    });
   };
   return (
     <CardSection
@@ -79,8 +83,30 @@ export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdit
         defaults={{ ...spanStandard }}
         onChange={(key, value) => set({ [key]: value })}
       />
+      <CrossfadeNote layer={layer} edits={edits} />
       <SectionsChoice layer={layer} edits={edits} />
     </CardSection>
+  );
+}
+
+/** The layer that this one crossfades with, if any. */
+function CrossfadeNote({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
+  const layers = useEditor((state) => state.film.layers);
+  const back = layers.find(({ id }) => id === layer.crossfade);
+  if (!back) return null;
+  return (
+    <p className="flex items-center justify-between gap-2 py-1 text-dim">
+      <span>Crossfade from {back.name}</span>
+      <button
+        type="button"
+        className="underline hover:text-paper"
+        onClick={() =>
+          edits.each('end crossfade', 'crossfade', (target, film) => endCrossfade(film, target.id))
+        }
+      >
+        Fade apart
+      </button>
+    </p>
   );
 }
 

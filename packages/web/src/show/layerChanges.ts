@@ -83,6 +83,7 @@ export function deleteLayers(film: Film, ids: readonly string[]): void {
     for (const layer of film.layers) if (lacks(layer)) gone.add(layer.id);
   }
   film.layers = film.layers.filter(({ id }) => !gone.has(id));
+  for (const layer of film.layers) if (gone.has(layer.crossfade ?? '')) layer.crossfade = null;
   removeCordsOf(film, 'layers', gone);
   dropUnusedPaths(film);
 }
@@ -216,17 +217,6 @@ export function ungroupLayer(film: Film, id: string): string[] {
   for (const layer of inside) layer.group = group.group;
   deleteLayers(film, [id]);
   return inside.map((layer) => layer.id);
-}
-
-/**
- * One layer goes as the other comes: the one further back fades out over a range while the one in front fades in.
- * @param range seconds
- */
-export function crossfade(film: Film, ids: readonly string[], [from, to]: readonly [number, number]): void {
-  const [back, front] = film.layers.filter(({ id }) => ids.includes(id));
-  if (!back || !front) return;
-  back.span = { ...back.span, to, fadeOut: Math.min(to - from, to - back.span.from) };
-  front.span = { ...front.span, from, fadeIn: to - from };
 }
 
 /** Moves a layer into a group, or out of all; not into itself or what it contains. */

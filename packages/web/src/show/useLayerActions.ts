@@ -2,8 +2,8 @@ import type { Film } from '@cyclogram/core';
 import { toast } from 'sonner';
 import { useContext } from 'react';
 import { EditorContext, openLayerId } from '../editor/editorStore';
+import { crossfade } from './crossfade';
 import {
-  crossfade,
   deleteLayers,
   duplicateLayers,
   groupLayers,

@@ -11,6 +11,7 @@ import { hzOfY, yOfHz } from './frequencyAxis';
 import { isWithin, type Lanes } from './lanes';
 import { useTapePreferences } from './tapePreferences';
 import { timeAt, xOf, type TapeView } from './tapeView';
+import { keepCrossfades } from '../show/crossfade';
 
 /** Pixels within which an edge or a line is taken hold of. */
 const grasp = 6;
@@ -91,6 +92,7 @@ export function useTapePointer(tape: TapePointer) {
       (film) => {
         const target = owner === 'layer' ? findLayer(film, layer!.id)?.span : film.fades[owner];
         if (target) Object.assign(target, changed);
+        if (owner === 'layer' && layer) keepCrossfades(film, layer.id);
       },
       `fade ${owner} ${layer?.id} ${part}`,
     );
