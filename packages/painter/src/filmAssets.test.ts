@@ -107,3 +107,67 @@ describe('frames of footage', () => {
     expect(assets.images.get(frameKey('v', 2))?.image).toBe(2);
   });
 });
+
+describe('what could not be had', () => {
+  it('is asked for again when it is wanted: images, typefaces and footage', async () => {
+    let there = false;
+    const asked: string[] = [];
+    const ask = <T>(what: string, answer: T) => {
+      asked.push(what);
+      return there ? Promise.resolve(answer) : Promise.reject(new Error('not yet'));
+    };
+    const typeface = { ascent: 1, descent: 0, line: () => ({ letters: [], width: 0 }) };
+    const reader: FootageReader = {
+      info: { width: 1, height: 1, duration: 1, times: [0] },
+      frame: () => Promise.resolve({ image: 0, width: 1, height: 1 }),
+      close: () => {},
+    };
+    const assets = new FilmAssets(new Map([['i', 'image']]), {
+      image: (source) => ask(source, { image: 1, width: 1, height: 1 }),
+      typeface: (name) => ask(name, typeface),
+      footage: (source) => ask(source, reader),
+    });
+    assets.setFootage(new Map([['v', 'video']]));
+    const image = { ...pictureOf([0]).operations[0]!, image: 'i' } as Picture['operations'][0];
+    const picture: Picture = { width: 16, height: 9, operations: [image] };
+    const all = () =>
+      Promise.all([assets.prepare(picture), assets.prepareTypefaces(['Own']), assets.prepareFootage(['v'])]);
+    await all();
+    expect(asked.sort()).toEqual(['Own', 'image', 'video']);
+    expect(assets.lacks).toBe(true);
+    // Not in every picture.
+    expect(await all()).toEqual([undefined, undefined, undefined]);
+    expect(asked).toHaveLength(3);
+    there = true;
+    assets.retry();
+    await all();
+    expect(asked).toHaveLength(6);
+    expect([
+      assets.images.has('i'),
+      assets.typefaces.has('Own'),
+      assets.footage.has('v'),
+      assets.lacks,
+    ]).toEqual([...[true, true, true, false]]);
+  });
+
+  it('images that are not drawn any more give their memory back', () => {
+    const closed: string[] = [];
+    const bitmap = (name: string) => ({ image: { close: () => closed.push(name) }, width: 4, height: 4 });
+    const assets = new FilmAssets(new Map([['a', '1']]), {
+      image: () => Promise.reject(new Error()),
+      typeface: () => Promise.reject(new Error()),
+      footage: () => Promise.reject(new Error()),
+    });
+    assets.images.set('a', bitmap('first'));
+    assets.images.set('a', bitmap('second'));
+    expect(closed).toEqual(['first']);
+    assets.setSources(new Map());
+    expect(closed).toEqual(['first', 'second']);
+    for (let i = 0; i < 40; i++)
+      assets.images.setFrame(frameKey('v', i), 'v', { ...bitmap(`frame ${i}`), width: 2000, height: 1000 });
+    assets.images.trim(new Set([frameKey('v', 0)]));
+    expect(closed).toContain('frame 1');
+    expect(closed).not.toContain('frame 0');
+    expect(closed).not.toContain('frame 39');
+  });
+});

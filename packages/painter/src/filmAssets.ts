@@ -47,6 +47,8 @@ export class FilmAssets {
   private readonly readers = new Map<string, FootageReader>();
   private readonly opening = new Map<string, Promise<void>>();
   private readonly missing = new Set<string>();
+  /** Names of typefaces that could not be had. */
+  private readonly unset = new Set<string>();
   private footageSources: ReadonlyMap<string, string> = new Map();
 
   /**
@@ -90,9 +92,17 @@ export class FilmAssets {
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 
-  /** Footage that could not be had may be there now. */
-  retryFootage(): void {
-    for (const [id, source] of this.footageSources) if (this.missing.delete(source)) this.opening.delete(id);
+  /** What could not be had may be there now: it is asked for again when it is needed next. */
+  retry(): void {
+    for (const [id, source] of this.footageSources) if (this.missing.has(source)) this.opening.delete(id);
+    for (const name of this.unset) this.settings.delete(name);
+    this.unset.clear();
+    this.missing.clear();
+  }
+
+  /** Whether something could not be had. */
+  get lacks(): boolean {
+    return this.missing.size + this.unset.size > 0;
   }
 
   private open(id: string): Promise<void> | undefined {
@@ -116,7 +126,9 @@ export class FilmAssets {
 
   /** Brings typefaces in. Undefined when all of them are here, or cannot be had. */
   prepareTypefaces(names: readonly string[]): Promise<void> | undefined {
-    const coming = names.filter((name) => !this.typefaces.has(name)).map((name) => this.set(name));
+    const coming = names
+      .filter((name) => !this.typefaces.has(name) && !this.unset.has(name))
+      .map((name) => this.set(name));
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 
@@ -124,6 +136,7 @@ export class FilmAssets {
   forgetTypeface(name: string): void {
     this.typefaces.delete(name);
     this.settings.delete(name);
+    this.unset.delete(name);
   }
 
   private set(name: string): Promise<void> {
@@ -131,7 +144,7 @@ export class FilmAssets {
     if (!setting) {
       setting = this.read.typeface(name).then(
         (typeface) => void this.typefaces.set(name, typeface),
-        () => undefined,
+        () => void this.unset.add(name),
       );
       this.settings.set(name, setting);
     }
@@ -177,7 +190,10 @@ export class FilmAssets {
           // It may have become another one meanwhile.
           if (this.sources.get(id) === source) this.images.set(id, image);
         },
-        () => void this.missing.add(source),
+        () => {
+          this.missing.add(source);
+          this.loading.delete(id);
+        },
       );
       this.loading.set(id, loading);
     }

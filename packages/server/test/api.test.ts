@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { request } from 'node:http';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { pino } from 'pino';
 import { startServer, type RunningServer } from '../src/index';
 import { api, smallFilm, startTestServer, temporaryFolder, tone, upload, writeWav } from './support';
@@ -207,6 +207,19 @@ describe('errors', () => {
         const asked = await api(server.url, 'POST', '/renders/estimate', { filmId: id, format, ...part });
         expect(asked.status, `${format} ${JSON.stringify(part)}`).toBe(200);
       }
+  });
+
+  it('a list of renders leaves their films where they are', async () => {
+    const { database } = server.services;
+    const runner = database.createQueryRunner();
+    const query = vi.spyOn(Object.getPrototypeOf(runner) as typeof runner, 'query');
+    const { status } = await api(server.url, 'GET', '/renders');
+    const asked = query.mock.calls.map(([sql]) => sql).filter((sql) => sql.includes('FROM "render"'));
+    query.mockRestore();
+    await runner.release();
+    expect([status, asked.length]).toEqual([200, 1]);
+    expect(asked[0]).toContain('"fileName"');
+    expect(asked[0]).not.toContain('document');
   });
 
   it('what cannot be transparent names all that can', async () => {

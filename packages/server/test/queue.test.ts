@@ -1,6 +1,6 @@
 import { readdir, readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import {
   api,
   decodeFrames,
@@ -60,15 +60,17 @@ describe('the queue', () => {
     expect(await waiting()).toEqual([png, webm, gif]);
 
     // Paused, the next one comes: the first of the order.
-    for (let tries = 0; tries < 300; tries++) {
-      const { body } = await api(server.url, 'GET', `/renders/${long}`);
-      if (Number(body['framesDone']) > 260) break;
-      await new Promise((resolve) => setTimeout(resolve, 50));
-    }
+    const framesDone = async () =>
+      Number((await api(server.url, 'GET', `/renders/${long}`)).body['framesDone']);
+    await vi.waitUntil(async () => (await framesDone()) > 260, { timeout: 60_000, interval: 50 });
     const paused = await api(server.url, 'POST', `/renders/${long}/pause`);
     expect(paused.body).toMatchObject({ status: 'paused' });
-    expect(Number(paused.body['framesDone'])).toBeGreaterThan(0);
+    // Whole segments are kept, and no more comes while it stands still.
+    const keptFrames = Number(paused.body['framesDone']);
+    expect(keptFrames).toBeGreaterThan(0);
+    expect(keptFrames).toBeLessThan(1800);
     await renderState(server.url, png, 'done');
+    expect(await framesDone()).toBe(keptFrames);
     expect((await api(server.url, 'POST', `/renders/${gif}/cancel`)).body['status']).toBe('cancelled');
 
     // Killed in the middle: what was finished is kept, what waits goes on.

@@ -1,3 +1,4 @@
+import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
 import { firstPixel, passEngine } from '../pass/passEngine';
 
@@ -13,8 +14,6 @@ export function bytesOfForm(form: PixelForm, width: number, height: number): num
   const perPixel = { rgba: 4, yuv420p: 1.5, yuva420p: 2.5, yuv444p10: 6, yuva444p10: 8 }[form];
   return pixels * perPixel;
 }
-
-const align = (address: number) => (address + 15) & ~15;
 
 /**
  * Pixels in the form that an encoder takes, by ITU-R BT.709. Good until passes run, or the next frame comes.

@@ -1,3 +1,4 @@
+import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
 import { firstPixel, passEngine } from '../pass/passEngine';
 
@@ -30,7 +31,7 @@ export function pixelsOf({
 }: Planes): Uint8ClampedArray<ArrayBuffer> {
   const code = passEngine();
   const at = firstPixel;
-  const out = (at + data.length + 15) & ~15;
+  const out = align(at + data.length);
   const memory = reachMemory(code.memory, out + 4 * width * height);
   new Uint8Array(memory, at, data.length).set(data);
   const first = at + luma.offset;

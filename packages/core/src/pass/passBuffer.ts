@@ -1,3 +1,4 @@
+import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
 import { putImageTask, type PassCode, type Pointer } from './passCalls';
 import { firstPixel, passEngine } from './passEngine';
@@ -5,8 +6,6 @@ import { firstPixel, passEngine } from './passEngine';
 /** What lies beyond the pixels of a buffer. */
 export type Edges = 'clear' | 'repeat' | 'mirror';
 const edgeNumbers: Record<Edges, number> = { clear: 0, repeat: 1, mirror: 2 };
-
-const align = (bytes: number) => (bytes + 15) & ~15;
 
 /**
  * Pixels on their way through passes, in the memory of the compiled code: red, green, blue, each multiplied by opacity,

@@ -1,3 +1,4 @@
+import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
 import { firstPixel, passEngine } from './passEngine';
 
@@ -37,7 +38,6 @@ export class PixelSum {
   private room() {
     const code = passEngine();
     const count = this.width * this.height;
-    const align = (bytes: number) => (bytes + 15) & ~15;
     const wide = firstPixel + align(4 * count);
     const sums = wide + align(8 * count);
     const buffer = reachMemory(code.memory, sums + 16 * count);

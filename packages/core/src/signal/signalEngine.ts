@@ -1,3 +1,4 @@
+import { align } from '../compiled/align';
 import { reachMemory, startCode } from '../compiled/webAssembly';
 import { tasksEnd, type SignalCode } from './signalCalls';
 import { signalCode } from './signalCode';
@@ -8,10 +9,7 @@ import { signalCode } from './signalCode';
  * calls the code has for itself until the next one does.
  */
 
-/** The next address at which any value can stand. */
-export function align(address: number): number {
-  return (address + 15) & ~15;
-}
+export { align };
 
 let loaded: SignalCode | undefined;
 /** Below stand the structures that functions are told by. */

@@ -141,6 +141,15 @@ export const RenderEntity = new EntitySchema<RenderRow>({
   },
 });
 
+/** What lists show of a render: all but its film, which is large. */
+export type ListedRender = Omit<RenderRow, 'document'>;
+
+const { document: _document, ...listedColumns } = RenderEntity.options.columns;
+/** The columns of that, as they are selected. */
+export const listedRender = Object.fromEntries(
+  Object.keys(listedColumns).map((column) => [column, true]),
+) as Record<keyof ListedRender, true>;
+
 /** A finished part of a render. */
 export interface SegmentRow {
   renderId: string;

@@ -6,7 +6,14 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { In, type DataSource } from 'typeorm';
 import type { DataFolder } from '../config';
-import { RenderEntity, SegmentEntity, type RenderRow, type RenderStatus } from '../db/entities';
+import {
+  listedRender,
+  RenderEntity,
+  SegmentEntity,
+  type ListedRender,
+  type RenderRow,
+  type RenderStatus,
+} from '../db/entities';
 import { filmSeconds, type FilmStore } from '../films/filmStore';
 import { Problem, toProblem } from '../http/problem';
 import { formatOf } from './format/registry';
@@ -131,7 +138,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
 
   /** All renders, newest first. */
   async list(): Promise<RenderView[]> {
-    const rows = await this.rows.find({ order: { createdAt: 'DESC' } });
+    const rows: ListedRender[] = await this.rows.find({ select: listedRender, order: { createdAt: 'DESC' } });
     return Promise.all(rows.map((row) => this.viewWithSegments(this.current(row))));
   }
 
@@ -238,7 +245,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     return join(this.folder.renders, attempt === 0 ? `${id}.segments` : `${id}.${attempt}.segments`);
   }
 
-  private current(row: RenderRow): RenderRow {
+  private current<Row extends ListedRender>(row: Row): Row {
     return { ...row, ...this.unsaved.get(row.id) };
   }
 
@@ -413,7 +420,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     this.emit('change', this.view(row));
   }
 
-  private async viewWithSegments(row: RenderRow): Promise<RenderView> {
+  private async viewWithSegments(row: ListedRender): Promise<RenderView> {
     const view = this.view(row);
     if (row.status === 'failed' || row.status === 'waiting' || row.status === 'paused') {
       const { id, attempt } = row;
@@ -423,7 +430,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     return view;
   }
 
-  private view(row: RenderRow): RenderView {
+  private view(row: ListedRender): RenderView {
     const own = this.running?.row.id === row.id && this.running.row.attempt === row.attempt;
     return viewOf(row, own ? this.running : undefined);
   }

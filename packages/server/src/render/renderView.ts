@@ -1,10 +1,10 @@
-import type { RenderRow } from '../db/entities';
+import type { ListedRender, RenderRow } from '../db/entities';
 import { formatOf } from './format/registry';
 import type { FormatKind } from './format/renderFormat';
 import type { RenderProgress, RenderStage } from './renderVideo';
 
 /** A render as the interface sees it. */
-export interface RenderView extends Omit<RenderRow, 'document' | 'problem'> {
+export interface RenderView extends Omit<ListedRender, 'problem'> {
   stage: RenderStage | null;
   framesDone: number;
   /** Estimated seconds until it is finished, when something is known. */
@@ -28,8 +28,8 @@ export interface Running {
 }
 
 /** A render as the interface sees it. @param running what it is doing, where it is the one that runs */
-export function viewOf(row: RenderRow, running: Running | undefined): RenderView {
-  const { document: _document, problem, ...rest } = row;
+export function viewOf(row: ListedRender, running: Running | undefined): RenderView {
+  const { document: _document, problem, ...rest } = row as RenderRow;
   const doing = row.status === 'running' ? running : undefined;
   const { kind, label, mimeType } = formatOf(row.format);
   return {

@@ -1,6 +1,7 @@
 import type { Film, FrameRate } from '@cyclogram/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
+import { forgetFilm } from '../editor/forgetFilm';
 
 export interface FilmSummary {
   id: string;
@@ -60,6 +61,7 @@ export function useFilmActions() {
   const refresh = () => queries.invalidateQueries({ queryKey: filmsKey });
   const remove = useMutation({
     mutationFn: (id: string) => call('DELETE', `/films/${id}`),
+    onSuccess: (_answer, id) => forgetFilm(id),
     onSettled: refresh,
   });
   const restore = useMutation({

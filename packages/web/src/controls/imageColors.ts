@@ -40,6 +40,7 @@ export function useImageColors(address: string | undefined): string[] {
       const bitmap = await createImageBitmap(await (await fetch(address!)).blob());
       const context = new OffscreenCanvas(side, side).getContext('2d')!;
       context.drawImage(bitmap, 0, 0, side, side);
+      bitmap.close();
       return mainColors(context.getImageData(0, 0, side, side).data, 10);
     },
   });

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiProblem } from '../api/client';
 import type { StoredFilm } from '../api/films';
 import { createEditorStore, type EditorStore } from './editorStore';
+import { forgetFilm } from './forgetFilm';
 import { keptEdits } from './keptEdits';
 import { FilmSaver } from './useFilmSaving';
 
@@ -51,6 +52,35 @@ describe('saving', () => {
     expect(saveFilm).toHaveBeenCalledTimes(1);
     expect(saving().kind).toBe('saved');
     expect(await keptEdits('film')).toBeUndefined();
+  });
+
+  it('while something is dragged it is kept once a second, and at the end', async () => {
+    saveFilm.mockReturnValue(taken(2));
+    const writes = vi.fn();
+    const set = kept.set.bind(kept);
+    kept.set = (key, value) => {
+      if (key.startsWith('unsaved:')) writes();
+      return set(key, value);
+    };
+    for (let i = 0; i < 300; i++) {
+      retitle(`B ${i}`);
+      await vi.advanceTimersByTimeAsync(16);
+    }
+    // 4.8 s of dragging.
+    expect(writes).toHaveBeenCalledTimes(4);
+    await vi.advanceTimersByTimeAsync(160);
+    expect((await keptEdits('film'))?.film.title).toBe('B 299');
+    expect(writes).toHaveBeenCalledTimes(5);
+    kept.set = set;
+  });
+
+  it('what is kept of a film goes with it', async () => {
+    saveFilm.mockReturnValue(taken(2));
+    retitle('B');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([...kept.keys()]).toEqual(['history:film']);
+    await forgetFilm('film');
+    expect(kept.size).toBe(0);
   });
 
   it('what the server does not take is not sent again until it is changed, and its reason is shown', async () => {

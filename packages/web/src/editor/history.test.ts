@@ -1,4 +1,4 @@
-import { defaultFilm } from '@cyclogram/core';
+import { defaultFilm, type Film } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { amendChange, makeChange, redoChange, undoChange, type History } from './history';
 
@@ -60,5 +60,37 @@ describe('undo and redo', () => {
     const changed = rename('B')(start());
     const kept = JSON.parse(JSON.stringify(changed)) as History;
     expect(undoChange(kept).film.title).toBe('A');
+  });
+
+  it('hold a gesture as one difference, however long it took', () => {
+    const drag = (history: History, i: number) =>
+      makeChange(history, 'move', 'drag', i * 16, (film) => {
+        film.paths[0]!.position.x = i;
+        film.layers[0]!.name = `x ${i}`;
+      });
+    let history = makeChange(start(), 'title', '', 0, (film) => void (film.title = 'B'));
+    for (let i = 1; i <= 3600; i++) history = drag(history, i);
+    expect(history.past).toHaveLength(2);
+    const step = history.past[1]!;
+    expect([step.redo.length, step.undo.length]).toEqual([2, 2]);
+    expect(undoChange(history).film).toEqual({ ...defaultFilm('A'), title: 'B' });
+    expect(redoChange(undoChange(history)).film).toEqual(history.film);
+  });
+
+  it('hold what came, went and moved in a gesture', () => {
+    const edits: ((film: Film) => void)[] = [
+      (film) => void film.sections.push({ id: 's', name: 'A', from: 0 }),
+      (film) => void film.sections.unshift({ id: 't', name: 'B', from: 1 }),
+      (film) => void (film.sections = film.sections.filter(({ id }) => id !== 's')),
+      (film) => void film.layers.reverse(),
+      (film) => void delete (film as Partial<Film>).recipe,
+      (film) => void (film.length = 12),
+      (film) => void film.layers.splice(0, 1),
+    ];
+    const before = start();
+    const after = edits.reduce((history, edit, i) => makeChange(history, 'all', 'all', i, edit), before);
+    expect(after.past).toHaveLength(1);
+    expect(undoChange(after).film).toEqual(before.film);
+    expect(redoChange(undoChange(after)).film).toEqual(after.film);
   });
 });

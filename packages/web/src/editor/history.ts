@@ -1,5 +1,6 @@
 import type { Film } from '@cyclogram/core';
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
+import { differenceOf } from './difference';
 
 enablePatches();
 
@@ -24,6 +25,19 @@ const mostSteps = 300;
 /** Milliseconds within which changes of the same thing count as one. */
 const mergeWithin = 1000;
 
+/** The film before a step, while the step may still grow. */
+const befores = new WeakMap<Change, Film>();
+
+/** A step that goes on: however many changes it is made of, it holds the difference that they make together. */
+function goneOn(step: Change, film: Film, more: { redo: Patch[]; undo: Patch[] }): Change {
+  const before = befores.get(step);
+  const next: Change = before
+    ? { ...step, ...differenceOf(before, film) }
+    : { ...step, redo: [...step.redo, ...more.redo], undo: [...more.undo, ...step.undo] };
+  if (before) befores.set(next, before);
+  return next;
+}
+
 /** Makes a change; the same history when it changes nothing. */
 export function makeChange(
   history: History,
@@ -37,9 +51,14 @@ export function makeChange(
   const last = history.past.at(-1);
   const merges =
     last && key !== '' && last.key === key && now - last.at < mergeWithin && history.future.length === 0;
-  const step: Change = merges
-    ? { ...last, at: now, redo: [...last.redo, ...redo], undo: [...undo, ...last.undo] }
-    : { label, key, at: now, undo, redo };
+  let step: Change;
+  if (merges) {
+    step = goneOn(last, film, { redo, undo });
+    step.at = now;
+  } else {
+    step = { label, key, at: now, undo, redo };
+    befores.set(step, history.film);
+  }
   const past = [...(merges ? history.past.slice(0, -1) : history.past), step].slice(-mostSteps);
   return { film, past, future: [] };
 }
@@ -53,8 +72,7 @@ export function amendChange(history: History, edit: (film: Film) => void): Histo
   if (redo.length === 0) return history;
   const last = history.past.at(-1);
   if (!last) return { ...history, film };
-  const step = { ...last, redo: [...last.redo, ...redo], undo: [...undo, ...last.undo] };
-  return { ...history, film, past: [...history.past.slice(0, -1), step] };
+  return { ...history, film, past: [...history.past.slice(0, -1), goneOn(last, film, { redo, undo })] };
 }
 
 export function undoChange({ film, past, future }: History): History {

@@ -188,6 +188,15 @@ describe('the preview', () => {
     expect(getState().problem).toBeUndefined();
   });
 
+  it('asks for files again when one is added, even under the address that it had', () => {
+    const film = makeFilm();
+    const own = { id: 'own', name: 'Own', source: { asset: hash('c') } };
+    preview.setFilm({ ...film, typefaces: [own] }, assets);
+    expect(painting.all('retry')).toHaveLength(0);
+    preview.setFilm({ ...film, typefaces: [{ ...own }] }, assets);
+    expect(painting.all('retry')).toHaveLength(1);
+  });
+
   it('starts both workers again when one has stopped, tells them everything, and says so', () => {
     const film = makeFilm(
       ({ images }) => void images.push({ id: 'p', name: 'P', source: { asset: hash('c') } }),
@@ -195,14 +204,29 @@ describe('the preview', () => {
     preview.setFilm(film, assets);
     preview.setSize(640, 360);
     preview.watch('ear-1');
+    preview.setBefore(true);
+    preview.setCoarse(true);
+    preview.setSize(800, 450);
     preview.seek(7);
+    const said = {
+      painting: new Set(painting.calls.map(([name]) => name)),
+      hearing: new Set(hearing.calls.map(([name]) => name)),
+    };
     const before = painting.last('connect')[0];
     hearing.calls.length = painting.calls.length = 0;
     painting.stop();
     expect([hearing.starts, painting.starts, hearing.ended, painting.ended]).toEqual([2, 2, false, false]);
     expect(painting.last('connect')[0]).not.toBe(before);
     expect(painting.last('setFilm')).toEqual([film, 60]);
-    expect(painting.last('setSize')).toEqual([640, 360]);
+    expect(painting.last('setSize')).toEqual([800, 450]);
+    // All that each was told, once, and the last of it.
+    for (const [worker, names] of [
+      [painting, said.painting],
+      [hearing, said.hearing],
+    ] as const)
+      for (const name of names) expect(worker.all(name), name).toHaveLength(1);
+    expect(painting.last('setBefore')).toEqual([true]);
+    expect(painting.last('setCoarse')).toEqual([true]);
     expect(painting.last('setClock')[0]).toMatchObject({ time: 7 });
     expect(painting.all('setImages')).toHaveLength(1);
     expect(hearing.last('watch')).toEqual(['ear-1']);

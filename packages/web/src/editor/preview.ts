@@ -81,6 +81,13 @@ const makeWorkers: MakeWorkers = {
     ),
 };
 
+/** What a worker is told and need not answer: all but what it is given away, and asked. */
+type Told<Api> = Exclude<keyof Api & string, 'connect' | 'setCanvas' | 'ask' | 'request'>;
+
+/** Says something to a worker. */
+const callOf = (worker: object, name: string, given: readonly unknown[]): Promise<unknown> =>
+  (worker as Record<string, (...given: readonly unknown[]) => Promise<unknown>>)[name]!(...given);
+
 /** Workers that stop more often than so many times within so many milliseconds stay ended. */
 const mostRestarts = 3;
 const restartWithin = 60_000;
@@ -118,11 +125,11 @@ export class Preview {
   private footage = '{}';
   /** Ears whose waveform is wanted though no figure of the film shows it. */
   private waved: string[] = [];
-  private watched: string | undefined;
-  private room: readonly [number, number] = [0, 0];
-  private coarse = false;
   /** When workers were started again, in milliseconds. */
   private restarts: number[] = [];
+  /** What each worker was told last, by the name of what was said: it is told again when it is started again. */
+  private readonly toldHearing = new Map<string, (hearing: Remote<HearingApi>) => Promise<unknown>>();
+  private readonly toldPainting = new Map<string, (painting: Remote<PaintingApi>) => Promise<unknown>>();
   private film: Film | undefined;
   private assets: ReadonlyMap<string, Asset> = new Map();
   private filmSeconds = 0;
@@ -144,8 +151,8 @@ export class Preview {
     const { port1, port2 } = new MessageChannel();
     const hears = proxy((report: HearingReport) => this.onHearing(report));
     const paints = proxy((report: PaintingReport) => this.onPainting(report));
-    this.tellHearing((hearing) => hearing.connect(transfer(port1, [port1]), hears));
-    this.tellPainting((painting) => painting.connect(transfer(port2, [port2]), paints));
+    this.tell(this.hearing.ask((hearing) => hearing.connect(transfer(port1, [port1]), hears)));
+    this.tell(this.painting.ask((painting) => painting.connect(transfer(port2, [port2]), paints)));
   }
 
   /** Both workers again, for each has what the other one told it; what they knew they are told once more. */
@@ -161,16 +168,9 @@ export class Preview {
     this.hearing.start();
     this.painting.start();
     this.connect();
-    this.addresses = '';
-    this.typefaces = '';
-    this.footage = '{}';
     this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0 }));
-    this.tellPainting((painting) => painting.setSize(...this.room));
-    this.tellPainting((painting) => painting.setCoarse(this.coarse));
-    this.tellPainting((painting) => painting.setClock(this.clock));
-    this.tellHearing((hearing) => hearing.setPlaying(this.clock.playing));
-    this.watch(this.watched);
-    if (this.film) this.setFilm(this.film, this.assets);
+    for (const call of this.toldPainting.values()) this.tell(this.painting.ask(call));
+    for (const call of this.toldHearing.values()) this.tell(this.hearing.ask(call));
   }
 
   /** Length of the film in seconds. */
@@ -191,44 +191,50 @@ export class Preview {
 
   /** The canvas to paint on; none while no Screen is shown. */
   setCanvas(canvas: OffscreenCanvas | undefined): void {
-    this.tellPainting((painting) => painting.setCanvas(canvas && transfer(canvas, [canvas])));
+    // It can be given away once: after a restart the Screen makes another one.
+    this.tell(this.painting.ask((painting) => painting.setCanvas(canvas && transfer(canvas, [canvas]))));
   }
 
   /** Room for the picture in device pixels. */
   setSize(width: number, height: number): void {
-    this.room = [width, height];
-    this.tellPainting((painting) => painting.setSize(width, height));
+    this.tellPainting('setSize', width, height);
   }
 
   /** Whether stages are painted with fewer pixels while playing. Renders never are. */
   setCoarse(coarse: boolean): void {
-    this.coarse = coarse;
-    this.tellPainting((painting) => painting.setCoarse(coarse));
+    this.tellPainting('setCoarse', coarse);
   }
 
   /** Whether the picture is shown without its finish, to compare. */
   setBefore(before: boolean): void {
     this.state.setState({ before });
-    this.tellPainting((painting) => painting.setBefore(before));
+    this.tellPainting('setBefore', before);
   }
 
   /** The film as it is now, and what is known of its sounds. */
   setFilm(film: Film, assets: ReadonlyMap<string, Asset>): void {
+    const added =
+      this.film !== undefined &&
+      (['images', 'lookups', 'typefaces', 'footage'] as const).some(
+        (list) => this.film![list] !== film[list],
+      );
     this.film = film;
     this.assets = assets;
     this.filmSeconds = this.secondsOf(film, assets);
     this.state.setState({ trackSeconds: this.secondsOf({ ...film, length: null }, assets) });
     const length = Math.round(this.filmSeconds * pcmSampleRate);
-    this.tellPainting((painting) => painting.setFilm(film, this.filmSeconds));
+    this.tellPainting('setFilm', film, this.filmSeconds);
     this.tellImages(film);
     this.tellFootage(film);
     this.tellTypefaces(film);
+    // A file that could not be had may have been added anew, under the address that it had.
+    if (added) this.tellPainting('retry');
     const ears = [...film.ears, ...sliceEars(film)].map((ear) => ({
       ear,
       tracks: this.sources(tracksOfEar(film, ear)),
     }));
     const waved = [...new Set([...waveformEars(film), ...this.waved])];
-    this.tellHearing((hearing) => hearing.setFilm(ears, film.followers, waved, length));
+    this.tellHearing('setFilm', ears, film.followers, waved, length);
     this.updateTracks();
   }
 
@@ -274,8 +280,7 @@ export class Preview {
 
   /** The ear whose spectrogram the Tape shows. */
   watch(earId: string | undefined): void {
-    this.watched = earId;
-    this.tellHearing((hearing) => hearing.watch(earId));
+    this.tellHearing('watch', earId);
   }
 
   async toggle(): Promise<void> {
@@ -285,7 +290,7 @@ export class Preview {
 
   seek(time: number): void {
     this.player.seek(time);
-    this.tellHearing((hearing) => hearing.setNow(time));
+    this.tellHearing('setNow', time);
   }
 
   /** Goes to the moment that the frame so many frames on will show when rendered. */
@@ -358,7 +363,7 @@ export class Preview {
     const key = JSON.stringify(addresses);
     if (key === this.addresses) return;
     this.addresses = key;
-    this.tellPainting((painting) => painting.setImages(addresses));
+    this.tellPainting('setImages', addresses);
   }
 
   /** The same of footage. */
@@ -369,7 +374,7 @@ export class Preview {
     const key = JSON.stringify(addresses);
     if (key === this.footage) return;
     this.footage = key;
-    this.tellPainting((painting) => painting.setFootage(addresses));
+    this.tellPainting('setFootage', addresses);
   }
 
   /** The same of typefaces. */
@@ -378,7 +383,7 @@ export class Preview {
     const key = JSON.stringify(addresses);
     if (key === this.typefaces) return;
     this.typefaces = key;
-    this.tellPainting((painting) => painting.setTypefaces(addresses));
+    this.tellPainting('setTypefaces', addresses);
   }
 
   close(): void {
@@ -402,12 +407,26 @@ export class Preview {
     );
   }
 
-  private tellHearing(call: (hearing: Remote<HearingApi>) => Promise<unknown>): void {
-    this.tell(this.hearing.ask(call));
+  private tellHearing<Name extends Told<HearingApi>>(
+    name: Name,
+    ...given: Parameters<HearingApi[Name]>
+  ): void {
+    this.remember(this.toldHearing, name, (hearing) => callOf(hearing, name, given));
+    this.tell(this.hearing.ask(this.toldHearing.get(name)!));
   }
 
-  private tellPainting(call: (painting: Remote<PaintingApi>) => Promise<unknown>): void {
-    this.tell(this.painting.ask(call));
+  private tellPainting<Name extends Told<PaintingApi>>(
+    name: Name,
+    ...given: Parameters<PaintingApi[Name]>
+  ): void {
+    this.remember(this.toldPainting, name, (painting) => callOf(painting, name, given));
+    this.tell(this.painting.ask(this.toldPainting.get(name)!));
+  }
+
+  /** The last one of each name counts, in the order in which they were given. */
+  private remember<Call>(told: Map<string, Call>, name: string, call: Call): void {
+    told.delete(name);
+    told.set(name, call);
   }
 
   /** A worker that has stopped is started again, and told everything then. */
@@ -420,10 +439,10 @@ export class Preview {
 
   private onClock(clock: ClockState): void {
     this.clock = clock;
-    this.tellPainting((painting) => painting.setClock(clock));
+    this.tellPainting('setClock', clock);
     if (clock.playing !== this.state.getState().playing) {
       this.state.setState({ playing: clock.playing });
-      this.tellHearing((hearing) => hearing.setPlaying(clock.playing));
+      this.tellHearing('setPlaying', clock.playing);
     }
     for (const listener of this.listeners) listener();
   }

@@ -4,11 +4,14 @@ import { ApiProblem } from '../api/client';
 import { saveFilm } from '../api/films';
 import type { EditorStore } from './editorStore';
 import type { Change } from './history';
+import { historyKey } from './forgetFilm';
 import { dropEdits, keepEdits } from './keptEdits';
 
 /** Milliseconds of quiet before a change is saved, and before it is kept in the browser. */
 const quiet = 700;
 const keepAfter = 150;
+/** Where there is no quiet, as while something is dragged, it is kept every so many milliseconds. */
+const keepEvery = 1000;
 
 /** Milliseconds until a save that met no server, or a server in trouble, is tried again. */
 const retryAfter = 5000;
@@ -21,8 +24,6 @@ interface KeptHistory {
   past: Change[];
   future: Change[];
 }
-
-const historyKey = (id: string) => `history:${id}`;
 
 /** Keeps undo steps for the next time the film is opened at this revision. */
 export const keepHistory = (id: string, history: KeptHistory): Promise<void> =>
@@ -59,6 +60,8 @@ export function useFilmSaving(store: EditorStore): void {
 export class FilmSaver {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private keeping: ReturnType<typeof setTimeout> | undefined;
+  /** When the first change was made that is not kept. */
+  private unkept: number | undefined;
   private saving = false;
   private closed = false;
   private readonly stopWatching: () => void;
@@ -68,7 +71,7 @@ export class FilmSaver {
       if (state.film === before.film) return;
       if (state.saving.kind !== 'stale') state.setSaving({ kind: 'unsaved' });
       this.later(quiet);
-      this.keeping ??= setTimeout(() => this.keep(), keepAfter);
+      this.keepSoon();
     });
     // Edits that were kept from before are sent at once.
     if (!this.isSaved()) this.later(0);
@@ -103,9 +106,18 @@ export class FilmSaver {
     this.timer = setTimeout(() => void this.save(), wait);
   }
 
+  /** Keeps the film when it has been quiet for a moment, or has not been kept for long. */
+  private keepSoon(): void {
+    const now = Date.now();
+    this.unkept ??= now;
+    clearTimeout(this.keeping);
+    this.keeping = setTimeout(() => this.keep(), Math.min(keepAfter, this.unkept + keepEvery - now));
+  }
+
   private keep(): void {
     clearTimeout(this.keeping);
     this.keeping = undefined;
+    this.unkept = undefined;
     const { id, revision, film, past, future } = this.store.getState();
     if (!this.isSaved()) void keepEdits(id, { revision, film, past, future, at: new Date().toISOString() });
   }
@@ -123,6 +135,7 @@ export class FilmSaver {
       if (this.store.getState().film === film) {
         clearTimeout(this.keeping);
         this.keeping = undefined;
+        this.unkept = undefined;
         await dropEdits(id);
       } else {
         setSaving({ kind: 'unsaved' });

@@ -22,6 +22,7 @@ self.onmessage = async ({ data }: MessageEvent<TraceWish>) => {
     ];
     const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
     context.drawImage(bitmap, 0, 0, width, height);
+    bitmap.close();
     const { data: pixels } = context.getImageData(0, 0, width, height);
     const path = traceContours(gridOf(pixels, width, height, data.edge), data.threshold, data.detail);
     self.postMessage(path === '' ? { problem: 'there is no edge in the image at this threshold' } : { path });

@@ -164,6 +164,8 @@ export interface PaintingApi {
   setFootage(addresses: Record<string, string>): void;
   /** Addresses of the film's images, by their ids. */
   setImages(addresses: Record<string, string>): void;
+  /** What could not be had may be there now. */
+  retry(): void;
   request<Name extends RequestName>(
     what: Name,
     given: Requests[Name]['given'],

@@ -27,6 +27,7 @@ import { expose, transfer } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { openFootage } from '../footage/openFootage';
 import { withoutPasses } from '../finish/upTo';
+import { dropTables } from './dropTables';
 import { Resolution } from './resolution';
 import { chooseCanvas } from './chooseCanvas';
 import { answerRequest } from './requests';
@@ -104,6 +105,7 @@ const api: PaintingApi = {
   setFilm(next, end) {
     film = next;
     tables.end = end;
+    dropTables(tables, next);
     hearing = new TableHearing(tables, film);
     prepareTypefaces();
     prepareFootage();
@@ -134,7 +136,6 @@ const api: PaintingApi = {
   },
   setFootage(addresses) {
     assets.setFootage(new Map(Object.entries(addresses)));
-    assets.retryFootage();
     prepareFootage();
     schedule();
   },
@@ -142,6 +143,7 @@ const api: PaintingApi = {
     assets.setSources(new Map(Object.entries(addresses)));
     schedule();
   },
+  retry,
   async request(what, given) {
     if (!film) throw new Error('there is no film');
     const { answer, transfer: moved } = await answerRequest(what, given, {
@@ -151,6 +153,25 @@ const api: PaintingApi = {
   },
 };
 expose(api);
+
+/** Milliseconds after which what could not be had is asked for again. */
+const retryAfter = 5000;
+let retrying: ReturnType<typeof setTimeout> | undefined;
+
+/** Asks again for what could not be had. */
+function retry(): void {
+  clearTimeout(retrying);
+  retrying = undefined;
+  assets.retry();
+  prepareTypefaces();
+  prepareFootage();
+  schedule();
+}
+
+/** After a picture something may be missing that is there later. */
+function retryLater(): void {
+  if (assets.lacks) retrying ??= setTimeout(retry, retryAfter);
+}
 
 /** What it replaces goes back: there its memory is used again. */
 function putTable(hearing: MessagePort, id: string, table: LevelTable): void {
@@ -210,6 +231,7 @@ function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, tim
   // What is not here yet is left out, and painted when it has come.
   // While it plays, smaller frames of footage will do; as soon as it stands still, they come in their own size.
   void assets.prepare(picture, clock.playing)?.then(schedule);
+  retryLater();
   painter.stagePixel = coarse && clock.playing ? 2 : 1;
   painter.paint(context, picture, width, height);
   const paintMs = performance.now() - start;
