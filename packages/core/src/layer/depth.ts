@@ -117,6 +117,15 @@ export function sceneAt(layer: DepthLayer, moment: Moment): SceneOp | undefined 
   return { op: 'scene', meshes, rows, near, focal, isPerspective, wanted, box: seenBox(meshes, view, film) };
 }
 
+/** What of a body says which letters it has. */
+interface Texted {
+  id: string;
+  source?: string;
+  text?: string;
+}
+
+const letterCount = ({ text = '' }: Texted): number => [...text.replace(/\s/g, '')].length;
+
 /** A small stage: bodies, light and a camera. */
 export const depthLayer: LayerKind<'depth', typeof depthLayerRecord> = {
   kind: 'depth',
@@ -133,10 +142,9 @@ export const depthLayer: LayerKind<'depth', typeof depthLayerRecord> = {
   }),
   shows: () => [],
   /** Letters of its texts. */
-  parts: ({ bodies }) =>
-    Math.max(
-      1,
-      ...(bodies as { text?: string }[]).map(({ text = '' }) => [...text.replace(/\s/g, '')].length),
-    ),
+  parts: ({ bodies }) => Math.max(1, ...(bodies as Texted[]).map(letterCount)),
+  spreads: ({ bodies }, key, item) =>
+    key === 'bodies.letterRise' &&
+    (bodies as Texted[]).some((body) => body.id === item && body.source === 'text' && letterCount(body) > 1),
   figures: ({ bodies }) => bodies.length,
 };

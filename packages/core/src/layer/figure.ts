@@ -123,12 +123,15 @@ function drawOnce(layer: FigureLayer, moment: Moment, bands: number, each: boole
   };
 }
 
+/** Whether a property may differ from copy to copy. Which bands there are is settled before there are copies. */
+const isOfCopies = (key: string): boolean => /^figure\.\w+$/.test(key) && !/\.band(From|To)$/.test(key);
+
 /** The figure as each of its copies has it, where cords differ from copy to copy; undefined where they are all the same. */
 function figuresOfCopies(
   { id, figure, copies }: FigureLayer,
   moment: Moment,
 ): FigureLayer['figure'][] | undefined {
-  const keys = moment.spreads(id).filter((key) => /^figure\.\w+$/.test(key));
+  const keys = moment.spreads(id).filter(isOfCopies);
   if (keys.length === 0 || copies.count < 2) return undefined;
   const values = keys.map(
     (key) => [key.slice('figure.'.length), moment.parts(id, key, copies.count)] as const,
@@ -161,5 +164,6 @@ export const figureLayer: LayerKind<'figure', typeof figureLayerRecord> = {
   },
   shows: () => [],
   parts: ({ copies }) => copies.count,
+  spreads: (_layer, key) => isOfCopies(key),
   figures: ({ copies }) => copies.count,
 };

@@ -1,4 +1,6 @@
 import type { Film } from '../film/film';
+import type { PropertyPlace } from '../drive/place';
+import { findProperty } from '../drive/property';
 import { eachField, kindOf } from '../property/record';
 import { changeReferences, referencesIn, type Reference } from '../property/references';
 import type { ListName } from '../property/field';
@@ -50,6 +52,14 @@ export const usedEars = (film: Film): string[] => {
 /** How many parts a layer has that a cord may spread over. */
 export const partCount = (layer: Layer, film: Film): number =>
   kindOfLayer(layer)?.parts?.(layer as never, film) ?? 1;
+
+/** Whether a cord on a property may differ from part to part of its layer: from letter to letter, from copy to copy. */
+export function canSpread(film: Film, place: PropertyPlace): boolean {
+  const layer = place.list === 'layers' ? film.layers.find(({ id }) => id === place.id) : undefined;
+  const kind = layer && kindOfLayer(layer);
+  if (!kind?.spreads?.(layer as never, place.key, place.item)) return false;
+  return findProperty(film, place)?.field.kind === 'number' && partCount(layer!, film) > 1;
+}
 
 /** Names of the typefaces that a film's layers are set in. */
 export function usedTypefaces(film: Film): string[] {

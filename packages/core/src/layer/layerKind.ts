@@ -33,6 +33,11 @@ export interface LayerKind<Kind extends string = string, R extends AnyRecord = A
   showsBelow?: true;
   /** How many parts it has that a cord may spread over: letters, copies. One, where it says nothing. */
   parts?(layer: ValueOf<R> & { kind: Kind }, film: Film): number;
+  /**
+   * Whether the values of a number may differ from part to part; of none, where it says nothing.
+   * @param item id of the item that the key leads into, of a list
+   */
+  spreads?(layer: ValueOf<R> & { kind: Kind }, key: string, item: string): boolean;
   /** How many figures it draws by itself, copies included. */
   figures(layer: ValueOf<R> & { kind: Kind }): number;
 }

@@ -246,9 +246,12 @@ function placedLetters(
   };
 }
 
+/** What each letter may have of its own. */
+const ofLetter = ['letterScale', 'letterRise', 'letterRotation', 'letterOpacity'] as const;
+
 /** What is the same of all letters, or differs from one to the next. */
 function ofLetters(layer: LetteringLayer, count: number, moment: Moment) {
-  const values = (key: 'letterScale' | 'letterRise' | 'letterRotation' | 'letterOpacity') => {
+  const values = (key: (typeof ofLetter)[number]) => {
     const parts = moment.parts(layer.id, key, count);
     return (i: number) => parts?.[i] ?? layer[key];
   };
@@ -325,5 +328,6 @@ export const letteringLayer: LayerKind<'lettering', typeof letteringLayerRecord>
     const shown = withReadouts(text, { film, t: 0, end: 0 });
     return Math.max(1, [...shown.replace(/[\s\p{M}]/gu, '')].length);
   },
+  spreads: (_layer, key) => (ofLetter as readonly string[]).includes(key),
   figures: () => 0,
 };

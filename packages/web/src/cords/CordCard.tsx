@@ -1,4 +1,5 @@
 import {
+  canSpread,
   cordRecord,
   defaultsOf,
   fieldOf,
@@ -29,6 +30,7 @@ import { IconButton } from '../controls/Button';
 import { ControlOf } from '../controls/Fields';
 import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
+import { setSourceField } from './alikeCords';
 import { findCord, keepCord, onlyThisCord, peakSaidAs, removeCord } from './cordChanges';
 import { KeyframeList } from './KeyframeList';
 import { LayerSpreadForm } from './LayerSpreadForm';
@@ -45,11 +47,19 @@ const combineField = fieldOf(cordRecord, 'combine') as ChoiceField;
 const peaksField = fieldOf(spreadRecord, 'peaks') as ListField;
 const spreadDefaults = defaultsOf(spreadRecord, nowhere);
 
+interface CordCardProps {
+  cord: Cord;
+  /** Whether it is the only one on its property. */
+  single: boolean;
+  /** Cords that are changed with it, as far as they have the same properties. */
+  others?: readonly Cord[];
+}
+
 /** Everything about one cord, in place under the property that it moves. */
-export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
+export function CordCard({ cord, single, others = [] }: CordCardProps) {
   const film = useEditor((state) => state.film);
   const change = useEditor((state) => state.change);
-  const { id, source } = cord;
+  const { source } = cord;
   const [spreading, setSpreading] = useState(false);
   const limit = useLimitShare(cord.target);
   const kind = kindOf(sourceKinds, source) as unknown as SourceKind | undefined;
@@ -60,13 +70,19 @@ export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
     change(
       label,
       (draft) => {
-        const target = findCord(draft, id);
-        if (target) change_(target, draft);
+        for (const one of [cord, ...others]) {
+          const target = findCord(draft, one.id);
+          if (target) change_(target, draft);
+        }
       },
-      `cord ${id} ${key}`,
+      `cord ${[cord, ...others].map((one) => one.id).join(' ')} ${key}`,
     );
   const setSource = (key: string, value: unknown) =>
-    edit(`cord ${key}`, (target) => void Object.assign(target.source, { [key]: value }));
+    change(
+      `cord ${key}`,
+      (draft) => setSourceField(draft, cord, others, key, value),
+      `cord ${[cord, ...others].map((one) => one.id).join(' ')} ${key}`,
+    );
   return (
     <article className="border-b border-rule/60 py-1 last-of-type:border-0" data-testid="cord-card">
       <header className="flex h-7 items-center gap-1">
@@ -80,15 +96,22 @@ export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
         >
           <Power size={13} />
         </Toggle.Root>
-        <CordMenu cord={cord} single={single} onSpread={() => setSpreading(true)} />
+        <CordMenu cord={cord} single={single} others={others} onSpread={() => setSpreading(true)} />
         <IconButton
           label="Remove the cord"
           className="size-6"
-          onClick={() => change('remove cord', (draft) => removeCord(draft, id))}
+          onClick={() =>
+            change('remove cord', (draft) => [cord, ...others].forEach((one) => removeCord(draft, one.id)))
+          }
         >
           <Trash2 size={12} />
         </IconButton>
       </header>
+      {others.length > 0 && (
+        <p role="status" className="text-xs text-glass">
+          Changes go to {others.length + 1} cords.
+        </p>
+      )}
       {problem && problem !== 'off' && (
         <p role="status" className="text-xs text-alarm">
           {problemTexts[problem]}
@@ -101,7 +124,14 @@ export function CordCard({ cord, single }: { cord: Cord; single: boolean }) {
       )}
       {spreading && <LayerSpreadForm cord={cord} onDone={() => setSpreading(false)} />}
       {kind && found && (
-        <SourceFields kind={kind} cord={cord} found={found} onChange={setSource} edit={edit} />
+        <SourceFields
+          kind={kind}
+          cord={cord}
+          others={others}
+          found={found}
+          onChange={setSource}
+          edit={edit}
+        />
       )}
       {found && !kind?.isBase && !single && (
         <ControlOf
@@ -138,19 +168,20 @@ type Edit = (label: string, change: (target: Cord, draft: Film) => void, key?: s
 interface SourceFieldsProps {
   kind: SourceKind;
   cord: Cord;
+  others: readonly Cord[];
   found: FoundProperty;
   onChange: (key: string, value: unknown) => void;
   edit: Edit;
 }
 
 /** The properties of a source, those that are values of the property with controls of its kind. */
-function SourceFields({ kind, cord, found, onChange, edit }: SourceFieldsProps) {
+function SourceFields({ kind, cord, others, found, onChange, edit }: SourceFieldsProps) {
   const { source } = cord;
   const { field, value: own } = found;
   const values = source as unknown as Record<string, unknown>;
   const defaults = defaultsOf(kind.record, nowhere) as Record<string, unknown>;
   if (source.kind === 'keyframes')
-    return <KeyframeList cord={cord} field={field} source={source} onChange={onChange} />;
+    return <KeyframeList cord={cord} others={others} field={field} source={source} onChange={onChange} />;
   if (source.kind === 'sections')
     return <SectionValues field={field} source={source} own={own} onChange={onChange} />;
   const rows: ReactNode[] = [];
@@ -175,9 +206,9 @@ function SourceFields({ kind, cord, found, onChange, edit }: SourceFieldsProps) 
           value={source.how}
           resetTo="to"
           onChange={(how) =>
-            edit('peak as', (target) => {
+            edit('peak as', (target, draft) => {
               if (target.source.kind !== 'follower') return;
-              const rest = target.source.rest ?? own;
+              const rest = target.source.rest ?? findProperty(draft, target.target)?.value ?? own;
               target.source.peak = peakSaidAs(how as 'to', target.source.how, rest, target.source.peak);
               target.source.how = how as 'to';
             })
@@ -302,8 +333,16 @@ function HandPeaks({ peaks, onChange }: { peaks: readonly number[]; onChange: (p
 }
 
 /** What else can be done with a cord. */
-function CordMenu({ cord, single, onSpread }: { cord: Cord; single: boolean; onSpread: () => void }) {
+interface CordMenuProps {
+  cord: Cord;
+  single: boolean;
+  others: readonly Cord[];
+  onSpread: () => void;
+}
+
+function CordMenu({ cord, single, others, onSpread }: CordMenuProps) {
   const change = useEditor((state) => state.change);
+  const spreadable = useEditor((state) => canSpread(state.film, cord.target));
   const selected = useEditor((state) => state.selected.length);
   const { id, target, spread } = cord;
   const isMotion = !(kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined)?.isBase;
@@ -332,13 +371,16 @@ function CordMenu({ cord, single, onSpread }: { cord: Cord; single: boolean; onS
               Spread over {selected} layers…
             </DropdownMenu.Item>
           )}
-          {target.list === 'layers' && isMotion && (
+          {isMotion && (spread || spreadable) && (
             <DropdownMenu.Item
               className={menuRow}
               onSelect={() =>
                 change('spread', (film) => {
-                  const own = findCord(film, id);
-                  if (own) own.spread = spread ? null : spreadDefaults;
+                  for (const one of [cord, ...others]) {
+                    const own = findCord(film, one.id);
+                    if (own && (spread || canSpread(film, own.target)))
+                      own.spread = spread ? null : spreadDefaults;
+                  }
                 })
               }
             >

@@ -4,6 +4,8 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '../controls/Button';
 import { popoverSheet } from '../controls/menu';
+import { useEditor } from '../editor/editorStore';
+import { alikeCords } from './alikeCords';
 import { CordCard } from './CordCard';
 import { CordPicker } from './CordPicker';
 
@@ -16,10 +18,18 @@ interface CordStackProps {
 /** All cords on a property, one after the other, and a way to add another one. */
 export function CordStack({ place, cords, label }: CordStackProps) {
   const [picking, setPicking] = useState(false);
+  const film = useEditor((state) => state.film);
+  const selected = useEditor((state) => state.selected);
+  const layers = selected.filter((id) => !film.layers.find((layer) => layer.id === id)?.locked);
   return (
     <section aria-label={`Cords of ${label}`} className="mb-2 border-l-2 border-glass/60 pl-2">
       {cords.map((cord) => (
-        <CordCard key={cord.id} cord={cord} single={cords.length === 1} />
+        <CordCard
+          key={cord.id}
+          cord={cord}
+          single={cords.length === 1}
+          others={alikeCords(film, cord, layers)}
+        />
       ))}
       <Popover.Root open={picking} onOpenChange={setPicking}>
         <Popover.Trigger asChild>

@@ -53,6 +53,7 @@ export function CordsView() {
   const [text, setText] = useState('');
   const [order, setOrder] = useState<Order>('source');
   const [open, setOpen] = useState<string>();
+  const [chosen, setChosen] = useState<readonly string[]>([]);
   const limits = useLimits();
   const cords = useMemo(() => {
     const wanted = text.trim().toLowerCase();
@@ -74,6 +75,8 @@ export function CordsView() {
   const rows = [...cords].sort((a, b) =>
     order === 'source' ? rank.get(a.cord.id)! - rank.get(b.cord.id)! : a.property.localeCompare(b.property),
   );
+  // Those that were removed, or are not shown, are not changed.
+  const picked = rows.map(({ cord }) => cord).filter(({ id: own }) => chosen.includes(own));
   return (
     <section aria-label="Cords" className="flex h-full flex-col bg-panel">
       <header className="flex h-9 shrink-0 items-center gap-3 border-b border-rule px-3">
@@ -114,6 +117,20 @@ export function CordsView() {
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
+        <label className="flex items-center gap-1.5 text-dim">
+          <input
+            type="checkbox"
+            className="accent-glass"
+            checked={rows.length > 0 && rows.every(({ cord }) => chosen.includes(cord.id))}
+            onChange={({ target }) => setChosen(target.checked ? rows.map(({ cord }) => cord.id) : [])}
+          />
+          All shown
+        </label>
+        {picked.length > 0 && (
+          <span role="status" className="text-glass">
+            {picked.length} selected: changes of one of them go to all.
+          </span>
+        )}
         <span className="figures ml-auto text-dim">
           {cords.length === film.cords.length ? cords.length : `${cords.length} of ${film.cords.length}`}{' '}
           cords
@@ -125,7 +142,10 @@ export function CordsView() {
           the port at the left of any property.
         </p>
       ) : (
-        <CordTable film={film} sources={sources} rows={rows} open={open} setOpen={setOpen} limits={limits} />
+        <CordTable
+          {...{ film, sources, rows, open, setOpen, limits, picked }}
+          onPick={(cord, on) => setChosen(on ? [...chosen, cord] : chosen.filter((other) => other !== cord))}
+        />
       )}
     </section>
   );
@@ -138,11 +158,14 @@ interface CordTableProps {
   open: string | undefined;
   setOpen: (id: string | undefined) => void;
   limits: ReadonlyMap<string, number>;
+  /** Cords that are changed together. */
+  picked: readonly Cord[];
+  onPick: (id: string, on: boolean) => void;
 }
 
 const link = linkHorizontal();
 
-function CordTable({ film, sources, rows, open, setOpen, limits }: CordTableProps) {
+function CordTable({ film, sources, rows, open, setOpen, limits, picked, onPick }: CordTableProps) {
   const box = useRef<HTMLDivElement>(null);
   const [lines, setLines] = useState<{ id: string; path: string; on: boolean }[]>([]);
   const [height, setHeight] = useState(0);
@@ -215,6 +238,8 @@ function CordTable({ film, sources, rows, open, setOpen, limits }: CordTableProp
               cord={cord}
               property={property}
               open={open === cord.id}
+              picked={picked}
+              onPick={onPick}
               limit={limits.get(placeKey(cord.target)) ?? 0}
               onToggle={() => setOpen(open === cord.id ? undefined : cord.id)}
             />
@@ -232,10 +257,13 @@ interface CordRowProps {
   open: boolean;
   /** Share of the film for which the property is at one of its limits. */
   limit: number;
+  picked: readonly Cord[];
+  onPick: (id: string, on: boolean) => void;
   onToggle: () => void;
 }
 
-function CordRow({ film, cord, property, open, limit, onToggle }: CordRowProps) {
+function CordRow({ film, cord, property, open, limit, picked, onPick, onToggle }: CordRowProps) {
+  const isPicked = picked.includes(cord);
   const key = placeKey(cord.target);
   const problem = problemOf(film, cord);
   const found = findProperty(film, cord.target);
@@ -251,7 +279,14 @@ function CordRow({ film, cord, property, open, limit, onToggle }: CordRowProps) 
   ].filter(Boolean);
   return (
     <li data-cord={cord.id} className={`mb-1 border-b border-rule/60 ${cord.on ? '' : 'opacity-60'}`}>
-      <div className="flex h-7 items-center gap-3">
+      <div className={`flex h-7 items-center gap-3 ${isPicked ? 'bg-glass/10' : ''}`}>
+        <input
+          type="checkbox"
+          aria-label={`Select ${property}`}
+          className="ml-2 accent-glass"
+          checked={isPicked}
+          onChange={({ target }) => onPick(cord.id, target.checked)}
+        />
         <button
           type="button"
           aria-expanded={open}
@@ -274,7 +309,11 @@ function CordRow({ film, cord, property, open, limit, onToggle }: CordRowProps) 
               {warning}
             </p>
           ))}
-          <CordCard cord={cord} single={false} />
+          <CordCard
+            cord={cord}
+            single={false}
+            others={isPicked ? picked.filter((other) => other !== cord) : []}
+          />
         </div>
       )}
     </li>

@@ -43,13 +43,15 @@ const units = { seconds: 's', beats: '♩', section: '' } as const;
 
 interface KeyframeListProps {
   cord: Cord;
+  /** Cords that are changed with it. */
+  others: readonly Cord[];
   field: Field;
   source: KeyframesSource;
   onChange: (key: string, value: unknown) => void;
 }
 
 /** The keyframes of a property: a table, and a button that sets one where the song is now. */
-export function KeyframeList({ cord, field, source, onChange }: KeyframeListProps) {
+export function KeyframeList({ cord, others, field, source, onChange }: KeyframeListProps) {
   const preview = usePreview();
   const film = useEditor((state) => state.film);
   const change = useEditor((state) => state.change);
@@ -92,14 +94,17 @@ export function KeyframeList({ cord, field, source, onChange }: KeyframeListProp
       ...part,
     };
     change('times in', (draft) => {
-      const target = findCord(draft, cord.id);
-      if (target?.source.kind !== 'keyframes') return;
-      target.source.keys = source.keys.map((key) => {
-        const moment = keyTime(source, film, end, key.time);
-        const time = moment === undefined ? undefined : timeOfKey(next, film, end, moment);
-        return time === undefined ? key : { ...key, time: round(time) };
-      });
-      Object.assign(target.source, next);
+      for (const one of [cord, ...others]) {
+        const target = findCord(draft, one.id)?.source;
+        if (target?.kind !== 'keyframes' || one.source.kind !== 'keyframes') continue;
+        const before = one.source;
+        target.keys = before.keys.map((key) => {
+          const moment = keyTime(before, film, end, key.time);
+          const time = moment === undefined ? undefined : timeOfKey(next, film, end, moment);
+          return time === undefined ? key : { ...key, time: round(time) };
+        });
+        Object.assign(target, next);
+      }
     });
   };
   const isStuck = timeOfKey(source, film, end, 0) === undefined;

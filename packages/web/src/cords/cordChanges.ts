@@ -90,8 +90,29 @@ export function samePlaces(film: Film, place: PropertyPlace, layers: readonly st
             layers.includes(layer.id) && 'path' in layer && layer.path !== null ? [layer.path] : [],
           )
         : [];
-  const places = owners.includes(place.id) ? [...new Set(owners)].map((id) => ({ ...place, id })) : [place];
-  return places.filter((one) => findProperty(film, one));
+  if (!owners.includes(place.id)) return [place].filter((one) => findProperty(film, one));
+  return [...new Set(owners)]
+    .flatMap((id) => {
+      const item = itemLike(film, place, id);
+      return item === undefined ? [] : [{ ...place, id, item }];
+    })
+    .filter((one) => findProperty(film, one));
+}
+
+/** The item of another owner's list that is like one: of the same kind, and as many of that kind before it. */
+function itemLike(film: Film, place: PropertyPlace, id: string): string | undefined {
+  if (place.item === '' || id === place.id) return place.item;
+  const [list = ''] = place.key.split('.');
+  const itemsOf = (owner: string) => {
+    const found = (film[place.list as 'layers'] as readonly { id: string }[]).find((one) => one.id === owner);
+    const items = (found as unknown as Record<string, unknown> | undefined)?.[list];
+    return Array.isArray(items) ? (items as { id: string; kind?: string }[]) : [];
+  };
+  const own = itemsOf(place.id);
+  const item = own.find((one) => one.id === place.item);
+  if (!item) return undefined;
+  const sameKind = (one: { kind?: string }) => one.kind === item.kind;
+  return itemsOf(id).filter(sameKind)[own.filter(sameKind).indexOf(item)]?.id;
 }
 
 export const findCord = (film: Film, id: string): Cord | undefined =>
@@ -208,6 +229,11 @@ export function spreadOverLayers(
     const id = like?.id ?? pasteCord(film, place, cord);
     const own = id === undefined ? undefined : findCord(film, id);
     if (!own) return;
+    if (own.id !== cord.id) {
+      // All of it goes along; how strong and how late it is, the spread says.
+      const { source, combine, spread, on } = structuredCopy(cord);
+      Object.assign(own, { source: withOwnIds(source), combine, spread, on });
+    }
     const share =
       seed === undefined ? (places.length > 1 ? index / (places.length - 1) : 0) : seeded(seed, index);
     own.strength = Math.max(0, Math.round((from + (to - from) * share) * 1000) / 1000);

@@ -84,3 +84,33 @@ it('a new id is one that nothing ever had', () => {
   expect(ids.size).toBe(500);
   for (const id of ids) expect(id).toMatch(/^ear-[0-9a-f]{12}$/);
 });
+
+describe('selecting several layers', () => {
+  const order = ['a', 'b', 'c', 'd', 'e'];
+  const store = () => {
+    const made = createEditorStore({
+      ...{ id: 'film', revision: 1, updatedAt: '', past: [], future: [] },
+      document: defaultFilm('A'),
+    });
+    return { ...made, selected: () => [...made.getState().selected] };
+  };
+  it('selects a range from the layer that was chosen last, whichever way, and from there again', () => {
+    const { getState, selected } = store();
+    getState().selectLayer('b');
+    getState().selectRange('d', order);
+    expect(selected()).toEqual(['b', 'c', 'd']);
+    getState().selectRange('a', order);
+    expect(selected().sort()).toEqual(['a', 'b']);
+    expect(selected().at(-1)).toBe('a');
+    getState().selectLayer('e', 'also');
+    getState().selectRange('c', order);
+    expect(selected().sort()).toEqual(['c', 'd', 'e']);
+    expect(getState().selected.at(-1)).toBe('c');
+  });
+  it('opens the layer alone where there is nothing to begin at', () => {
+    const { getState, selected } = store();
+    getState().selectLayer(undefined);
+    getState().selectRange('c', order);
+    expect(selected()).toEqual(['c']);
+  });
+});

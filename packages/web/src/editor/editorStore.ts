@@ -24,6 +24,8 @@ export interface EditorState extends History {
   saving: SaveState;
   /** Ids of the selected layers; the last one is open. */
   selected: readonly string[];
+  /** The layer that was chosen last by itself: ranges begin there. */
+  anchor: string | undefined;
   /** What a press on the Screen does. */
   tool: Tool;
   /** Which point of a drawn path is chosen. */
@@ -38,6 +40,8 @@ export interface EditorState extends History {
   redo(): void;
   selectLayer(id: string | undefined, how?: 'only' | 'also'): void;
   selectLayers(ids: readonly string[]): void;
+  /** Selects everything in a list from the layer that was chosen last to another one, which is open then. */
+  selectRange(id: string, order: readonly string[]): void;
   setTool(tool: Tool): void;
   choosePoint(point: number | undefined): void;
   openEarCard(id: string | undefined): void;
@@ -91,13 +95,27 @@ export function createEditorStore({
       amend: (edit) => setHistory((history) => amendChange(history, edit)),
       undo: () => setHistory(undoChange),
       redo: () => setHistory(redoChange),
+      anchor: undefined,
       selectLayer: (id, how = 'only') =>
         set(({ selected }) => {
-          if (id === undefined) return { selected: [], tool: 'select', point: undefined };
-          if (how === 'only') return { selected: [id], tool: 'select', point: undefined };
+          if (id === undefined) return { selected: [], anchor: undefined, tool: 'select', point: undefined };
+          if (how === 'only') return { selected: [id], anchor: id, tool: 'select', point: undefined };
           const others = selected.filter((other) => other !== id);
           return {
             selected: others.length < selected.length ? others : [...others, id],
+            anchor: id,
+            point: undefined,
+          };
+        }),
+      selectRange: (id, order) =>
+        set(({ anchor, selected }) => {
+          const from = order.indexOf(anchor ?? selected.at(-1) ?? id);
+          const to = order.indexOf(id);
+          if (from < 0 || to < 0) return { selected: [id], anchor: id, point: undefined };
+          const range = order.slice(Math.min(from, to), Math.max(from, to) + 1);
+          return {
+            selected: [...range.filter((other) => other !== id), id],
+            anchor: order[from],
             point: undefined,
           };
         }),

@@ -2,14 +2,15 @@ import { kindOf, layerKinds, type Layer } from '@cyclogram/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
-import { Eye, EyeOff, GripVertical, LockKeyhole, LockKeyholeOpen } from 'lucide-react';
-import type { MouseEvent } from 'react';
+import { ChevronUp, Eye, EyeOff, GripVertical, LockKeyhole, LockKeyholeOpen } from 'lucide-react';
+import { useContext, type MouseEvent } from 'react';
 import { IconButton } from '../controls/Button';
 import { shortcut } from '../controls/shortcut';
-import { findLayer, openLayerId, useEditor } from '../editor/editorStore';
+import { EditorContext, findLayer, openLayerId, useEditor } from '../editor/editorStore';
 import { KindIcon } from './cards';
 import { LayerCard } from './LayerCard';
 import { LayerThumbnail } from './LayerThumbnail';
+import { layerTree } from './layerTree';
 
 interface LayerRowProps {
   layer: Layer;
@@ -22,15 +23,21 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
   const { id, name, visible, locked } = layer;
   const selected = useEditor((state) => state.selected.includes(id));
   const open = useEditor((state) => openLayerId(state) === id);
-  const several = useEditor((state) => state.selected.length > 1);
+  const selectRange = useEditor((state) => state.selectRange);
+  const store = useContext(EditorContext)!;
   const select = useEditor((state) => state.selectLayer);
   const change = useEditor((state) => state.change);
   const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id });
   const toggle = (label: string, part: Partial<Layer>) =>
     change(label, (film) => Object.assign(findLayer(film, id)!, part));
   const onClick = (event: MouseEvent) => {
-    if (event.ctrlKey || event.metaKey || event.shiftKey) select(id, 'also');
-    else select(open && !several ? undefined : id);
+    if (event.shiftKey)
+      selectRange(
+        id,
+        layerTree(store.getState().film).map((row) => row.layer.id),
+      );
+    else if (event.ctrlKey || event.metaKey) select(id, 'also');
+    else select(id);
   };
   return (
     <li
@@ -55,7 +62,7 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
           type="button"
           aria-expanded={open}
           aria-pressed={selected}
-          title={`${name}. ${shortcut('mod')} selects several.`}
+          title={`${name}. ${shortcut('mod')} adds it to the selection, ${shortcut('shift')} selects all up to it.`}
           className="flex min-w-0 grow items-center gap-2 text-left"
           onClick={onClick}
         >
@@ -63,6 +70,11 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
           <KindIcon layer={layer} label={kindLabel(layer)} />
           <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
         </button>
+        {open && (
+          <IconButton label={`Fold ${name}`} className="size-6" onClick={() => select(undefined)}>
+            <ChevronUp size={14} />
+          </IconButton>
+        )}
         <IconButton
           label={locked ? 'Unlock' : 'Lock'}
           aria-pressed={locked}

@@ -23,7 +23,7 @@ import {
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { FieldRows, Fields } from '../controls/Fields';
 import { ChoiceInput } from '../controls/ChoiceInput';
@@ -48,15 +48,13 @@ export function ShowPanel() {
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const rows = useMemo(() => layerTree({ layers }), [layers]);
-  const panel = useRef<HTMLElement>(null);
-  useLayerKeys(panel);
+  useLayerKeys();
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     change('reorder layers', (film) => moveLayer(film, String(active.id), String(over.id)));
   };
   return (
     <section
-      ref={panel}
       aria-label="Show"
       className="h-full overflow-x-hidden overflow-y-auto bg-panel pb-6 [scrollbar-gutter:stable]"
     >

@@ -1,11 +1,10 @@
 import { asFigure } from '@cyclogram/core';
-import { useEffect, type RefObject } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useEditor, useOpenLayer } from '../editor/editorStore';
 import { useLayerActions } from './useLayerActions';
 
 /** Keys for layers: they work wherever the focus is, but for text that is being typed or selected. */
-export function useLayerKeys(panel: RefObject<HTMLElement | null>): void {
+export function useLayerKeys(): void {
   const actions = useLayerActions();
   const selected = useEditor((state) => state.selected.length > 0);
   const open = useOpenLayer();
@@ -26,15 +25,5 @@ export function useLayerKeys(panel: RefObject<HTMLElement | null>): void {
   const drawing = { preventDefault: true, enabled: canDraw };
   useHotkeys('p', () => setTool('pen'), drawing);
   useHotkeys('b', () => setTool('freehand'), drawing);
-  useEffect(() => {
-    const { current } = panel;
-    const onKeyDown = (event: KeyboardEvent) => {
-      const inText = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      if (event.key !== 'a' || !(event.ctrlKey || event.metaKey) || inText) return;
-      event.preventDefault();
-      actions.selectAll();
-    };
-    current?.addEventListener('keydown', onKeyDown);
-    return () => current?.removeEventListener('keydown', onKeyDown);
-  });
+  useHotkeys('mod+a', () => actions.selectAll(), { preventDefault: true });
 }
