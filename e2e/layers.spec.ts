@@ -119,6 +119,8 @@ test('a figure is framed: at its loudest it just fits the picture', async ({ pag
   const radius = show(page).getByRole('spinbutton', { name: 'Radius', exact: true });
   await expect(radius).not.toHaveValue('60');
   expect(
-    Math.abs(Number(await show(page).getByRole('spinbutton', { name: 'Path position x' }).inputValue()) - 960),
+    Math.abs(
+      Number(await show(page).getByRole('spinbutton', { name: 'Path position x' }).inputValue()) - 960,
+    ),
   ).toBeLessThan(300);
 });

@@ -41,6 +41,7 @@ export * from './film/soundtrack';
 export * from './film/exampleFilm';
 export * from './film/formatTables';
 export * from './film/jsonSchema';
+export * from './film/liveliest';
 export * from './film/parse';
 export * from './film/place';
 export * from './film/section';

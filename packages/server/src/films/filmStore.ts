@@ -1,4 +1,15 @@
-import { FilmError, filmVersion, pcmSampleRate, rateKey, readFilm, type Film } from '@cyclogram/core';
+import { overviewStep } from '../media/overview';
+import { readFile } from 'node:fs/promises';
+import {
+  FilmError,
+  filmVersion,
+  pcmSampleRate,
+  rateKey,
+  readFilm,
+  type Film,
+  liveliestMoment,
+  type SoundOverview,
+} from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, type DataSource } from 'typeorm';
 import type { AssetStore } from '../assets/assetStore';
@@ -195,6 +206,24 @@ export class FilmStore {
   /** The decoded tracks of a film. */
   tracks(film: Film): Promise<FilmTracks> {
     return locateTracks(film, this.folder.assets, (sha256) => this.assets.find(sha256));
+  }
+
+  /** The moment at which a film is at its liveliest, in seconds: where it is opened first, and its picture is taken. */
+  async liveliest(film: Film, seconds: number): Promise<number> {
+    const overviews = new Map<string, SoundOverview>();
+    for (const { source } of film.tracks) {
+      const asset = source.asset ? await this.assets.find(source.asset) : null;
+      const points = asset && (await readFile(this.assets.overviewPath(asset.sha256)).catch(() => undefined));
+      if (!points) continue;
+      // Memory of its own: buffers of Node's are parts of larger ones.
+      const { buffer } = new Uint8Array(points);
+      overviews.set(asset.sha256, {
+        points: new Int16Array(buffer),
+        step: overviewStep,
+        length: asset.length,
+      });
+    }
+    return liveliestMoment(film, ({ source }) => overviews.get(source.asset ?? ''), seconds);
   }
 
   private async columnsOf(film: Film): Promise<ListColumns> {

@@ -9,9 +9,6 @@ import { filmSeconds, type FilmStore, type StoredFilm } from './filmStore';
 /** Width of a picture in the library, in pixels. */
 const thumbnailWidth = 640;
 
-/** Where in the song the picture is taken, as a share of its length: past the intro, before the end (common practice). */
-const pictureShare = 0.4;
-
 /** Pictures of films for the library: made when first asked for, one at a time, kept until the film changes. */
 export class FilmThumbnails {
   private queue: Promise<unknown> = Promise.resolve();
@@ -40,7 +37,7 @@ export class FilmThumbnails {
     const files = await this.store.files(film).catch(() => noFiles);
     const width = thumbnailWidth;
     const height = Math.max(1, Math.round((width * film.height) / film.width));
-    const at = filmSeconds(film, tracks) * pictureShare;
+    const at = await this.store.liveliest(film, filmSeconds(film, tracks));
     const lit = { ...film, fades: fadesStandard };
     const shown = Object.keys(tracks).length > 0 ? lit : { ...lit, tracks: [], length: null };
     await runTask('picture', { film: shown, tracks, files, at, whole: false, width, height, out: path });

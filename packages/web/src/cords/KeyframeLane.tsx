@@ -20,7 +20,7 @@ import { findCord } from './cordChanges';
 import { useCordView } from './cordView';
 import { propertyName } from './words';
 
-type KeyframeCord = Cord & { source: Extract<CordSource, { kind: 'keyframes' }> };
+export type KeyframeCord = Cord & { source: Extract<CordSource, { kind: 'keyframes' }> };
 
 /** The keyframed properties of a layer, and of the path that it is drawn along. */
 export function keyframedCords(film: Film, layerId: string | undefined): KeyframeCord[] {

@@ -9,9 +9,11 @@ import { CordLines } from '../cords/CordLines';
 import { HelpLine } from '../controls/HelpLine';
 import { footHeight } from '../tape/lanes';
 import { Tape } from '../tape/Tape';
+import { useLeastTapeHeight } from '../tape/useUnderSound';
 import { EditorContext, openLayerId, useEditor } from './editorStore';
 import { FilmBar } from './FilmBar';
 import { usePreview, usePreviewState } from './previewContext';
+import { useOpeningMoment } from './useOpeningMoment';
 import { PageTitle } from '../renders/RenderEvents';
 
 /** One film: time on top, sound on the left, the picture in the middle, what is drawn on the right. */
@@ -27,10 +29,12 @@ export function Workspace() {
   const { assets, complete } = useAssets(hashes);
   const problem = usePreviewState((state) => state.problem);
   useTellPreview(assets, complete);
+  useOpeningMoment(assets, complete);
   useRestartNote();
   useEffect(() => preview.watch(watched), [preview, watched]);
   useShortcuts();
   const rows = useDefaultLayout({ id: 'rows', storage: localStorage });
+  const leastTape = useLeastTapeHeight();
 
   return (
     <div className="flex h-full flex-col">
@@ -50,7 +54,7 @@ export function Workspace() {
           defaultLayout={rows.defaultLayout}
           onLayoutChanged={rows.onLayoutChanged}
         >
-          <Panel id="tape" defaultSize="27%" minSize={96} maxSize="60%">
+          <Panel id="tape" defaultSize="27%" minSize={leastTape} maxSize="60%">
             <Tape assets={assets} watched={watched} />
           </Panel>
           <Separator

@@ -1,5 +1,6 @@
 import { defaultFollower } from '@cyclogram/core';
 import { Activity, Plus } from 'lucide-react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
@@ -16,6 +17,7 @@ export function Followers() {
   const openFollower = useEditor((state) => state.openFollower);
   const open = useEditor((state) => state.openFollowerCard);
   const change = useEditor((state) => state.change);
+  const [added, setAdded] = useState<string>();
   const add = () => {
     const id = newId('follower');
     const ear = openEar ?? ears[0]?.id;
@@ -25,6 +27,7 @@ export function Followers() {
       (film) => void film.followers.push(defaultFollower(id, ear, `Follower ${film.followers.length + 1}`)),
     );
     open(id);
+    setAdded(id);
   };
   return (
     <>
@@ -50,7 +53,7 @@ export function Followers() {
       {followers.map((follower) => {
         const { id, name } = follower;
         return (
-          <article key={id} className="border-b border-rule/60">
+          <FollowerRow key={id} id={id} isNew={id === added}>
             <div className="flex items-center gap-2 pr-1.5 pl-1.5">
               <Disclosure
                 open={openFollower === id}
@@ -62,9 +65,22 @@ export function Followers() {
               <FollowerPort follower={id} name={name} />
             </div>
             {openFollower === id && <FollowerCard follower={follower} />}
-          </article>
+          </FollowerRow>
         );
       })}
     </>
+  );
+}
+
+/** A follower in the list. One that was just added is scrolled into view, with its controls. */
+function FollowerRow({ id, isNew, children }: { id: string; isNew: boolean; children: ReactNode }) {
+  const row = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (isNew) row.current?.scrollIntoView({ block: 'start' });
+  }, [isNew]);
+  return (
+    <article ref={row} data-follower-row={id} className="border-b border-rule/60">
+      {children}
+    </article>
   );
 }

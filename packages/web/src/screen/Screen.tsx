@@ -55,6 +55,10 @@ export function Screen() {
             }}
           />
         </div>
+        {scope && <Scope />}
+        <ToolNote />
+      </div>
+      <div className="flex h-7 shrink-0 items-center justify-between">
         <ViewTools
           zoom={scale * ratio}
           isFitted={view.scale === undefined}
@@ -62,9 +66,7 @@ export function Screen() {
           onFit={fit}
           onActual={actual}
         />
-        {scope && <Scope />}
         <PreviewNote />
-        <ToolNote />
       </div>
       <Transport />
     </section>
@@ -114,7 +116,7 @@ function PreviewNote() {
   if (!stats || !playing) return null;
   return (
     <p
-      className="figures absolute right-2 bottom-1 text-dim"
+      className="figures truncate px-2 text-dim"
       data-testid="preview-note"
       title={`${stats.paintMs.toFixed(1)} ms to paint a frame`}
     >

@@ -18,7 +18,7 @@ interface ViewToolsProps {
   onActual: () => void;
 }
 
-/** How large the picture is seen, in the lower left corner of the Screen. */
+/** How large the picture is seen, in a row below it. */
 export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewToolsProps) {
   const { safeAreas, coarse, scope, set } = useScreenPreferences();
   const preview = usePreview();
@@ -28,10 +28,7 @@ export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewTools
   );
   const hasStage = useEditor(({ film }) => film.layers.some((layer) => asDepth(layer)));
   return (
-    <Toolbar.Root
-      aria-label="View of the picture"
-      className="absolute bottom-0 left-0 flex items-center bg-room px-1 text-dim"
-    >
+    <Toolbar.Root aria-label="View of the picture" className="flex items-center px-1 text-dim">
       <IconButton inToolbar label="Zoom out" keys="-" className="size-6" onClick={() => onZoom(1 / zoomStep)}>
         <ZoomOut size={13} />
       </IconButton>

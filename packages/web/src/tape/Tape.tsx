@@ -7,10 +7,12 @@ import { usePreview, usePreviewState } from '../editor/previewContext';
 import { AddSong } from '../films/AddSong';
 import { useElementSize } from '../screen/useElementSize';
 import { drawTape } from './drawTape';
-import { keyframedCords, KeyframeLane } from '../cords/KeyframeLane';
+import { keyframedCords } from '../cords/KeyframeLane';
+import { KeyframeLanes } from '../cords/KeyframeLanes';
 import { SectionLane } from '../sections/SectionLane';
-import { fadeRows, rowCount } from './fadeRows';
+import { fadeRows } from './fadeRows';
 import { layLanes } from './lanes';
+import { useUnderSound } from './useUnderSound';
 import { TapeTools } from './TapeTools';
 import { followView, mostZoom, panView, transformOf, viewOf, zoomView, type TapeView } from './tapeView';
 import { useZoom } from '../controls/useZoom';
@@ -33,9 +35,6 @@ export function Tape(props: TapeProps) {
     </section>
   );
 }
-
-/** Keyframed properties that have a lane: more would leave no room for the sound. */
-const mostKeyLanes = 4;
 
 /**
  * Ruler with beats, waveform, spectrogram, the open follower's level,
@@ -69,19 +68,10 @@ function SongTape({ assets, watched }: TapeProps) {
   const tools = useRef<HTMLDivElement>(null);
   const { width: covered } = useElementSize(tools);
   const film = useEditor((state) => state.film);
-  const keyframed = useMemo(() => keyframedCords(film, layer?.id).slice(0, mostKeyLanes), [film, layer?.id]);
-  const hasSections = film.sections.length > 0;
-  const lanes = useMemo(
-    () =>
-      layLanes(
-        height,
-        follower !== undefined && report !== undefined,
-        rowCount(layer) + keyframed.length + (hasSections ? 1 : 0),
-      ),
-    [height, follower, report, layer, keyframed.length, hasSections],
-  );
-  const keyLanes = lanes.rows.slice(rowCount(layer));
-  const sectionLane = hasSections ? lanes.rows.at(-1) : undefined;
+  const keyframed = useMemo(() => keyframedCords(film, layer?.id), [film, layer?.id]);
+  const traced = follower !== undefined && report !== undefined;
+  const under = useUnderSound();
+  const lanes = useMemo(() => layLanes(height, traced, under), [height, traced, under]);
   const rows = useMemo(() => fadeRows(fades, layer, lanes, end), [fades, layer, lanes, end]);
   const pointer = useTapePointer({
     ...{ box, view: visible, width, end, beats, lanes },
@@ -183,18 +173,11 @@ function SongTape({ assets, watched }: TapeProps) {
         >
           <canvas ref={canvas} className="block size-full" />
         </div>
-        {keyframed.map((cord, i) => (
-          <KeyframeLane
-            key={cord.id}
-            cord={cord}
-            lane={keyLanes[i]!}
-            view={visible}
-            width={width}
-            end={end}
-          />
-        ))}
-        {sectionLane && sectionLane.height > 0 && (
-          <SectionLane lane={sectionLane} view={visible} width={width} end={end} />
+        {lanes.keys.height > 0 && (
+          <KeyframeLanes cords={keyframed} lane={lanes.keys} view={visible} width={width} end={end} />
+        )}
+        {lanes.sections.height > 0 && (
+          <SectionLane lane={lanes.sections} view={visible} width={width} end={end} />
         )}
         <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
       </div>

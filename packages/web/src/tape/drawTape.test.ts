@@ -46,7 +46,7 @@ type Pixel = (x: number, y: number) => [number, number, number];
 
 /** Draws a Tape; its colour at a place. */
 function drawn(change: Partial<TapeContents> = {}): Pixel {
-  const lanes = change.lanes ?? layLanes(height, false, 1);
+  const lanes = change.lanes ?? layLanes(height, false, { rows: 1, keys: 0, sections: false });
   const canvas = createCanvas(1, 1);
   drawTape(canvas as unknown as HTMLCanvasElement, {
     ...{ width, height, covered: 0, view: { from: 0, to: end }, end, overview, detail: undefined, tiles: [] },
@@ -76,7 +76,7 @@ const isGlass = ([r, g, b]: [number, number, number]) => g > r + 5 && g > b;
 const xAt = (time: number) => (time / end) * width;
 
 describe('the Tape', () => {
-  const { wave, spectrogram, rows } = layLanes(height, false, 1);
+  const { wave, spectrogram, rows } = layLanes(height, false, { rows: 1, keys: 0, sections: false });
   const middle = wave.top + wave.height / 2;
 
   it('shows the waveform where the track is loud', () => {
@@ -106,7 +106,7 @@ describe('the Tape', () => {
 
   it('dims what the sound’s fades take away', () => {
     const sound = { ...fadesStandard.sound, fadeIn: 4, curve: 'linear' as const };
-    const lanes = layLanes(height, false, 1);
+    const lanes = layLanes(height, false, { rows: 1, keys: 0, sections: false });
     const faded = drawn({ fades: fadeRows({ ...fadesStandard, sound }, undefined, lanes, end) });
     const plain = drawn();
     // At 2.2 s the level is 55 %: the top of the waveform lies above it, its middle below.
@@ -118,7 +118,7 @@ describe('the Tape', () => {
 
   it('shows when the picture and the open layer are there, in rows of their own', () => {
     const layer = { ...defaultFilm('x').layers[0]!, span: { ...spanStandard, from: 3, to: 8, fadeIn: 2 } };
-    const lanes = layLanes(height, false, rowCount(layer));
+    const lanes = layLanes(height, false, { rows: rowCount(layer), keys: 0, sections: false });
     const fades = fadeRows(
       { ...fadesStandard, picture: { ...fadesStandard.picture, fadeOut: 5 } },
       layer,
@@ -136,14 +136,14 @@ describe('the Tape', () => {
   });
 
   it('gives the room of rows to the sound where there are none', () => {
-    const without = layLanes(height, false, 0);
+    const without = layLanes(height, false, { rows: 0, keys: 0, sections: false });
     expect(without.wave.height + without.spectrogram.height).toBe(
       wave.height + spectrogram.height + rows[0]!.height + 4,
     );
   });
 
   it('shows a follower’s range on the spectrogram, and its gate and ceiling over its level', () => {
-    const lanes = layLanes(height, true, 1);
+    const lanes = layLanes(height, true, { rows: 1, keys: 0, sections: false });
     const pixel = drawn({ lanes, followers: [follower], follower, report });
     for (const hz of [100, 400]) {
       const y = Math.round(yOfHz(lanes.spectrogram, hz)) - (hz === 100 ? 1 : 0);

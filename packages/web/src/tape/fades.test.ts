@@ -7,7 +7,7 @@ import { layLanes, rowHeight } from './lanes';
 const end = 100;
 const width = 1000;
 const view = { from: 0, to: end };
-const lanes = layLanes(220, false, 2);
+const lanes = layLanes(220, false, { rows: 2, keys: 0, sections: false });
 const layer = (span: Partial<Span>, locked = false) => ({
   ...defaultFilm('x').layers[0]!,
   locked,
@@ -27,7 +27,14 @@ const grip = (x: number, y: number) => {
 describe('rows of fades', () => {
   it('are those of sound, picture and the open layer', () => {
     expect(rows.map(({ owner }) => owner)).toEqual(['sound', 'picture', 'layer']);
-    expect(fadeRows(fades, undefined, layLanes(220, false, rowCount(undefined)), end)).toHaveLength(2);
+    expect(
+      fadeRows(
+        fades,
+        undefined,
+        layLanes(220, false, { rows: rowCount(undefined), keys: 0, sections: false }),
+        end,
+      ),
+    ).toHaveLength(2);
     expect(rows[2]).toMatchObject({ from: 20, to: 60, ends: true, whole: true });
   });
 
@@ -40,9 +47,9 @@ describe('rows of fades', () => {
   });
 
   it('are left out of a low Tape, which keeps its room for the sound', () => {
-    const low = layLanes(100, false, 2);
+    const low = layLanes(100, false, { rows: 2, keys: 0, sections: false });
     expect(fadeRows(fades, layer({}), low, end).map(({ owner }) => owner)).toEqual(['sound']);
-    expect(low.spectrogram).toEqual(layLanes(100, false, 0).spectrogram);
+    expect(low.spectrogram).toEqual(layLanes(100, false, { rows: 0, keys: 0, sections: false }).spectrogram);
   });
 
   it('have their handles where something is fully there', () => {

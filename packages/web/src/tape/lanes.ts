@@ -12,33 +12,71 @@ export interface Lanes {
   trace: Lane;
   /** Rows for when the picture and the open layer fade; of no height on a low Tape. */
   rows: Lane[];
+  /** Room for the lanes of keyframes, which scroll where they need more. */
+  keys: Lane;
+  sections: Lane;
+}
+
+/** What lies under the sound. */
+export interface UnderSound {
+  /** Rows of fades. */
+  rows: number;
+  /** Keyframed properties. */
+  keys: number;
+  sections: boolean;
 }
 
 export const rulerHeight = 20;
 export const rowHeight = 18;
+/** So high a lane is that a curve can be seen and its points be taken hold of in it. */
+export const keyHeight = 34;
 /** Left free below the rows, where the Tape's height is taken hold of. */
 export const footHeight = 4;
 /** A Tape lower than this has no rows. */
 const lowestWithRows = 120;
+/** Least heights: of the waveform with the spectrogram, and of a follower's level, whose gate and ceiling are dragged. */
+const leastSound = 56;
+const leastTrace = 44;
+
+const nothing: UnderSound = { rows: 0, keys: 0, sections: false };
+const hasAny = ({ rows, keys, sections }: UnderSound) => rows + keys > 0 || sections;
+const rowsHeight = ({ rows, sections }: UnderSound) => (rows + (sections ? 1 : 0)) * rowHeight;
+
+/** The least height at which every lane can be worked in: of several lanes of keyframes one is seen at a time. */
+export function leastHeight(traced: boolean, under: UnderSound = nothing): number {
+  const below = rowsHeight(under) + (under.keys > 0 ? keyHeight : 0) + (hasAny(under) ? footHeight : 0);
+  return rulerHeight + leastSound + (traced ? leastTrace : 0) + below;
+}
 
 /**
  * Shares the Tape's height out among its lanes, a pixel apart.
  * @param traced whether a follower is drawn
- * @param rowCount rows under the sound
  */
-export function layLanes(height: number, traced: boolean, rowCount = 0): Lanes {
-  const each = height < lowestWithRows ? 0 : rowHeight;
-  const bottom = height - rowCount * each - (rowCount > 0 && each > 0 ? footHeight : 0);
+export function layLanes(height: number, traced: boolean, under: UnderSound = nothing): Lanes {
+  const isLow = height < lowestWithRows;
+  const each = isLow ? 0 : rowHeight;
+  const foot = hasAny(under) && !isLow ? footHeight : 0;
+  const sections = under.sections ? each : 0;
+  const sound = leastSound + (traced ? leastTrace : 0);
+  const left = height - rulerHeight - under.rows * each - sections - foot - sound;
+  const wanted = under.keys * keyHeight;
+  const keys = isLow || under.keys === 0 ? 0 : Math.min(wanted, Math.max(left, keyHeight));
+  const bottom = height - foot - sections - keys - under.rows * each;
   const room = Math.max(0, bottom - rulerHeight);
-  const wave = Math.round(room * (traced ? 0.24 : 0.4));
-  const trace = traced ? Math.round(room * 0.38) : 0;
+  const trace = traced
+    ? Math.min(room, Math.max(Math.round(room * 0.38), Math.min(leastTrace, Math.round(room * 0.6))))
+    : 0;
+  const wave = Math.round((room - trace) * 0.4);
   const spectrogramTop = rulerHeight + wave + 1;
+  const keysTop = bottom + under.rows * each;
   return {
     ruler: { top: 0, height: rulerHeight },
     wave: { top: rulerHeight, height: wave },
     spectrogram: { top: spectrogramTop, height: Math.max(0, bottom - trace - 1 - spectrogramTop) },
     trace: { top: bottom - trace, height: trace },
-    rows: Array.from({ length: rowCount }, (_, i) => ({ top: bottom + i * each, height: each })),
+    rows: Array.from({ length: under.rows }, (_, i) => ({ top: bottom + i * each, height: each })),
+    keys: { top: keysTop, height: keys },
+    sections: { top: keysTop + keys, height: sections },
   };
 }
 

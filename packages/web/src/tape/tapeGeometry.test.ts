@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { FollowerReport } from '../workers/messages';
 import { levelOfY, yOfLevel } from './drawTrace';
 import { hzOfY, namedFrequencies, yOfHz } from './frequencyAxis';
-import { isWithin, layLanes, rulerHeight } from './lanes';
+import { isWithin, keyHeight, layLanes, leastHeight, rowHeight, rulerHeight } from './lanes';
 
 describe('lanes of the Tape', () => {
   it.each([96, 150, 203, 400])('share out a height of %i without gap or overlap', (height) => {
@@ -15,6 +15,48 @@ describe('lanes of the Tape', () => {
       expect(spectrogram.top + spectrogram.height).toBeLessThanOrEqual(trace.top);
       expect(trace.height > 0).toBe(traced);
     }
+  });
+
+  it.each([
+    [240, { rows: 2, keys: 1, sections: true }],
+    [240, { rows: 2, keys: 5, sections: true }],
+    [300, { rows: 2, keys: 3, sections: false }],
+    [420, { rows: 1, keys: 2, sections: true }],
+  ])(
+    'of %i pixels keep room for curves when sections, fades and keyframes are there: %o',
+    (height, under) => {
+      for (const traced of [false, true]) {
+        const lanes = layLanes(height, traced, under);
+        expect(lanes.rows.map((row) => row.height)).toEqual(
+          Array.from({ length: under.rows }, () => rowHeight),
+        );
+        expect(lanes.keys.height).toBeGreaterThanOrEqual(keyHeight);
+        expect(lanes.keys.height).toBeLessThanOrEqual(under.keys * keyHeight);
+        expect(lanes.sections.height).toBe(under.sections ? rowHeight : 0);
+        if (traced) expect(lanes.trace.height).toBeGreaterThanOrEqual(44);
+        expect(lanes.wave.height).toBeGreaterThanOrEqual(20);
+        expect(lanes.spectrogram.height).toBeGreaterThanOrEqual(30);
+        // One under the other, without gap or overlap.
+        expect(lanes.rows[0]!.top).toBe(lanes.trace.top + lanes.trace.height);
+        expect(lanes.keys.top).toBe(lanes.rows.at(-1)!.top + rowHeight);
+        expect(lanes.sections.top).toBe(lanes.keys.top + lanes.keys.height);
+        expect(lanes.sections.top + lanes.sections.height).toBeLessThan(height);
+      }
+    },
+  );
+
+  it('have a least height at which each of them can be worked in', () => {
+    for (const traced of [false, true])
+      for (const under of [
+        { rows: 1, keys: 0, sections: false },
+        { rows: 2, keys: 4, sections: true },
+      ]) {
+        const least = Math.max(120, leastHeight(traced, under));
+        const lanes = layLanes(least, traced, under);
+        if (traced) expect(lanes.trace.height).toBeGreaterThanOrEqual(38);
+        if (under.keys > 0) expect(lanes.keys.height).toBe(keyHeight);
+        expect(lanes.spectrogram.height).toBeGreaterThanOrEqual(26);
+      }
   });
 
   it('know what lies within them', () => {

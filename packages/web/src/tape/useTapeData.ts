@@ -1,5 +1,5 @@
 import { pcmSampleRate, type Track } from '@cyclogram/core';
-import { useQuery } from '@tanstack/react-query';
+import { skipToken, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Asset } from '../api/assets';
 import { usePreview, usePreviewState } from '../editor/previewContext';
@@ -9,18 +9,20 @@ import type { SpectrogramTile } from './drawTape';
 import type { WaveDetail } from './drawWave';
 import type { TapeView } from './tapeView';
 
+/** Asks for a track's overview: lowest and highest sample and root mean square of each stretch. */
+export const overviewQuery = (asset: Asset) => ({
+  queryKey: ['overview', asset.sha256],
+  queryFn: async () => {
+    const response = await fetch(`/api/assets/${asset.sha256}/overview`);
+    if (!response.ok) throw new Error('the waveform could not be read');
+    return new Int16Array(await response.arrayBuffer());
+  },
+  staleTime: Infinity,
+});
+
 /** Waveform overview of a track's file: lowest, highest and mean level of every 10 ms. */
 export function useOverview(asset: Asset | undefined): Int16Array | undefined {
-  const { data } = useQuery({
-    queryKey: ['overview', asset?.sha256],
-    enabled: asset !== undefined,
-    queryFn: async () => {
-      const response = await fetch(`/api/assets/${asset!.sha256}/overview`);
-      if (!response.ok) throw new Error('the waveform could not be read');
-      return new Int16Array(await response.arrayBuffer());
-    },
-    staleTime: Infinity,
-  });
+  const { data } = useQuery(asset ? overviewQuery(asset) : { queryKey: ['overview'], queryFn: skipToken });
   return data;
 }
 
