@@ -7,7 +7,9 @@ export const show = (page: Page) => page.getByRole('region', { name: 'Show' });
 export const card = (page: Page, heading: string) =>
   show(page).getByRole('region', { name: heading, exact: true });
 export const layer = (page: Page, name: string) =>
-  show(page).getByTitle(`${name}. Ctrl selects several.`, { exact: true });
+  show(page).getByTitle(`${name}. Ctrl adds it to the selection, Shift selects all up to it.`, {
+    exact: true,
+  });
 
 /** Opens a part of the card that is folded away. */
 export async function unfold(page: Page, heading: string): Promise<void> {

@@ -72,11 +72,7 @@ export async function openFilm(page: Page, address: string): Promise<void> {
 /** Waits until the whole song has been heard. */
 export async function analysed(page: Page): Promise<void> {
   await expect(page.getByRole('slider', { name: 'Time in the song' })).toBeVisible();
-  // The note may not have come up yet, or be gone already: it has to stay away.
-  await expect(async () => {
-    await page.waitForTimeout(700);
-    await expect(page.getByText(/^analysing \d+ %$/)).toHaveCount(0, { timeout: 100 });
-  }).toPass({ timeout: 60_000 });
+  await expect(page.locator('[data-hearing]')).toHaveAttribute('data-hearing', 'done', { timeout: 60_000 });
 }
 
 /** The picture now, as it is saved: without the handles that lie over it. Focus and pointer stay where they are. */

@@ -67,11 +67,18 @@ export function Workspace() {
         </Group>
       </main>
       <CordLines />
+      <HearingState />
       <HelpLine>
         <FilmFacts />
       </HelpLine>
     </div>
   );
+}
+
+/** Says on the page whether all of the film has been heard, for whoever waits for that. */
+function HearingState() {
+  const heard = usePreviewState((state) => state.heard);
+  return <span hidden data-hearing={heard ? 'done' : 'going on'} />;
 }
 
 /** What the film is, at a glance: its size, its rate, and what is selected of it. */

@@ -94,7 +94,7 @@ describe('the preview', () => {
 
   it('leaves out sounds that are not known yet', () => {
     preview.setFilm(makeFilm(), new Map());
-    expect(hearing.last('setFilm')).toMatchObject([[{ tracks: [] }], [], [], 0]);
+    expect(hearing.last('setFilm')).toMatchObject([[{ tracks: [] }], [], [], 0, 1]);
     expect(preview.seconds).toBe(0);
   });
 
@@ -171,7 +171,7 @@ describe('the preview', () => {
 
   it('passes on what is heard', () => {
     const { getState } = preview.state;
-    report({ say: 'progress', share: 0.4 });
+    report({ say: 'progress', share: 0.4, of: 0 });
     report({ say: 'spectrogram' });
     report({ say: 'failed', text: 'The ear cannot hear.' });
     expect(getState()).toMatchObject({
@@ -186,6 +186,24 @@ describe('the preview', () => {
     report({ say: 'ear', earId: 'ear-1', report: ear });
     expect(getState().ears['ear-1']).toBe(ear);
     expect(getState().problem).toBeUndefined();
+  });
+
+  it('has heard all only when that is said of the film as it is now', () => {
+    const heard = () => preview.state.getState().heard;
+    const film = makeFilm();
+    preview.setFilm(film, assets);
+    const [, , , , number] = hearing.last('setFilm') as Parameters<HearingApi['setFilm']>;
+    report({ say: 'progress', share: 0.9, of: number });
+    expect(heard()).toBe(false);
+    report({ say: 'progress', share: 1, of: number });
+    expect(heard()).toBe(true);
+    preview.setFilm({ ...film, title: 'y' }, assets);
+    expect(heard()).toBe(false);
+    // A report that was on its way is of the film before.
+    report({ say: 'progress', share: 1, of: number });
+    expect(heard()).toBe(false);
+    report({ say: 'progress', share: 1, of: number + 1 });
+    expect(heard()).toBe(true);
   });
 
   it('asks for files again when one is added, even under the address that it had', () => {

@@ -43,6 +43,8 @@ export interface PreviewState {
   trackSeconds: number;
   /** 0..1 of the song that has been heard. */
   analysed: number;
+  /** Whether all of the film as it is now has been heard. */
+  heard: boolean;
   ears: Record<string, EarReport>;
   followers: Record<string, FollowerReport>;
   /** Counts up whenever more of the spectrogram has been heard. */
@@ -103,6 +105,7 @@ export class Preview {
     loop: undefined,
     trackSeconds: 0,
     analysed: 0,
+    heard: false,
     ears: {},
     followers: {},
     spectrogramVersion: 0,
@@ -130,6 +133,8 @@ export class Preview {
   /** What each worker was told last, by the name of what was said: it is told again when it is started again. */
   private readonly toldHearing = new Map<string, (hearing: Remote<HearingApi>) => Promise<unknown>>();
   private readonly toldPainting = new Map<string, (painting: Remote<PaintingApi>) => Promise<unknown>>();
+  /** Counts the films that the hearing worker was told. */
+  private filmNumber = 0;
   private film: Film | undefined;
   private assets: ReadonlyMap<string, Asset> = new Map();
   private filmSeconds = 0;
@@ -168,7 +173,7 @@ export class Preview {
     this.hearing.start();
     this.painting.start();
     this.connect();
-    this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0 }));
+    this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0, heard: false }));
     for (const call of this.toldPainting.values()) this.tell(this.painting.ask(call));
     for (const call of this.toldHearing.values()) this.tell(this.hearing.ask(call));
   }
@@ -234,7 +239,8 @@ export class Preview {
       tracks: this.sources(tracksOfEar(film, ear)),
     }));
     const waved = [...new Set([...waveformEars(film), ...this.waved])];
-    this.tellHearing('setFilm', ears, film.followers, waved, length);
+    this.tellHearing('setFilm', ears, film.followers, waved, length, ++this.filmNumber);
+    this.state.setState({ heard: false });
     this.updateTracks();
   }
 
@@ -451,7 +457,10 @@ export class Preview {
     const { setState } = this.state;
     switch (message.say) {
       case 'progress':
-        return setState({ analysed: message.share });
+        return setState({
+          analysed: message.share,
+          heard: message.share === 1 && message.of === this.filmNumber,
+        });
       case 'ear':
         return setState(({ ears }) => ({
           ears: { ...ears, [message.earId]: message.report },

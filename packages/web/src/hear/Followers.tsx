@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
+import { scrollToTop } from '../controls/scrollToTop';
 import { FollowerCard } from './FollowerCard';
 import { FollowerPort } from '../cords/FollowerPort';
 import { FollowerMeter } from './FollowerMeter';
@@ -76,7 +77,7 @@ export function Followers() {
 function FollowerRow({ id, isNew, children }: { id: string; isNew: boolean; children: ReactNode }) {
   const row = useRef<HTMLElement>(null);
   useEffect(() => {
-    if (isNew) row.current?.scrollIntoView({ block: 'start' });
+    if (isNew && row.current) scrollToTop(row.current);
   }, [isNew]);
   return (
     <article ref={row} data-follower-row={id} className="border-b border-rule/60">

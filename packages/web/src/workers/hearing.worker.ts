@@ -40,7 +40,7 @@ const helpers = new HearingHelpers(navigator.hardwareConcurrency, (name, block) 
 );
 const queue = new AnalysisQueue(
   (share) => {
-    say({ say: 'progress', share });
+    say({ say: 'progress', share, of: filmNumber });
     if (share === 1) prepare();
   },
   (text) => say({ say: 'failed', text }),
@@ -58,6 +58,8 @@ let painter: MessagePort | undefined;
 let sources: EarSource[] = [];
 let followersNow: Follower[] = [];
 let length = 0;
+/** Which film of those that were told is heard. */
+let filmNumber = 0;
 let watched: string | undefined;
 
 const api: HearingApi = {
@@ -68,10 +70,12 @@ const api: HearingApi = {
       for (const table of tables) tableMemory.give(table);
     };
   },
-  setFilm(ears, followers, waved, samples) {
+  setFilm(ears, followers, waved, samples, number) {
+    filmNumber = number;
     setFilm(ears, followers, waved, samples);
     // Most changes of a film change nothing of what is heard.
-    if (!queue.isIdle) helpers.rest();
+    if (queue.isIdle) say({ say: 'progress', share: 1, of: number });
+    else helpers.rest();
   },
   setNow(time) {
     queue.now = time;

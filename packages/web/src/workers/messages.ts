@@ -65,8 +65,13 @@ export type QuestionName = keyof Questions;
 export interface HearingApi {
   /** Joins it to the painting worker, which levels go to, and to whoever is told of what it hears. */
   connect(painter: MessagePort, report: (report: HearingReport) => void): void;
-  /** `waved` are the ids of the ears whose waveform a figure shows. @param length of the film in samples */
-  setFilm(ears: EarSource[], followers: Follower[], waved: string[], length: number): void;
+  /**
+   * What is to be heard.
+   * @param waved ids of the ears whose waveform a figure shows
+   * @param length of the film in samples
+   * @param number counts up with each film that is told: reports of progress name it
+   */
+  setFilm(ears: EarSource[], followers: Follower[], waved: string[], length: number, number: number): void;
   setNow(time: number): void;
   setPlaying(playing: boolean): void;
   /** The ear whose spectrogram the Tape shows. */
@@ -127,7 +132,8 @@ export interface FollowerReport {
 }
 
 export type HearingReport =
-  | { say: 'progress'; share: number }
+  /** 0..1 of what is to be heard for the film that was told as the so manieth. */
+  | { say: 'progress'; share: number; of: number }
   | { say: 'ear'; earId: string; report: EarReport }
   | { say: 'follower'; followerId: string; report: FollowerReport }
   /** More of the spectrogram has been heard. */
