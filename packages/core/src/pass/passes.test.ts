@@ -108,7 +108,41 @@ describe('pixels on their way through passes', () => {
   });
 });
 
+/** Kinds that look at one picture, and what each needs to do something to it. */
+const onPixels = kinds.filter((kind) => passKinds[kind].heading !== 'Time');
+const needed: Partial<Record<PassKindName, object>> = {
+  wipe: { shown: 0.5 },
+  lookupTable: { table: 'table' },
+  levels: { black: 0.2, gamma: 1.5 },
+  shake: { amount: 6, rotation: 0 },
+};
+const inverting: Lookup = {
+  size: 2,
+  colors: Float32Array.from({ length: 24 }, (_, i) => 1 - ((Math.floor(i / 3) >> (i % 3)) & 1)),
+} as Lookup;
+
 describe('every pass', () => {
+  it.each(onPixels)('%s changes a picture of all kinds of colours and opacities', (kind) => {
+    const size = { width: 96, height: 64 };
+    const given = drawn(96, 64, (x, y) => {
+      const i = y * 96 + x;
+      // Something of everything: noise, a bright area, an edge to what is clear.
+      if (x > 70) return [0, 0, 0, 0];
+      return x > 30 && x < 50 && y > 20 && y < 44
+        ? [255, 240, 220, 255]
+        : [200 * some(i), 180 * some(i + 7e4), 160 * some(i + 9e4), 255];
+    });
+    const settings = pass(kind, { ...effective, ...needed[kind] }, size);
+    const lookups = { get: () => inverting };
+    const out = through(given, 96, settings, { t: 1.3, size, lookups });
+    const different = out.filter((value, i) => Math.abs(value - given[i]!) > 1).length;
+    expect(different).toBeGreaterThan(given.length / 100);
+    // And not where it is off.
+    expect(through(given, 96, { ...settings, on: false } as PassSettings, { t: 1.3, size, lookups })).toEqual(
+      through(given, 96, []),
+    );
+  });
+
   it.each(kinds)('%s gives the same whatever ran before, and at the same time the same again', (kind) => {
     const settings = pass(kind, effective, { width: 64, height: 40 });
     const first = through(noisy(64, 40), 64, settings, { t: 2.5 });

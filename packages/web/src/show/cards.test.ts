@@ -21,7 +21,6 @@ import {
   maskRecord,
   materialRecord,
   newLayer,
-  paintRecord,
   pathKinds,
   pathPlaceFields,
   placeRecord,
@@ -188,7 +187,12 @@ describe('cards show exactly what the records describe', () => {
     expect(shownLabels(film, layer).sort()).toEqual(expected.sort());
   });
 
-  it.each(['fill', 'image', 'shape', 'progress', 'lettering'] as const)('of a layer of kind %s', (kind) => {
+  /** Kinds whose cards are put together in their own way, and are asked for above. */
+  const byThemselves = ['figure', 'group', 'linked', 'depth'];
+  const plain = (Object.keys(layerKinds) as (keyof typeof layerKinds)[]).filter(
+    (kind) => !byThemselves.includes(kind),
+  );
+  it.each(plain)('of a layer of kind %s', (kind) => {
     const film = makeFilm();
     const path = film.paths[0]!;
     const part = kind === 'shape' || kind === 'progress' ? { path: path.id } : {};
@@ -197,7 +201,7 @@ describe('cards show exactly what the records describe', () => {
       const own = fieldsOf(layerKinds[kind].record).slice(layerFields.length);
       const paints = own.flatMap((field) =>
         field.kind === 'record' && isShown(field, layer as never)
-          ? [(layer as never)[field.key] as object]
+          ? [{ of: field.of, value: (layer as never)[field.key] as object }]
           : [],
       );
       const trim = isClosedShape(path.shape) ? trimFields : without(trimFields, 'startOffset');
@@ -209,8 +213,8 @@ describe('cards show exactly what the records describe', () => {
               ...labelsOf([...pathPlaceFields, ...trim], path),
             ]
           : [];
-      const ofPaint = (paint: object) => {
-        const shown = labelsOf(fieldsOf(paintRecord), paint);
+      const ofPaint = ({ of, value: paint }: (typeof paints)[0]) => {
+        const shown = labelsOf(fieldsOf(of), paint);
         const isPlain = (paint as { kind: string }).kind === 'color';
         return [...shown, ...(isPlain ? ['Colour'] : labelsOf(fieldsOf(stopRecord), {}))];
       };

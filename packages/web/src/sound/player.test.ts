@@ -1,6 +1,7 @@
 import { fadeLevel } from '@cyclogram/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { clockTime, Player, wallClock, type ClockState } from './player';
+import { turn } from '../workers/turn';
 import { PcmSource } from './pcmSource';
 
 /** A track whose every sample tells its own number, so that it shows what was read. */
@@ -75,7 +76,9 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals());
 
 /** Lets scheduling that waits for samples go on. */
-const settle = () => new Promise((resolve) => setTimeout(resolve, 120));
+async function settle(): Promise<void> {
+  for (let i = 0; i < 200; i++) await turn();
+}
 
 async function playing(change: (player: Player) => void = () => {}) {
   const player = new Player(

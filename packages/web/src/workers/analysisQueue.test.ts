@@ -1,7 +1,8 @@
 import type { Influence, SongListener, Stretch } from '@cyclogram/core';
-import { describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { EarAnalysis } from './earAnalysis';
 import { AnalysisQueue } from './analysisQueue';
+import { turn } from './turn';
 
 /** A listener of 20 seconds at 10 moments a second that notes what it is given to hear. */
 class NotingListener implements SongListener {
@@ -62,6 +63,11 @@ function listenIn(
   return { put, counts, listeners };
 }
 
+/** Lets everything that waits for its turn have it, many times over: what has not come by then does not come by itself. */
+async function manyTurns(): Promise<void> {
+  for (let i = 0; i < 500; i++) await turn();
+}
+
 describe('the queue of what listens', () => {
   it('shares stretches with another that hears, each heard once, the first by itself', async () => {
     const { queue } = setUp();
@@ -97,7 +103,7 @@ describe('the queue of what listens', () => {
     const analysed = () => listeners[0]!.order.reduce((sum, [, count]) => sum + count, 0);
     // All but the stretch of two seconds that is lent; the short first one is heard again.
     await expect.poll(analysed).toBeGreaterThan(181);
-    await new Promise((resolve) => setTimeout(resolve, 30));
+    await manyTurns();
     expect(progress.every((share) => share < 1)).toBe(true);
     const sent = counts.sent;
     back();
@@ -116,7 +122,7 @@ describe('the queue of what listens', () => {
     let complete = false;
     const done = queue.complete('ear').then(() => (complete = true));
     await expect.poll(() => reads).toBe(11);
-    await new Promise((resolve) => setTimeout(resolve, 80));
+    await manyTurns();
     expect(complete).toBe(false);
     arrive();
     await done;
@@ -266,7 +272,7 @@ describe('the queue of what listens', () => {
       const [first, second] = returns;
       put('b');
       first!();
-      await new Promise((resolve) => setTimeout(resolve, 20));
+      await manyTurns();
       expect(released).toEqual([]);
       second!();
       await expect.poll(() => released).toEqual([0]);
@@ -294,7 +300,7 @@ describe('the queue of what listens', () => {
       expect(released).toEqual([0]);
       arrive();
       await expect.poll(() => released).toEqual([0, 1]);
-      await new Promise((resolve) => setTimeout(resolve, 20));
+      await manyTurns();
       expect([reads, returns.length]).toEqual([before + 1, 2]);
     });
   });
@@ -316,13 +322,34 @@ describe('the queue of what listens', () => {
   });
 
   describe('settling what has been heard', () => {
+    /** Milliseconds, moved by hand. */
+    let now = 0;
+    beforeEach(() => {
+      vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+      vi.spyOn(performance, 'now').mockImplementation(() => now);
+    });
+    afterEach(() => {
+      vi.restoreAllMocks();
+      vi.useRealTimers();
+    });
+    /** Lets so much time go by. */
+    const pass = async (milliseconds: number) => {
+      await manyTurns();
+      now += milliseconds;
+      await vi.advanceTimersByTimeAsync(milliseconds);
+      await manyTurns();
+    };
+    const complete = async (queue: AnalysisQueue) => {
+      let done = false;
+      void queue.complete('ear').then(() => (done = true));
+      while (!done) await pass(30);
+    };
     /** Puts listeners that take some time to be sent whole; notes of what each time was. */
     function slowToSend(queue: AnalysisQueue, milliseconds: number, hasParts = true) {
       const sent: (Stretch | 'all')[] = [];
       const all = () => {
         sent.push('all');
-        const end = performance.now() + milliseconds;
-        while (performance.now() < end);
+        now += milliseconds;
       };
       const put = (key: string, details: string, before = 0.5) => {
         const influence = { before, after: 0, bySong: false };
@@ -348,8 +375,9 @@ describe('the queue of what listens', () => {
       queue.now = 10;
       const { put, sent } = slowToSend(queue, 0);
       put('a', 'x');
-      expect(await queue.complete('ear')).toBeDefined();
-      await expect.poll(() => sent.at(-1)).toBe('all');
+      await complete(queue);
+      await pass(1000);
+      expect(sent.at(-1)).toBe('all');
       expect(covers(sent[0], 95, 101)).toBe(true);
       sent.length = 0;
       queue.now = 4;
@@ -357,7 +385,8 @@ describe('the queue of what listens', () => {
       // As far back as what it has now still shows there, and on, for it may be playing.
       expect(covers(sent[0], 15, 49)).toBe(true);
       expect(covers(sent[0], 0, 49)).toBe(false);
-      await expect.poll(() => sent).toHaveLength(2);
+      await pass(1000);
+      expect(sent).toHaveLength(2);
       expect(sent[1]).toBe('all');
     });
 
@@ -365,17 +394,19 @@ describe('the queue of what listens', () => {
       const { queue } = setUp();
       const { put, sent } = slowToSend(queue, 60);
       put('a', 'x');
-      await queue.complete('ear');
-      await expect.poll(() => sent.at(-1)).toBe('all');
+      await complete(queue);
+      await pass(1000);
+      expect(sent.at(-1)).toBe('all');
       sent.length = 0;
       for (let i = 0; i < 6; i++) {
         put('a', `dragged ${i}`);
-        await new Promise((resolve) => setTimeout(resolve, 40));
+        await pass(40);
       }
       expect(sent).toHaveLength(6);
       expect(sent).not.toContain('all');
-      await expect.poll(() => sent.filter((what) => what === 'all')).toHaveLength(1);
-      await new Promise((resolve) => setTimeout(resolve, 300));
+      await pass(1000);
+      expect(sent.filter((what) => what === 'all')).toHaveLength(1);
+      await pass(300);
       expect(sent).toHaveLength(7);
     });
 
@@ -383,11 +414,12 @@ describe('the queue of what listens', () => {
       const { queue } = setUp();
       const { put, sent } = slowToSend(queue, 0, false);
       put('a', 'x');
-      await queue.complete('ear');
-      await expect.poll(() => sent.at(-1)).toBe('all');
+      await complete(queue);
+      await pass(1000);
+      expect(sent.at(-1)).toBe('all');
       sent.length = 0;
       put('a', 'y');
-      await new Promise((resolve) => setTimeout(resolve, 60));
+      await pass(60);
       expect(sent).toEqual(['all']);
     });
 
@@ -395,12 +427,13 @@ describe('the queue of what listens', () => {
       const { queue } = setUp();
       const { put, sent } = slowToSend(queue, 60, false);
       put('a', 'x');
-      await queue.complete('ear');
-      await expect.poll(() => sent.length).toBeGreaterThanOrEqual(2);
+      await complete(queue);
+      await pass(1000);
+      expect(sent.length).toBeGreaterThanOrEqual(2);
       sent.length = 0;
       put('b', 'x');
-      await queue.complete('ear');
-      await new Promise((resolve) => setTimeout(resolve, 400));
+      await complete(queue);
+      await pass(400);
       // The opening, and the end.
       expect(sent).toEqual(['all', 'all']);
     });
