@@ -44,8 +44,8 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   before = await screenPixels(page);
   await unfold(page, 'Copies');
   await set(page, 'Count', '3');
-  await set(page, 'Offset y', '-60');
-  await set(page, 'Delay', '120');
+  await set(page, 'Offset per copy y', '-60');
+  await set(page, 'Delay per copy', '120');
   await changed(page, before);
 
   // Two seconds, looped with the mouse on the ruler and rendered.

@@ -9,6 +9,11 @@ test('from a dropped song to a video file', async ({ page }) => {
   await expect(page.getByLabel('Title of the film')).toHaveValue('rising');
   await analysed(page);
 
+  // It opens where it is lively, as its picture in the library shows it; at its start it is silent.
+  await expect(page.getByTestId('time')).not.toContainText('0:00.0 /');
+  await page.getByRole('toolbar', { name: 'Transport' }).getByRole('button', { name: 'Go to start' }).click();
+  await expect(page.getByTestId('time')).toContainText('0:00.0 /');
+
   // Jump into the song: the picture follows.
   const silent = await screenPixels(page);
   const tape = page.getByRole('slider', { name: 'Time in the song' });

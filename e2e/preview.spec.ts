@@ -42,10 +42,41 @@ async function comparePictures(page: Page, id: string, position: number): Promis
   await cyclogram('frame', id, '--at', String((frame + 0.5) / 30), '--out', out);
   const server = await readPicture(await readFile(out));
   expect([preview.width, preview.height]).toEqual([1920, 1080]);
-  // Structural similarity: Wang et al., IEEE Trans. Image Processing 13 (2004) 600.
+  expect(similarity(preview, server)).toBeGreaterThanOrEqual(0.985);
+
+  // What stands on the Screen is a painting of its own, in the Screen's size: what lies over it is taken away to look at it.
+  const canvas = page.getByRole('img', { name: 'The picture now' });
+  const [width, height] = await canvas.evaluate((one: HTMLCanvasElement) => [one.width, one.height] as const);
+  expect(width).toBeGreaterThan(300);
+  const small = join(folder, `${id}-screen.png`);
+  await cyclogram(
+    'frame',
+    id,
+    '--at',
+    String((frame + 0.5) / 30),
+    '--size',
+    `${width}x${height}`,
+    '--out',
+    small,
+  );
+  const expected = await readPicture(await readFile(small));
+  await expect(async () => {
+    const shown = await readPicture(await canvas.screenshot({ style: overPicture }));
+    expect([shown.width, shown.height]).toEqual([width, height]);
+    expect(similarity(shown, expected)).toBeGreaterThanOrEqual(0.985);
+  }).toPass({ timeout: 30_000 });
+}
+
+/** Nothing but the canvas of the Screen. */
+const overPicture = `
+  body * { visibility: hidden !important; }
+  canvas[aria-label='The picture now'] { visibility: visible !important; }
+`;
+
+/** Structural similarity: Wang et al., IEEE Trans. Image Processing 13 (2004) 600. */
+function similarity(a: Picture, b: Picture): number {
   const image = ({ data, width, height }: Picture) => ({ data: Uint8ClampedArray.from(data), width, height });
-  const { mssim } = ssim(image(preview), image(server));
-  expect(mssim).toBeGreaterThanOrEqual(0.985);
+  return ssim(image(a), image(b)).mssim;
 }
 
 for (const [id, position] of [

@@ -29,7 +29,7 @@ const shortcuts: readonly { where: string; keys: readonly (readonly [string, str
   {
     where: 'Picture',
     keys: [
-      ['Click', 'select a layer; with Ctrl several'],
+      ['Click', 'select a layer; with Ctrl one more'],
       ['Wheel, + and -', 'zoom; wheel with Shift or Alt: pan'],
       ['Middle button, arrows', 'pan'],
       ['0, 1', 'fit, actual pixels'],
@@ -44,6 +44,7 @@ const shortcuts: readonly { where: string; keys: readonly (readonly [string, str
   {
     where: 'Layers and numbers',
     keys: [
+      ['Ctrl A', 'select all layers; Shift and a click: all up to it'],
       ['Ctrl C, V, D, G', 'copy, paste, duplicate, group layers'],
       ['Del', 'delete the selected layers'],
       ['↑ and ↓', 'in a number: one step; Shift ten, Alt a tenth'],
