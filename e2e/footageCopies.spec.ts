@@ -41,6 +41,8 @@ test('large footage plays from its smaller copy, and stands still in its own siz
     const { data, width } = await settledPixels(page);
     expect(numberIn(data, width)).toBe(wanted);
   };
+  await page.keyboard.press('Home');
+  await expect.poll(frameNow).toBe(0);
   await page.keyboard.press('.');
   await expect.poll(frameNow).toBe(1);
   await standsStill();

@@ -3,15 +3,24 @@ import { seeded } from '@cyclogram/core';
 /** Pixels along a side of the noise, which is repeated. */
 const side = 256;
 
+/** Pixels along a side of a block of it, whose noise adds up to nothing: so any area keeps its mean. */
+const block = 8;
+
 let noise: Float32Array | undefined;
 
-/** Noise between -1 and 1, evenly distributed: every two pixels beside each other add up to nothing, so that any area keeps its mean. */
+/** Noise that is evenly distributed between about -1 and 1. */
 function noiseTile(): Float32Array {
   if (noise) return noise;
-  noise = new Float32Array(side * side);
-  for (let i = 0; i < noise.length; i += 2) {
-    const value = 2 * seeded(11, i) - 1;
-    noise.set([value, -value], i);
+  noise = Float32Array.from({ length: side * side }, (_, i) => 2 * seeded(11, i) - 1);
+  for (let top = 0; top < side; top += block) {
+    for (let left = 0; left < side; left += block) {
+      const places = Array.from(
+        { length: block * block },
+        (_, n) => (top + Math.floor(n / block)) * side + left + (n % block),
+      );
+      const mean = places.reduce((sum, place) => sum + noise![place]!, 0) / places.length;
+      for (const place of places) noise[place]! -= mean;
+    }
   }
   return noise;
 }
