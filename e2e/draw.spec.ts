@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
-import { card, changed, choose, newFilm, place, set, show, songFilm, unfold, layer } from './showPanel';
+import { card, changed, choose, newFilm, place, set, show, songFilm, unfold } from './showPanel';
 import {
   cyclogram,
   difference,

@@ -8,10 +8,13 @@ import type { PassContext } from './passKind';
 import { PixelSum } from './pixelSum';
 import { passKinds, type PassKindName, type PassSettings } from './registry';
 import { runPasses } from './runPasses';
+import { invertingTable, passNames, workingPass } from './testPasses';
 
 type Pixels = Uint8ClampedArray<ArrayBuffer>;
 
-const pass = (kind: PassKindName, part: object = {}, size = { width: 100, height: 100 }) =>
+const hundred = { width: 100, height: 100 };
+
+const pass = (kind: PassKindName, part: object = {}, size = hundred) =>
   ({ ...passKinds[kind].defaults(size), id: kind, ...part }) as unknown as PassSettings;
 
 const contextOf = (width: number, height: number, part: Partial<PassContext> = {}): PassContext => ({
@@ -56,18 +59,7 @@ const noisy = (width: number, height: number, alpha = 255) =>
     return [255 * some(i), 255 * some(i + 7e4), 255 * some(i + 9e4), alpha];
   });
 
-const kinds = Object.keys(passKinds) as PassKindName[];
-/** Values with which a pass does something. */
-const effective = {
-  saturation: 1.4,
-  hue: 30,
-  exposure: 0.5,
-  contrast: 1.2,
-  black: 0.1,
-  threshold: 0.2,
-  all: [0, 0.5, 1].map((x) => ({ id: `p${x}`, at: x, value: x * x })),
-};
-
+const kinds = passNames;
 describe('pixels on their way through passes', () => {
   it('come back as they were: all values with all opacities; what is clear is black', () => {
     const given = drawn(256, 256, (value, alpha) => [value, 0, 255, alpha]);
@@ -96,7 +88,7 @@ describe('pixels on their way through passes', () => {
     const pixels = Uint8ClampedArray.of(1, 2, 3, 255);
     expect([...through(pixels, 1, { kind: 'sparkle', id: 'x', on: true } as never)]).toEqual([1, 2, 3, 255]);
     for (const kind of kinds) {
-      const off = through(noisy(20, 12), 20, pass(kind, { ...effective, on: false }));
+      const off = through(noisy(20, 12), 20, workingPass(kind, hundred, { on: false }));
       expect(off).toEqual(noisy(20, 12));
     }
   });
@@ -108,18 +100,8 @@ describe('pixels on their way through passes', () => {
   });
 });
 
-/** Kinds that look at one picture, and what each needs to do something to it. */
+/** Kinds that look at one picture. */
 const onPixels = kinds.filter((kind) => passKinds[kind].heading !== 'Time');
-const needed: Partial<Record<PassKindName, object>> = {
-  wipe: { shown: 0.5 },
-  lookupTable: { table: 'table' },
-  levels: { black: 0.2, gamma: 1.5 },
-  shake: { amount: 6, rotation: 0 },
-};
-const inverting: Lookup = {
-  size: 2,
-  colors: Float32Array.from({ length: 24 }, (_, i) => 1 - ((Math.floor(i / 3) >> (i % 3)) & 1)),
-} as Lookup;
 
 describe('every pass', () => {
   it.each(onPixels)('%s changes a picture of all kinds of colours and opacities', (kind) => {
@@ -132,8 +114,8 @@ describe('every pass', () => {
         ? [255, 240, 220, 255]
         : [200 * some(i), 180 * some(i + 7e4), 160 * some(i + 9e4), 255];
     });
-    const settings = pass(kind, { ...effective, ...needed[kind] }, size);
-    const lookups = { get: () => inverting };
+    const settings = workingPass(kind, size);
+    const lookups = { get: () => invertingTable };
     const out = through(given, 96, settings, { t: 1.3, size, lookups });
     const different = out.filter((value, i) => Math.abs(value - given[i]!) > 1).length;
     expect(different).toBeGreaterThan(given.length / 100);
@@ -144,9 +126,9 @@ describe('every pass', () => {
   });
 
   it.each(kinds)('%s gives the same whatever ran before, and at the same time the same again', (kind) => {
-    const settings = pass(kind, effective, { width: 64, height: 40 });
+    const settings = workingPass(kind, { width: 64, height: 40 });
     const first = through(noisy(64, 40), 64, settings, { t: 2.5 });
-    for (const other of kinds) through(noisy(37, 23), 37, pass(other, effective), { t: 1.1 });
+    for (const other of kinds) through(noisy(37, 23), 37, workingPass(other, hundred), { t: 1.1 });
     expect(through(noisy(64, 40), 64, settings, { t: 2.5 })).toEqual(first);
   });
 
@@ -169,7 +151,7 @@ describe('every pass', () => {
         centre: { x: -2e4, y: 2e4 },
       },
     };
-    const settings = pass(kind, { ...effective, ...huge });
+    const settings = workingPass(kind, hundred, huge);
     const own = Object.fromEntries(
       Object.entries(settings).filter(
         ([key]) => key in passKinds[kind].defaults({ width: 100, height: 100 }),
@@ -186,7 +168,7 @@ describe('every pass', () => {
 
   const byPixel: PassKindName[] = ['grade', 'curves', 'levels', 'tint', 'threeTones', 'posterise', 'invert'];
   it.each(byPixel)('%s changes the colour of what is half transparent as that of what is opaque', (kind) => {
-    const settings = pass(kind, effective);
+    const settings = workingPass(kind, hundred);
     const opaque = through(noisy(24, 24), 24, settings);
     const half = through(noisy(24, 24, 128), 24, settings);
     for (let i = 0; i < half.length; i += 4) {
@@ -212,9 +194,9 @@ describe('every pass', () => {
       'grain',
       'scanLines',
     ] as const)
-      expect(through(filledWith(8, 8, [0, 0, 0, 0]), 8, pass(kind, effective)).every((v) => v === 0)).toBe(
-        true,
-      );
+      expect(
+        through(filledWith(8, 8, [0, 0, 0, 0]), 8, workingPass(kind, hundred)).every((v) => v === 0),
+      ).toBe(true);
   });
 });
 
