@@ -39,10 +39,13 @@ describe('falloff', () => {
     expect([at(0, 99, box), at(99, 0, box), at(0, 101, box)]).toEqual([1, 0, 0]);
   });
 
-  it('a straight edge: full above it', () => {
+  it('a straight edge: full to its right, and where it is turned to', () => {
     const edge = { shape: 'linear', soft: 100 } as const;
-    expect([at(999, -1, edge), at(0, 50, edge), at(0, 100, edge)]).toEqual([1, 0.5, 0]);
-    expect(at(-50, 0, { ...edge, rotation: 90 })).toBeCloseTo(0.5, 9);
+    expect([at(1, 999, edge), at(-50, 0, edge), at(-100, 0, edge)]).toEqual([1, 0.5, 0]);
+    const down = { ...edge, rotation: 90 };
+    expect([at(999, 1, down), at(0, -50, down), at(0, -100, down)].map((v) => Number(v.toFixed(9)))).toEqual([
+      1, 0.5, 0,
+    ]);
   });
 
   it('a part of the path, by its share', () => {

@@ -2,6 +2,7 @@ import type { Ear, Film, FilmPath, Follower, Layer, Track } from '@cyclogram/cor
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { amendChange, makeChange, redoChange, undoChange, type Change, type History } from './history';
+import { pointerPress } from './pointerPress';
 
 /** How the film stands to what the server has. */
 export type SaveState =
@@ -91,7 +92,7 @@ export function createEditorStore({
       openEar: onlyOne(document.ears)[0],
       openFollower: undefined,
       change: (label, edit, key = '') =>
-        setHistory((history) => makeChange(history, label, key, Date.now(), edit)),
+        setHistory((history) => makeChange(history, label, key, Date.now(), edit, pointerPress())),
       amend: (edit) => setHistory((history) => amendChange(history, edit)),
       undo: () => setHistory(undoChange),
       redo: () => setHistory(redoChange),

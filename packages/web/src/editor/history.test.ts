@@ -77,6 +77,18 @@ describe('undo and redo', () => {
     expect(redoChange(undoChange(history)).film).toEqual(history.film);
   });
 
+  it('hold a gesture as one step though the pointer rests in it; the next press is another', () => {
+    const drag = (history: History, now: number, x: number, press: number) =>
+      makeChange(history, 'move', 'drag', now, (film) => void (film.paths[0]!.position.x = x), press);
+    const one = drag(drag(start(), 0, 1, 5), 8000, 2, 5);
+    expect(one.past).toHaveLength(1);
+    const carried = amendChange(one, (film) => void (film.title = 'B'));
+    expect(drag(carried, 20_000, 3, 5).past).toHaveLength(1);
+    expect(drag(carried, 20_000, 3, 6).past).toHaveLength(2);
+    // Keys have no press: what is set by them much later is a step of its own.
+    expect(drag(drag(start(), 0, 1, 0), 8000, 2, 0).past).toHaveLength(2);
+  });
+
   it('hold what came, went and moved in a gesture', () => {
     const edits: ((film: Film) => void)[] = [
       (film) => void film.sections.push({ id: 's', name: 'A', from: 0 }),

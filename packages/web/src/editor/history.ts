@@ -28,6 +28,9 @@ const mergeWithin = 1000;
 /** The film before a step, while the step may still grow. */
 const befores = new WeakMap<Change, Film>();
 
+/** The press of the pointer during which a step was last changed. */
+const presses = new WeakMap<Change, number>();
+
 /** A step that goes on: however many changes it is made of, it holds the difference that they make together. */
 function goneOn(step: Change, film: Film, more: { redo: Patch[]; undo: Patch[] }): Change {
   const before = befores.get(step);
@@ -35,22 +38,29 @@ function goneOn(step: Change, film: Film, more: { redo: Patch[]; undo: Patch[] }
     ? { ...step, ...differenceOf(before, film) }
     : { ...step, redo: [...step.redo, ...more.redo], undo: [...more.undo, ...step.undo] };
   if (before) befores.set(next, before);
+  const press = presses.get(step);
+  if (press) presses.set(next, press);
   return next;
 }
 
-/** Makes a change; the same history when it changes nothing. */
+/**
+ * Makes a change; the same history when it changes nothing.
+ * @param key changes with the same one become one step when they follow each other quickly, or within one press
+ * @param press number of the press of the pointer during which it is made; 0 for none
+ */
 export function makeChange(
   history: History,
   label: string,
   key: string,
   now: number,
   edit: (film: Film) => void,
+  press = 0,
 ): History {
   const [film, redo, undo] = produceWithPatches(history.film, (draft) => void edit(draft));
   if (redo.length === 0) return history;
   const last = history.past.at(-1);
-  const merges =
-    last && key !== '' && last.key === key && now - last.at < mergeWithin && history.future.length === 0;
+  const goesOn = last && (now - last.at < mergeWithin || (press > 0 && presses.get(last) === press));
+  const merges = goesOn && key !== '' && last.key === key && history.future.length === 0;
   let step: Change;
   if (merges) {
     step = goneOn(last, film, { redo, undo });
@@ -59,6 +69,7 @@ export function makeChange(
     step = { label, key, at: now, undo, redo };
     befores.set(step, history.film);
   }
+  presses.set(step, press);
   const past = [...(merges ? history.past.slice(0, -1) : history.past), step].slice(-mostSteps);
   return { film, past, future: [] };
 }

@@ -1,10 +1,10 @@
 import { defaultFollower } from '@cyclogram/core';
 import { Activity, Plus } from 'lucide-react';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
-import { scrollToTop } from '../controls/scrollToTop';
+import { showInList } from '../controls/showInList';
 import { FollowerCard } from './FollowerCard';
 import { FollowerPort } from '../cords/FollowerPort';
 import { FollowerMeter } from './FollowerMeter';
@@ -18,7 +18,6 @@ export function Followers() {
   const openFollower = useEditor((state) => state.openFollower);
   const open = useEditor((state) => state.openFollowerCard);
   const change = useEditor((state) => state.change);
-  const [added, setAdded] = useState<string>();
   const add = () => {
     const id = newId('follower');
     const ear = openEar ?? ears[0]?.id;
@@ -28,7 +27,6 @@ export function Followers() {
       (film) => void film.followers.push(defaultFollower(id, ear, `Follower ${film.followers.length + 1}`)),
     );
     open(id);
-    setAdded(id);
   };
   return (
     <>
@@ -54,7 +52,7 @@ export function Followers() {
       {followers.map((follower) => {
         const { id, name } = follower;
         return (
-          <FollowerRow key={id} id={id} isNew={id === added}>
+          <FollowerRow key={id} id={id} isOpen={openFollower === id}>
             <div className="flex items-center gap-2 pr-1.5 pl-1.5">
               <Disclosure
                 open={openFollower === id}
@@ -73,12 +71,12 @@ export function Followers() {
   );
 }
 
-/** A follower in the list. One that was just added is scrolled into view, with its controls. */
-function FollowerRow({ id, isNew, children }: { id: string; isNew: boolean; children: ReactNode }) {
+/** A follower in the list. One that is opened or added is scrolled into view, with its controls. */
+function FollowerRow({ id, isOpen, children }: { id: string; isOpen: boolean; children: ReactNode }) {
   const row = useRef<HTMLElement>(null);
   useEffect(() => {
-    if (isNew && row.current) scrollToTop(row.current);
-  }, [isNew]);
+    if (isOpen && row.current) showInList(row.current);
+  }, [isOpen]);
   return (
     <article ref={row} data-follower-row={id} className="border-b border-rule/60">
       {children}
