@@ -53,6 +53,31 @@ test('the picture is zoomed around the pointer, moved, and a handle dragged wher
   expect(await picture.boundingBox()).toEqual(fitted);
 });
 
+test('what tells of the view and measures the picture never lies over it', async ({ page }) => {
+  await newFilm(page);
+  const view = page.getByRole('toolbar', { name: 'View of the picture' });
+  const scope = page.getByRole('figure', { name: /^Scope/ });
+  await view.getByRole('button', { name: 'Scope' }).click();
+  await expect(scope).toBeVisible();
+  for (const [width, height] of [
+    [1280, 720],
+    [1920, 1080],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await expect(view.getByRole('button', { name: 'Fit to window' })).toHaveAttribute('aria-pressed', 'true');
+    // The fitted picture follows the size of the window.
+    await expect
+      .poll(async () => {
+        const picture = (await page.getByRole('img', { name: 'The picture now' }).boundingBox())!;
+        const tops = [(await scope.boundingBox())!.y, (await view.boundingBox())!.y];
+        return Math.min(...tops) - picture.y - picture.height;
+      })
+      .toBeGreaterThanOrEqual(0);
+    const picture = (await page.getByRole('img', { name: 'The picture now' }).boundingBox())!;
+    expect(picture.height).toBeGreaterThan(height / 5);
+  }
+});
+
 test('an open list takes the click that closes it, and nothing behind it hears of it', async ({ page }) => {
   await newFilm(page);
   const radius = page.getByRole('spinbutton', { name: 'Radius' });

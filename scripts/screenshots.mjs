@@ -4,7 +4,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-// Takes the pictures of docs/screenshots anew, from the demo.
+// Takes the pictures of docs/screenshots anew, from the demo; those that are named, when any are.
+// Some go on from where the one before ends: passes and gallery from finish, cords from cord, listening from follower.
+const named = process.argv.slice(2);
 await ensurePackages();
 ensureDebian({ ffmpeg: 'ffmpeg', chromium: 'chromium' });
 ensureBuild();
@@ -74,6 +76,11 @@ const views = {
     await page.getByRole('button', { name: 'Add a layer' }).first().scrollIntoViewIfNeeded();
     await button('Add a layer').click();
     await page.getByRole('dialog').waitFor();
+    await page.waitForFunction(() => {
+      const [first, ...more] = document.querySelectorAll('[role=dialog] canvas');
+      const painted = (canvas) => canvas.getContext('2d').getImageData(9, 9, 1, 1).data[3] > 0;
+      return first && [first, ...more.slice(0, 15)].every(painted);
+    });
   },
   async cord() {
     await open('demo-dry-dock', 640);
@@ -147,6 +154,7 @@ const views = {
 };
 try {
   for (const [name, go] of Object.entries(views)) {
+    if (named.length > 0 && !named.includes(name)) continue;
     await go();
     await page.waitForTimeout(900);
     await take(name);

@@ -3,12 +3,11 @@ import { useEditor } from '../editor/editorStore';
 import { useScope } from '../finish/useScope';
 import type { ScopeData } from '../workers/messages';
 
-const waveformSize = { width: 192, height: 96 };
-const histogramSize = { width: 192, height: 64 };
+const size = { width: 192, height: 80 };
 const bins = 96;
 const colors = ['#e8705a', '#6fbf8f', '#7fa6d8'];
 
-/** How bright the picture is, column by column, and how often each value is there. */
+/** How bright the picture is, column by column, and how often each value is there: below the picture, never on it. */
 export function Scope() {
   const film = useEditor((state) => state.film);
   const waveform = useRef<HTMLCanvasElement>(null);
@@ -20,10 +19,10 @@ export function Scope() {
   return (
     <figure
       aria-label="Scope: brightness of the picture from left to right, and how often each value is there"
-      className="pointer-events-none absolute top-2 right-2 border border-rule bg-room/90 p-1.5"
+      className="flex shrink-0 justify-center gap-3 px-3 py-1.5"
     >
-      <canvas ref={waveform} {...waveformSize} />
-      <canvas ref={histogram} {...histogramSize} className="mt-1 border-t border-rule pt-1" />
+      <canvas ref={waveform} {...size} className="h-20 min-w-0 border border-rule bg-room" />
+      <canvas ref={histogram} {...size} className="h-20 min-w-0 border border-rule bg-room" />
     </figure>
   );
 }

@@ -55,9 +55,9 @@ export function Screen() {
             }}
           />
         </div>
-        {scope && <Scope />}
         <ToolNote />
       </div>
+      {scope && <Scope />}
       <div className="flex h-7 shrink-0 items-center justify-between">
         <ViewTools
           zoom={scale * ratio}
