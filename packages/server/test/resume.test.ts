@@ -162,7 +162,7 @@ describe('a server killed while it joins a video', () => {
     try {
       expect(await renderState(second.url, id, 'done', 'failed')).toMatchObject({ status: 'done' });
       expect(openedBy(part!)).toEqual([]);
-      expect(await readdir(join(folder, 'renders'))).toEqual(['Small film.mp4']);
+      await expect.poll(() => readdir(join(folder, 'renders'))).toEqual(['Small film.mp4']);
       const video = join(folder, 'video.mp4');
       const response = await fetch(`${second.url}/api/renders/${id}/file`);
       await writeFile(video, Buffer.from(await response.arrayBuffer()));
@@ -231,7 +231,8 @@ describe('orders that follow each other at once', () => {
         problem: null,
         framesDone: 180,
       });
-      expect(await readdir(join(folder, 'renders'))).toEqual(['Small film.mp4']);
+      // What it was made of goes just after it is known to be done.
+      await expect.poll(() => readdir(join(folder, 'renders'))).toEqual(['Small film.mp4']);
     } finally {
       await kill(server.process);
     }
@@ -257,7 +258,7 @@ describe('orders that follow each other at once', () => {
       const id = await startRender(server.url, 1, { width: 160, height: 90 });
       await renderState(server.url, id, 'done');
       expect((await api(server.url, 'GET', '/renders')).body['renders']).toHaveLength(1);
-      expect(await readdir(join(folder, 'renders'))).toEqual(['Small film.mp4']);
+      await expect.poll(() => readdir(join(folder, 'renders'))).toEqual(['Small film.mp4']);
     } finally {
       await kill(server.process);
     }
