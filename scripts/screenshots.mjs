@@ -76,11 +76,12 @@ const views = {
     await page.getByRole('button', { name: 'Add a layer' }).first().scrollIntoViewIfNeeded();
     await button('Add a layer').click();
     await page.getByRole('dialog').waitFor();
-    await page.waitForFunction(() => {
-      const [first, ...more] = document.querySelectorAll('[role=dialog] canvas');
-      const painted = (canvas) => canvas.getContext('2d').getImageData(9, 9, 1, 1).data[3] > 0;
-      return first && [first, ...more.slice(0, 15)].every(painted);
-    });
+    const paintedPictures = () =>
+      page.locator('[role=dialog] canvas').evaluateAll((all) => {
+        const painted = (canvas) => canvas.getContext('2d').getImageData(9, 9, 1, 1).data[3] > 0;
+        return all.slice(0, 16).filter(painted).length;
+      });
+    while ((await paintedPictures()) < 16) await page.waitForTimeout(200);
   },
   async cord() {
     await open('demo-dry-dock', 640);
