@@ -51,7 +51,7 @@ export const falloffRecord = record('falloff', [
         kind: 'number',
         key: 'rotation',
         label: 'Rotation',
-        help: 'Clockwise. A linear region lies to the right of its edge at 0°.',
+        help: 'Clockwise. At 0° a straight edge keeps what is on its right.',
         min: -3600,
         max: 3600,
         step: 5,

@@ -169,8 +169,8 @@ export const particlesLayerRecord = layerRecord(
         {
           kind: 'switch',
           key: 'empty',
-          label: 'Begin empty',
-          help: 'None are born before the layer starts. Otherwise they begin as if they had long been there.',
+          label: 'Empty at start',
+          help: 'No particles before the layer starts. Otherwise it starts as if they had been there for a while.',
           default: false,
           driven: false,
         },

@@ -1,16 +1,15 @@
-import { overviewStep } from '../media/overview';
-import { readFile } from 'node:fs/promises';
 import {
   FilmError,
   filmVersion,
+  liveliestMoment,
   pcmSampleRate,
   rateKey,
   readFilm,
   type Film,
-  liveliestMoment,
   type SoundOverview,
 } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import { In, IsNull, type DataSource } from 'typeorm';
 import type { AssetStore } from '../assets/assetStore';
 import type { DataFolder } from '../config';
@@ -21,6 +20,7 @@ import { Problem } from '../http/problem';
 import type { FootageStore } from '../footage/footageStore';
 import type { FilmFiles } from '../images/filmFiles';
 import type { ImageStore } from '../images/imageStore';
+import { overviewStep } from '../media/overview';
 import type { TypefaceStore } from '../typefaces/typefaceStore';
 import { listColumns, type ListColumns } from './listColumns';
 

@@ -109,7 +109,7 @@ export function CordCard({ cord, single, others = [] }: CordCardProps) {
       </header>
       {others.length > 0 && (
         <p role="status" className="text-xs text-glass">
-          Changes go to {others.length + 1} cords.
+          Editing {others.length + 1} cords.
         </p>
       )}
       {problem && problem !== 'off' && (

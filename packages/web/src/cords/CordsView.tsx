@@ -124,11 +124,11 @@ export function CordsView() {
             checked={rows.length > 0 && rows.every(({ cord }) => chosen.includes(cord.id))}
             onChange={({ target }) => setChosen(target.checked ? rows.map(({ cord }) => cord.id) : [])}
           />
-          All shown
+          Select all
         </label>
         {picked.length > 0 && (
           <span role="status" className="text-glass">
-            {picked.length} selected: changes of one of them go to all.
+            {picked.length} selected. Editing one edits all.
           </span>
         )}
         <span className="figures ml-auto text-dim">

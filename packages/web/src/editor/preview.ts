@@ -10,12 +10,13 @@ import {
   type Film,
   type Track,
 } from '@cyclogram/core';
-import { proxy, transfer, type Remote } from 'comlink';
+import { proxy, transfer } from 'comlink';
 import { createStore, type StoreApi } from 'zustand';
 import type { Asset } from '../api/assets';
 import { footageAddress } from '../api/footage';
 import { imageAddress } from '../api/images';
 import { typefaceAddresses } from '../typefaces/typefaces';
+import { LastCalls, type Told } from './lastCalls';
 import { clockTime, Player, type ClockState } from '../sound/player';
 import type {
   EarReport,
@@ -83,13 +84,6 @@ const makeWorkers: MakeWorkers = {
     ),
 };
 
-/** What a worker is told and need not answer: all but what it is given away, and asked. */
-type Told<Api> = Exclude<keyof Api & string, 'connect' | 'setCanvas' | 'ask' | 'request'>;
-
-/** Says something to a worker. */
-const callOf = (worker: object, name: string, given: readonly unknown[]): Promise<unknown> =>
-  (worker as Record<string, (...given: readonly unknown[]) => Promise<unknown>>)[name]!(...given);
-
 /** Workers that stop more often than so many times within so many milliseconds stay ended. */
 const mostRestarts = 3;
 const restartWithin = 60_000;
@@ -130,9 +124,8 @@ export class Preview {
   private waved: string[] = [];
   /** When workers were started again, in milliseconds. */
   private restarts: number[] = [];
-  /** What each worker was told last, by the name of what was said: it is told again when it is started again. */
-  private readonly toldHearing = new Map<string, (hearing: Remote<HearingApi>) => Promise<unknown>>();
-  private readonly toldPainting = new Map<string, (painting: Remote<PaintingApi>) => Promise<unknown>>();
+  private readonly toldHearing = new LastCalls<HearingApi>();
+  private readonly toldPainting = new LastCalls<PaintingApi>();
   /** Counts the films that the hearing worker was told. */
   private filmNumber = 0;
   private film: Film | undefined;
@@ -174,8 +167,8 @@ export class Preview {
     this.painting.start();
     this.connect();
     this.state.setState(({ restarted }) => ({ restarted: restarted + 1, analysed: 0, heard: false }));
-    for (const call of this.toldPainting.values()) this.tell(this.painting.ask(call));
-    for (const call of this.toldHearing.values()) this.tell(this.hearing.ask(call));
+    for (const call of this.toldPainting.all()) this.tell(this.painting.ask(call));
+    for (const call of this.toldHearing.all()) this.tell(this.hearing.ask(call));
   }
 
   /** Length of the film in seconds. */
@@ -417,22 +410,14 @@ export class Preview {
     name: Name,
     ...given: Parameters<HearingApi[Name]>
   ): void {
-    this.remember(this.toldHearing, name, (hearing) => callOf(hearing, name, given));
-    this.tell(this.hearing.ask(this.toldHearing.get(name)!));
+    this.tell(this.hearing.ask(this.toldHearing.add(name, given)));
   }
 
   private tellPainting<Name extends Told<PaintingApi>>(
     name: Name,
     ...given: Parameters<PaintingApi[Name]>
   ): void {
-    this.remember(this.toldPainting, name, (painting) => callOf(painting, name, given));
-    this.tell(this.painting.ask(this.toldPainting.get(name)!));
-  }
-
-  /** The last one of each name counts, in the order in which they were given. */
-  private remember<Call>(told: Map<string, Call>, name: string, call: Call): void {
-    told.delete(name);
-    told.set(name, call);
+    this.tell(this.painting.ask(this.toldPainting.add(name, given)));
   }
 
   /** A worker that has stopped is started again, and told everything then. */

@@ -21,10 +21,10 @@ export function useOpeningMoment(assets: ReadonlyMap<string, Asset>, complete: b
   const opened = useRef(false);
   const heard = soundsOf(film).flatMap((sha256) => assets.get(sha256) ?? []);
   const overviews = useQueries({ queries: heard.map((asset) => overviewQuery(asset)) });
-  const settled = complete && film.tracks.length > 0 && overviews.every(({ isPending }) => !isPending);
+  const settled = complete && overviews.every(({ isPending }) => !isPending);
 
   useEffect(() => {
-    if (opened.current || !complete || film.tracks.length === 0) return;
+    if (opened.current || !complete) return;
     const end = preview.secondsOf(film, assets);
     const place = keptPlace(id);
     if (place === undefined && !settled) return;
@@ -46,8 +46,12 @@ export function useOpeningMoment(assets: ReadonlyMap<string, Asset>, complete: b
 
   useEffect(() => {
     let last = 0;
+    let kept: number | undefined;
     const keep = () => {
-      if (opened.current) keepPlace(id, preview.time());
+      const time = preview.time();
+      if (!opened.current || time === kept) return;
+      kept = time;
+      keepPlace(id, time);
     };
     const stop = preview.onFrame(() => {
       const now = performance.now();

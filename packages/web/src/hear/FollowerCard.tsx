@@ -92,7 +92,7 @@ export function FollowerCard({ follower }: { follower: Follower }) {
         <div className="mt-1 flex items-center justify-between gap-2 text-dim">
           <p>{leadText(lead)}</p>
           <Button
-            title="Set the delay so that both are at the same moment"
+            title="Sets the delay so that the rise meets the hit"
             onClick={() => setAll('align', { delay: Math.round(report.lead! * 1000) / 1000 })}
           >
             Align

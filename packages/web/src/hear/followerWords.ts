@@ -19,7 +19,7 @@ export function leadOf({ delay }: Follower, { lead }: FollowerReport): number | 
 
 /** The same in words. */
 export const leadText = (lead: number): string =>
-  `Its rise ${lead > 0 ? 'leads' : 'follows'} the hit by ${Math.round(Math.abs(lead) * 1000)} ms.`;
+  `Rises ${Math.round(Math.abs(lead) * 1000)} ms ${lead > 0 ? 'before' : 'after'} the hit.`;
 
 /** Percent of the song's levels that lie below a level, to a tenth. */
 export function percentOfLevel({ percentiles }: FollowerReport, level: number): number {

@@ -25,6 +25,11 @@ export function SectionCard({ end }: { end: number }) {
     heard.set(preview, { tracks, song: from, count: next });
     change('suggest sections', (film) => replaceSections(film, suggestSections(from, beats, next)), gesture);
   };
+  // After an undo, or work by hand, what was asked for last is not what there is.
+  const countNow = (from: SongChanges) =>
+    suggestSections(from, beats, count).length === sections.length
+      ? count
+      : Math.min(Math.max(sections.length, 2), mostSections(from));
   const find = () => {
     setFinding(true);
     preview
@@ -57,7 +62,7 @@ export function SectionCard({ end }: { end: number }) {
       </div>
       {song && sections.length > 0 && mostSections(song) > 2 && (
         <DetailSlider
-          count={count}
+          count={countNow(song)}
           most={mostSections(song)}
           onChange={(next) => suggest(song, next, 'sections detail')}
         />

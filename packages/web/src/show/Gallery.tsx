@@ -65,26 +65,17 @@ export function Gallery({ open, onOpenChange }: GalleryProps) {
       description="Figures are shown with this song, fed by the film’s first ear. Everything about each can be changed."
     >
       <LayerOffers heading="Layers" offers={layerOffers} onChoose={addOther} />
-      <h3 className="mb-1 border-b border-rule text-xs text-dim">Figures</h3>
-      <ul className="grid grid-cols-4 gap-3">
-        {offers.map((offer) => (
-          <li key={offer.name}>
-            <button
-              type="button"
-              title={offer.about}
-              onClick={() => add(offer)}
-              className="w-full border border-rule text-left hover:border-glass"
-            >
-              <OfferThumbnail put={putFigures.get(offer)!} />
-              <span className="block truncate px-2 py-1">{offer.name}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
-      <Made heading="Depth" offers={stageOffers} onChoose={(offer) => addStage(offer.make(film))} />
-      <Made
+      <PictureOffers heading="Figures" offers={offers} puts={putFigures} onChoose={add} />
+      <PictureOffers
+        heading="Depth"
+        offers={stageOffers}
+        puts={putStages}
+        onChoose={(offer) => addStage(offer.make(film))}
+      />
+      <PictureOffers
         heading="Particles and flares"
         offers={lightOffers}
+        puts={putStages}
         plain
         onChoose={(offer) => addStage(offer.make(film))}
       />
@@ -123,20 +114,28 @@ function LayerOffers({ heading, offers, onChoose }: LayerOffersProps) {
   );
 }
 
-interface MadeProps {
+interface PictureOffersProps<Offered> {
   heading: string;
-  offers: readonly MadeOffer[];
-  onChoose: (offer: MadeOffer) => void;
+  offers: readonly Offered[];
+  /** How each is put into a film. */
+  puts: ReadonlyMap<Offered, Put>;
+  onChoose: (offer: Offered) => void;
   /** Whether they are bright enough to be shown as they are. */
   plain?: boolean;
 }
 
-/** Layers that are made whole. */
-function Made({ heading, offers, onChoose, plain = false }: MadeProps) {
+/** Layers that are shown as they look with this song. */
+function PictureOffers<Offered extends { name: string; about: string }>({
+  heading,
+  offers,
+  puts,
+  onChoose,
+  plain = false,
+}: PictureOffersProps<Offered>) {
   return (
     <>
-      <h3 className="mt-3 mb-1 border-b border-rule text-xs text-dim">{heading}</h3>
-      <ul className="grid grid-cols-4 gap-3">
+      <h3 className="mb-1 border-b border-rule text-xs text-dim">{heading}</h3>
+      <ul className="mb-3 grid grid-cols-4 gap-3">
         {offers.map((offer) => (
           <li key={offer.name}>
             <button
@@ -145,7 +144,7 @@ function Made({ heading, offers, onChoose, plain = false }: MadeProps) {
               onClick={() => onChoose(offer)}
               className="w-full border border-rule text-left hover:border-glass"
             >
-              <OfferThumbnail put={putStages.get(offer)!} plain={plain} />
+              <OfferThumbnail put={puts.get(offer)!} plain={plain} />
               <span className="block truncate px-2 py-1">{offer.name}</span>
             </button>
           </li>

@@ -104,7 +104,7 @@ function CrossfadeNote({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
           edits.each('end crossfade', 'crossfade', (target, film) => endCrossfade(film, target.id))
         }
       >
-        Fade apart
+        Remove crossfade
       </button>
     </p>
   );
