@@ -26,11 +26,14 @@ export default defineConfig({
         test: {
           name: 'parts',
           include: ['packages/{core,painter,web}/src/**/*.test.ts', 'demo/**/*.test.ts'],
+          exclude: ['**/node_modules/**', '**/*.mocked.test.ts'],
           // Modules are loaded once for all files: half of the time was for loading them again.
           isolate: false,
           setupFiles: fileURLToPath(new URL('vitest.setup.ts', import.meta.url)),
         },
       },
+      // These put others in the place of modules, which must not have been loaded before.
+      { extends: true, test: { name: 'mocked', include: ['packages/web/src/**/*.mocked.test.ts'] } },
       { extends: true, test: { name: 'server', include: ['packages/server/{src,test}/**/*.test.ts'] } },
     ],
   },
