@@ -12,6 +12,7 @@ const interval = 1000;
 
 /**
  * Opens a film where it was left; one that was never open at its liveliest moment, which its picture in the library shows.
+ * A film without a song has no other moment than its first.
  * @param complete whether all is known of the film's sounds
  */
 export function useOpeningMoment(assets: ReadonlyMap<string, Asset>, complete: boolean): void {
@@ -21,10 +22,10 @@ export function useOpeningMoment(assets: ReadonlyMap<string, Asset>, complete: b
   const opened = useRef(false);
   const heard = soundsOf(film).flatMap((sha256) => assets.get(sha256) ?? []);
   const overviews = useQueries({ queries: heard.map((asset) => overviewQuery(asset)) });
-  const settled = complete && overviews.every(({ isPending }) => !isPending);
+  const settled = complete && film.tracks.length > 0 && overviews.every(({ isPending }) => !isPending);
 
   useEffect(() => {
-    if (opened.current || !complete) return;
+    if (opened.current || !complete || film.tracks.length === 0) return;
     const end = preview.secondsOf(film, assets);
     const place = keptPlace(id);
     if (place === undefined && !settled) return;

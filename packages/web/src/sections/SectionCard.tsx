@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { Button } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { usePreview } from '../editor/previewContext';
-import { replaceSections, splitSection } from './sectionChanges';
+import { replaceSections, shownCount, splitSection } from './sectionChanges';
 
 /** What was heard of songs, so that it is not heard again when the card is opened again. */
 const heard = new WeakMap<object, { tracks: unknown; song: SongChanges; count: number }>();
@@ -25,11 +25,6 @@ export function SectionCard({ end }: { end: number }) {
     heard.set(preview, { tracks, song: from, count: next });
     change('suggest sections', (film) => replaceSections(film, suggestSections(from, beats, next)), gesture);
   };
-  // After an undo, or work by hand, what was asked for last is not what there is.
-  const countNow = (from: SongChanges) =>
-    suggestSections(from, beats, count).length === sections.length
-      ? count
-      : Math.min(Math.max(sections.length, 2), mostSections(from));
   const find = () => {
     setFinding(true);
     preview
@@ -62,7 +57,7 @@ export function SectionCard({ end }: { end: number }) {
       </div>
       {song && sections.length > 0 && mostSections(song) > 2 && (
         <DetailSlider
-          count={countNow(song)}
+          count={shownCount(song, beats, count, sections.length)}
           most={mostSections(song)}
           onChange={(next) => suggest(song, next, 'sections detail')}
         />

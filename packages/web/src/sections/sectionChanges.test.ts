@@ -1,6 +1,13 @@
-import { defaultFilm, type Film } from '@cyclogram/core';
+import { defaultFilm, suggestSections, type Film } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
-import { joinSection, moveSection, replaceSections, shortest, splitSection } from './sectionChanges';
+import {
+  joinSection,
+  moveSection,
+  replaceSections,
+  shortest,
+  shownCount,
+  splitSection,
+} from './sectionChanges';
 
 const end = 60;
 const filmOf = (...starts: number[]): Film => ({
@@ -23,6 +30,21 @@ describe('sections', () => {
     expect(starts(film)).toEqual([0, 20, 30]);
     splitSection(film, 20 + shortest / 2, end);
     expect(starts(film)).toEqual([0, 20, 30]);
+  });
+
+  it('are as many on the slider as were asked for, unless an undo or work by hand left others', () => {
+    const changes = [10, 20, 30, 40].map((time, i) => ({ time, strength: 1 - i / 10 }));
+    const song = { features: { rate: 2, width: 1, values: new Float32Array(120) }, changes, end };
+    expect(shownCount(song, null, 4, 4)).toBe(4);
+    expect(shownCount(song, null, 4, 3)).toBe(3);
+    expect(shownCount(song, null, 4, 1)).toBe(2);
+    expect(shownCount(song, null, 4, 40)).toBe(5);
+    // A beat is a second: the first two go to the same.
+    const near = { ...song, changes: [10, 10.2, 30, 40].map((time, i) => ({ time, strength: 1 - i / 10 })) };
+    const beats = { bpm: 60, first: 0, perBar: 4, times: [] } as never;
+    const made = suggestSections(near, beats, 5).length;
+    expect(made).toBeLessThan(5);
+    expect(shownCount(near, beats, 5, made)).toBe(5);
   });
 
   it('stay between their neighbours when they are moved', () => {

@@ -1,4 +1,12 @@
-import { sectionAt, sectionSpans, type Film, type Section } from '@cyclogram/core';
+import {
+  mostSections,
+  sectionAt,
+  sectionSpans,
+  suggestSections,
+  type Film,
+  type Section,
+  type SongChanges,
+} from '@cyclogram/core';
 import { newId } from '../editor/newId';
 
 /** What is done to sections, each on a draft of the film. */
@@ -51,6 +59,17 @@ export function replaceSections(film: Film, found: readonly Omit<Section, 'id'>[
     const same = before.find(({ from }) => Math.abs(from - section.from) < sameStart);
     return { ...section, id: same?.id ?? newId('section') };
   });
+}
+
+/**
+ * How many sections the slider of suggestions stands at: as many as were asked for, unless there are others by now, after an undo
+ * or work by hand.
+ * @param asked may be more than there are: borders that go to the same bar are one
+ */
+export function shownCount(song: SongChanges, beats: Film['beats'], asked: number, sections: number): number {
+  return suggestSections(song, beats, asked).length === sections
+    ? asked
+    : Math.min(Math.max(sections, 2), mostSections(song));
 }
 
 /** How sections are called where they are told apart: those of one name by a number of their own, from the second on. */
