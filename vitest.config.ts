@@ -25,7 +25,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'parts',
-          include: ['packages/{core,painter,web}/src/**/*.test.ts', 'demo/**/*.test.ts'],
+          include: ['packages/{core,painter,web}/{src,test}/**/*.test.ts', 'demo/**/*.test.ts'],
           exclude: ['**/node_modules/**', '**/*.mocked.test.ts'],
           // Modules are loaded once for all files: half of the time was for loading them again.
           isolate: false,

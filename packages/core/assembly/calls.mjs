@@ -16,7 +16,7 @@ const kinds = {
 };
 
 /** Structures stand one after another from here on, each at a place of its own: behind what the compiled code keeps itself. */
-const firstAt = { 'tasks.ts': 1024, 'sceneTask.ts': 32768, 'passTasks.ts': 32768 };
+const firstAt = { 'tasks.ts': 1024, 'passTasks.ts': 32768 };
 
 const parse = (name) =>
   ts.createSourceFile(
@@ -96,14 +96,14 @@ function writeStructure({ name, fields, comment }, at) {
 /**
  * The module that calls the code compiled from a file.
  * @param name of its interface
- * @param file with the structures that its functions take
+ * @param files with the structures that its functions take, laid out one after another
  */
-export function callsOf(source, name, file = 'tasks.ts') {
+export function callsOf(source, name, files = ['tasks.ts']) {
   const functions = exportsOf(source);
   const isTask = (one) => one.name.endsWith('Task');
   const used = functions.some((one) => one.parameters.some(({ type }) => !kinds[type.getText()]));
-  const tasks = used ? structuresOf(file) : [];
-  let next = firstAt[file];
+  const tasks = used ? files.flatMap(structuresOf) : [];
+  let next = firstAt[files[0]];
   const written = tasks.flatMap((one) => {
     if (!isTask(one)) return writeStructure(one);
     const at = next;

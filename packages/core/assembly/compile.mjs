@@ -9,7 +9,6 @@ const options = ['-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
 export const compiledFiles = [
   { source: 'signal.ts', name: 'signalCode', out: 'src/signal/signalCode.ts' },
   { source: 'picture.ts', name: 'pictureCode', out: 'src/compiled/pictureCode.ts' },
-  { source: 'scene.ts', name: 'sceneCode', out: 'src/scene/sceneCode.ts' },
   { source: 'passes.ts', name: 'passCode', out: 'src/pass/passCode.ts' },
 ];
 
@@ -17,8 +16,12 @@ export const compiledFiles = [
 export const callFiles = [
   { source: 'signal.ts', name: 'SignalCode', out: 'src/signal/signalCalls.ts' },
   { source: 'picture.ts', name: 'PictureCode', out: 'src/compiled/pictureCalls.ts' },
-  { source: 'scene.ts', name: 'SceneCode', out: 'src/scene/sceneCalls.ts', structures: 'sceneTask.ts' },
-  { source: 'passes.ts', name: 'PassCode', out: 'src/pass/passCalls.ts', structures: 'passTasks.ts' },
+  {
+    source: 'passes.ts',
+    name: 'PassCode',
+    out: 'src/pass/passCalls.ts',
+    structures: ['passTasks.ts', 'sceneTask.ts'],
+  },
 ];
 
 /** A module of TypeScript that calls the code of a file. */

@@ -11,3 +11,19 @@ export { planesToPixels } from './passPlanes';
 export { drawSprites } from './passSprites';
 export { curves, lookUp, mix, tones } from './passTone';
 export { grain, scanLines, splitColors, vignette, wipe } from './passTexture';
+export { addFaces, addLines, addPoints } from './faces';
+export { paintFaces } from './raster';
+export { addCircles, addOutline, addStroke, addStrokes, beginEdges } from './vectorEdges';
+export { cutByEdges, fillEdges, fillSurface } from './vectorPaint';
+export {
+  divideAlpha,
+  halveImage,
+  laySurface,
+  layWide,
+  maskSurface,
+  multiplyAlpha,
+  narrow,
+  replaceSurface,
+  takeSurface,
+  widen,
+} from './surfaces';

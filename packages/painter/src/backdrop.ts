@@ -1,74 +1,46 @@
-import type { BackdropOp } from '@cyclogram/core';
-import type { Surface } from './context';
-import type { Drawing } from './draw/drawer';
-import { styleOf } from './draw/shape';
+import { passEngine, passMemory, putFill, Surface, type BackdropOp } from '@cyclogram/core';
+import type { Drawing } from './draw/drawing';
 import { layGrain } from './grain';
 
 /** How many backdrops are kept. */
 const most = 4;
 
-interface Kept extends Surface {
-  key: string;
-  width: number;
-  height: number;
-}
-
 /** Paints backdrops. Gradients are the same from frame to frame mostly, and cost more than a copy. */
 export class BackdropPainter {
-  private kept: Kept[] = [];
+  private readonly kept = new Map<string, Uint8ClampedArray>();
 
   /** For when the picture has another size. */
   forget(): void {
-    this.kept = [];
+    this.kept.clear();
   }
 
   paint({ paint, grain }: BackdropOp, drawing: Drawing): void {
-    const { context, matrix, room } = drawing;
-    const { width, height } = room;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    if (typeof paint === 'string' && grain <= 0) {
-      context.fillStyle = paint;
-      context.fillRect(0, 0, width, height);
-      return;
-    }
+    const { surface, matrix, opacity, blend } = drawing;
+    if (typeof paint === 'string' && grain <= 0) return fillAll(paint, drawing);
+    const { width, height } = surface;
     const key = JSON.stringify([paint, grain, matrix, width, height]);
-    const index = this.kept.findIndex((kept) => kept.key === key);
-    const found = index < 0 ? this.make(key, paint, grain, drawing) : this.kept.splice(index, 1)[0]!;
-    // The last one is the one that was used last.
-    this.kept.push(found);
-    context.drawImage(found.image, 0, 0);
-  }
-
-  private make(key: string, paint: BackdropOp['paint'], grain: number, drawing: Drawing): Kept {
-    const { width, height } = drawing.room;
-    // A fill that moves is another one in each frame: it takes the place of the one that was used longest ago.
-    const oldest = this.kept.length === most ? this.kept.shift() : undefined;
-    const fits = oldest?.width === width && oldest.height === height;
-    const { image, context } = fits ? oldest : drawing.createSurface(width, height);
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, width, height);
-    context.fillStyle = styleOf(context, paint);
-    context.setTransform(...drawing.matrix);
-    context.beginPath();
-    for (const [x, y] of cornersOf(drawing)) context.lineTo(x, y);
-    context.fill();
-    if (grain > 0) {
-      const pixels = context.getImageData(0, 0, width, height);
-      layGrain(pixels.data, width, grain);
-      context.putImageData(pixels, 0, 0);
-    }
-    return { image, context, key, width, height };
+    passMemory().within(() => {
+      const own = new Surface(width, height);
+      const found = this.kept.get(key);
+      // The last one is the one that was used last.
+      this.kept.delete(key);
+      if (found) own.set(found);
+      else {
+        fillAll(paint, { ...drawing, surface: own, opacity: 1, blend: 'normal' });
+        if (grain > 0) layGrain(own.bytes, width, grain);
+      }
+      // A fill that moves is another one in each frame: it takes the place of the one that was used longest ago.
+      if (this.kept.size === most) this.kept.delete(this.kept.keys().next().value!);
+      this.kept.set(key, found ?? own.bytes.slice());
+      own.layOn(surface, 0, 0, opacity, blend);
+    });
   }
 }
 
-/** The corners of what is painted on, and a little more, in picture units. */
-function cornersOf({ matrix: [a, b, c, d, e, f], room }: Drawing): [number, number][] {
-  const determinant = a * d - b * c;
-  if (determinant === 0) return [];
-  const [right, bottom] = [room.width + 1, room.height + 1];
-  const corners = [-1, -1, right, -1, right, bottom, -1, bottom];
-  return [0, 2, 4, 6].map((i) => {
-    const [x, y] = [corners[i]! - e, corners[i + 1]! - f];
-    return [(d * x - c * y) / determinant, (a * y - b * x) / determinant];
+function fillAll(paint: BackdropOp['paint'], drawing: Drawing): void {
+  const { surface, matrix } = drawing;
+  passMemory().within(() => {
+    const task = putFill(surface, paint, matrix, drawing);
+    if (task) passEngine().fillSurface(surface.info, task);
   });
 }

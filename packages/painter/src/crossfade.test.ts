@@ -10,15 +10,8 @@ import {
   type Film,
   type Layer,
 } from '@cyclogram/core';
-import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
-import type { PaintContext, Surface } from './context';
-import { Painter } from './painter';
-
-const createSurface = (width: number, height: number): Surface => {
-  const image = createCanvas(width, height);
-  return { image, context: image.getContext('2d') as unknown as PaintContext };
-};
+import { paintPixels } from '../test/paintPixels';
 
 const hearing = new TableHearing({ ...emptyTables(), end: 20 });
 const size = { width: 16, height: 16 };
@@ -35,10 +28,9 @@ function fill(film: Film, id: string, color: string, opacity: number, part: Part
 /** The colour of a film of layers at a moment, over what lies below. */
 function colorAt(layers: (film: Film) => Layer[], t: number): number[] {
   const film: Film = { ...defaultFilm('Fade'), ...size };
-  const { context } = createSurface(16, 16);
   const moment = momentOf({ ...film, layers: layers(film) }, hearing, t, { cache: new DrawCache() });
-  new Painter(createSurface).paint(context, pictureAt(moment), 16, 16);
-  return [...context.getImageData(8, 8, 1, 1).data.slice(0, 3)];
+  const at = 4 * (8 * 16 + 8);
+  return [...paintPixels(pictureAt(moment), 16, 16).slice(at, at + 3)];
 }
 
 /** Two layers that crossfade from 4 to 6 s. */

@@ -7,26 +7,14 @@ import {
   type PassKindName,
   type PassSettings,
 } from '@cyclogram/core';
-import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
-import type { PaintContext, Surface } from './context';
+import { imageOf, paintPixels } from '../test/paintPixels';
 import { Painter, type PictureFit } from './painter';
-
-const createSurface = (width: number, height: number): Surface => {
-  const image = createCanvas(width, height);
-  return { image, context: image.getContext('2d') as unknown as PaintContext };
-};
 
 const size = { width: 320, height: 180 };
 
 /** An image of one colour. */
-const flat = (() => {
-  const image = createCanvas(4, 4);
-  const context = image.getContext('2d');
-  context.fillStyle = '#c89632';
-  context.fillRect(0, 0, 4, 4);
-  return { image, width: 4, height: 4 };
-})();
+const flat = imageOf(4, 4, () => [0xc8, 0x96, 0x32, 255]);
 
 /** The image over just the picture. */
 const covering: ImageOp = {
@@ -66,12 +54,10 @@ const passOf = (kind: PassKindName, part: object = {}): PassSettings => {
 
 /** The pixels of a picture, four values each. */
 function painted(operations: Operation[], fit: PictureFit = 'extend', [width, height] = [320, 180]) {
-  const { context } = createSurface(width, height);
-  const painter = new Painter(createSurface);
+  const painter = new Painter();
   painter.fit = fit;
   painter.images = new Map([['flat', flat]]);
-  painter.paint(context, { ...size, operations, t: 1.37 }, width, height);
-  return { pixels: context.getImageData(0, 0, width, height).data };
+  return { pixels: paintPixels({ ...size, operations, t: 1.37 }, width, height, painter) };
 }
 
 /** How many pixels of a layer are not wholly opaque. */

@@ -6,7 +6,7 @@ import {
   type Picture,
   type Typeface,
 } from '@cyclogram/core';
-import type { PaintImage } from './context';
+import type { PaintImage } from './images';
 import { FrameImages } from './frameImages';
 
 /** Frames of a video file. */

@@ -1,14 +1,8 @@
 import { frameOfKey } from '@cyclogram/core';
-import type { PaintImage } from './context';
+import type { PaintImage } from './images';
 
 /** Pixels of frames that are kept beyond those that a picture asks for: some seconds of a small video, a few frames of 4K. */
 const mostPixels = 24_000_000;
-
-/** Gives back the memory of what is not drawn any more, where that does not go by itself. */
-function release({ image }: PaintImage): void {
-  if (typeof image === 'object' && image !== null && 'close' in image && typeof image.close === 'function')
-    (image as { close(): void }).close();
-}
 
 /** Images by their ids, and the frames of footage that were decoded last by their keys. */
 export class FrameImages extends Map<string, PaintImage> {
@@ -30,18 +24,6 @@ export class FrameImages extends Map<string, PaintImage> {
     const frame = frameOfKey(key);
     const other = frame && this.latest.get(frame.footage);
     return other === undefined ? undefined : super.get(other);
-  }
-
-  override set(key: string, image: PaintImage): this {
-    const before = super.get(key);
-    if (before && before.image !== image.image) release(before);
-    return super.set(key, image);
-  }
-
-  override delete(key: string): boolean {
-    const before = super.get(key);
-    if (before) release(before);
-    return super.delete(key);
   }
 
   /** @param small whether the image is smaller than the footage is */

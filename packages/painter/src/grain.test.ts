@@ -1,7 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { createCanvas } from '@napi-rs/canvas';
-import type { PaintContext, Surface } from './context';
-import { Painter } from './painter';
+import { paintPixels } from '../test/paintPixels';
 import { layGrain } from './grain';
 
 const flat = (value: number, width: number, height: number) => {
@@ -32,11 +30,6 @@ describe('grain of fills', () => {
   });
 
   it('is laid on the fill of a film', () => {
-    const createSurface = (width: number, height: number): Surface => {
-      const image = createCanvas(width, height);
-      return { image, context: image.getContext('2d') as unknown as PaintContext };
-    };
-    const { context } = createSurface(320, 180);
     const paint = {
       kind: 'linear',
       ...{ x0: 0, y0: 0, x1: 320, y1: 0 },
@@ -46,8 +39,7 @@ describe('grain of fills', () => {
       ],
     } as const;
     const operations = [{ op: 'backdrop', paint, grain: 0.04 } as const];
-    new Painter(createSurface).paint(context, { width: 320, height: 180, operations }, 320, 180);
-    const { data } = context.getImageData(0, 0, 320, 180);
+    const data = paintPixels({ width: 320, height: 180, operations });
     expect(Math.abs(mean(data) - 24)).toBeLessThan(0.25);
     expect(new Set(data).size).toBeGreaterThan(8);
   });

@@ -28,7 +28,7 @@ function noiseTile(): Float32Array {
 /**
  * Lays grain over pixels, in place, so that slow gradients show no bands. It goes as far up as down, and no farther than the
  * nearer of black and white: the mean of an area stays what it was.
- * @param rgba four values of 8 bits a pixel
+ * @param rgba four values of 8 bits a pixel, multiplied by opacity
  * @param grain 0 to 1: how far it goes, of half the way from black to white
  */
 export function layGrain(rgba: Uint8ClampedArray, width: number, grain: number): void {
@@ -38,7 +38,7 @@ export function layGrain(rgba: Uint8ClampedArray, width: number, grain: number):
     const added = amount * tile[(y % side) * side + (x % side)]!;
     for (let channel = at; channel < at + 3; channel++) {
       const value = rgba[channel]!;
-      const room = value < 128 ? value : 255 - value;
+      const room = Math.min(value, rgba[at + 3]! - value);
       rgba[channel] = value + (added > room ? room : added < -room ? -room : added);
     }
     if (++x === width) {

@@ -1,6 +1,6 @@
-export { smallCopy } from './smallCopy';
-export * from './context';
 export * from './filmAssets';
 export * from './frameImages';
-export * from './videoFrame';
+export * from './images';
 export * from './painter';
+export * from './videoFrame';
+export * from './png';

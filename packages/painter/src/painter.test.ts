@@ -14,27 +14,15 @@ import {
   type SceneOp,
   type ShapeOp,
 } from '@cyclogram/core';
-import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
-import type { PaintContext, Surface } from './context';
+import { imageOf, paintPixels } from '../test/paintPixels';
 import { Painter } from './painter';
-
-const createSurface = (width: number, height: number): Surface & { pixels: () => Uint8ClampedArray } => {
-  const image = createCanvas(width, height);
-  const context = image.getContext('2d');
-  return {
-    image,
-    context: context as unknown as PaintContext,
-    pixels: () => context.getImageData(0, 0, width, height).data,
-  };
-};
 
 /** The colour in the middle of a picture of 20 x 20. */
 function middle(operations: Operation[], size: [number, number] = [20, 20]): number[] {
-  const surface = createSurface(...size);
-  new Painter(createSurface).paint(surface.context, { width: 20, height: 20, operations }, ...size);
+  const pixels = paintPixels({ width: 20, height: 20, operations }, ...size);
   const at = 4 * (Math.floor(size[1] / 2) * size[0] + Math.floor(size[0] / 2));
-  return Array.from(surface.pixels().slice(at, at + 3));
+  return Array.from(pixels.slice(at, at + 3));
 }
 
 const backdrop = (color: string): Operation => ({ op: 'backdrop', paint: color, grain: 0 });
@@ -132,7 +120,6 @@ describe.each(Object.entries(formulas))('blend mode %s', (name, formula) => {
 
 describe('painting', () => {
   it('fits the picture into another shape, the backdrop all around', () => {
-    const surface = createSurface(40, 20);
     const picture: Picture = { width: 20, height: 20, operations: [backdrop('#204060'), cover('#ffffff')] };
     // A line from -20 to 40 spans the picture three times; at 20 x 20 in 40 x 20 it still ends within reach of the sides.
     picture.operations[1] = {
@@ -140,8 +127,8 @@ describe('painting', () => {
       lines: Float32Array.of(0, 10, 20, 10),
       width: 20,
     } as Operation;
-    new Painter(createSurface).paint(surface.context, picture, 40, 20);
-    const row = Array.from({ length: 40 }, (_, x) => surface.pixels()[4 * (10 * 40 + x)]);
+    const pixels = paintPixels(picture, 40, 20);
+    const row = Array.from({ length: 40 }, (_, x) => pixels[4 * (10 * 40 + x)]);
     expect(row.indexOf(255)).toBe(10);
     expect(row.lastIndexOf(255)).toBe(29);
     expect(row[2]).toBe(0x20);
@@ -165,11 +152,10 @@ describe('painting', () => {
   });
 
   it('leaves nothing behind from one frame to the next', () => {
-    const painter = new Painter(createSurface);
-    const surface = createSurface(20, 20);
+    const painter = new Painter();
     const paint = (...operations: Operation[]) => {
-      painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
-      return Array.from(surface.pixels().slice(840, 843));
+      const pixels = paintPixels({ width: 20, height: 20, operations }, 20, 20, painter);
+      return Array.from(pixels.slice(840, 843));
     };
     const busy = group(0.5, 'screen', cover('#ff0000'), cover('#00ff00'));
     const first = paint(backdrop('#101010'), busy);
@@ -179,7 +165,6 @@ describe('painting', () => {
   });
 
   it('runs the backdrop from the middle to the corners', () => {
-    const surface = createSurface(101, 101);
     const operations: Operation[] = [
       {
         op: 'backdrop',
@@ -196,9 +181,9 @@ describe('painting', () => {
         grain: 0,
       },
     ];
-    new Painter(createSurface).paint(surface.context, { width: 101, height: 101, operations }, 101, 101);
+    const pixels = paintPixels({ width: 101, height: 101, operations }, 101, 101);
     const pixel = (x: number, y: number) =>
-      Array.from(surface.pixels().slice(4 * (y * 101 + x), 4 * (y * 101 + x) + 3));
+      Array.from(pixels.slice(4 * (y * 101 + x), 4 * (y * 101 + x) + 3));
     expect(pixel(50, 50)[0]).toBeGreaterThan(194);
     expect(pixel(0, 0)[2]).toBeGreaterThan(96);
     expect(pixel(0, 0)[0]).toBeLessThan(6);
@@ -221,20 +206,17 @@ describe('painting', () => {
       grain: 0,
     });
     const paint = (painter: Painter, n: number) => {
-      const surface = createSurface(20, 20);
-      painter.paint(surface.context, { width: 20, height: 20, operations: [moving(n)] }, 20, 20);
-      return Array.from(surface.pixels());
+      const pixels = paintPixels({ width: 20, height: 20, operations: [moving(n)] }, 20, 20, painter);
+      return Array.from(pixels);
     };
-    const painter = new Painter(createSurface);
-    for (const n of [0, 1, 2, 3, 4, 5, 6, 1, 0])
-      expect(paint(painter, n)).toEqual(paint(new Painter(createSurface), n));
+    const painter = new Painter();
+    for (const n of [0, 1, 2, 3, 4, 5, 6, 1, 0]) expect(paint(painter, n)).toEqual(paint(new Painter(), n));
   });
 
   const red = (operation: Operation, ...at: [number, number][]) => {
-    const surface = createSurface(20, 20);
     const operations = [backdrop('#000000'), operation];
-    new Painter(createSurface).paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
-    return at.map(([x, y]) => surface.pixels()[4 * (y * 20 + x)]);
+    const pixels = paintPixels({ width: 20, height: 20, operations }, 20, 20);
+    return at.map(([x, y]) => pixels[4 * (y * 20 + x)]);
   };
 
   it('fills dots: their middle, and nothing beyond their radius', () => {
@@ -316,22 +298,18 @@ describe('painting', () => {
   });
 
   it('draws pictures at their places, turned, and nothing for those that are missing', () => {
-    const image = createCanvas(4, 2);
-    const context = image.getContext('2d');
-    context.fillStyle = '#ff0000';
-    context.fillRect(0, 0, 2, 2);
+    const image = imageOf(4, 2, (x) => (x < 2 ? [255, 0, 0, 255] : [0, 0, 0, 0]));
     const paint = (places: number[], id = 'p') => {
-      const surface = createSurface(20, 20);
-      const painter = new Painter(createSurface);
-      painter.images = new Map([['p', { image, width: 4, height: 2 }]]);
+      const painter = new Painter();
+      painter.images = new Map([['p', image]]);
       const operation: Operation = { op: 'images', image: id, places: Float32Array.from(places) };
-      painter.paint(
-        surface.context,
+      const pixels = paintPixels(
         { width: 20, height: 20, operations: [backdrop('#000000'), operation] },
         20,
         20,
+        painter,
       );
-      return (x: number, y: number) => surface.pixels()[4 * (y * 20 + x)];
+      return (x: number, y: number) => pixels[4 * (y * 20 + x)];
     };
     const flat = paint([10, 10, 8, 8, 0, 1]);
     // 8 x 8 holds 8 x 4 of a picture of 4 x 2; its left half is red.
@@ -358,11 +336,10 @@ describe('painting', () => {
       },
       grain: 0.2,
     };
-    const painter = new Painter(createSurface);
+    const painter = new Painter();
     const paint = (operations: Operation[]) => {
-      const surface = createSurface(20, 20);
-      painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
-      return surface.pixels();
+      const pixels = paintPixels({ width: 20, height: 20, operations }, 20, 20, painter);
+      return pixels;
     };
     const first = paint([gradient]);
     expect(Array.from(paint([gradient]))).toEqual(Array.from(first));
@@ -372,24 +349,19 @@ describe('painting', () => {
   });
 
   it('covers what lies beyond the picture with a background image, cut where it is too wide', () => {
-    const image = createCanvas(40, 10);
-    const context = image.getContext('2d');
-    context.fillStyle = '#ff0000';
-    context.fillRect(0, 0, 10, 10);
-    context.fillStyle = '#00ff00';
-    context.fillRect(13, 0, 14, 10);
+    const image = imageOf(40, 10, (x) =>
+      x < 10 ? [255, 0, 0, 255] : x >= 13 && x < 27 ? [0, 255, 0, 255] : [0, 0, 0, 0],
+    );
     const pixelsOf = (beyond: boolean, width: number, height: number) => {
-      const surface = createSurface(width, height);
-      const painter = new Painter(createSurface);
-      painter.images = new Map([['p', { image, width: 40, height: 10 }]]);
+      const painter = new Painter();
+      painter.images = new Map([['p', image]]);
       const operation: Operation = {
         ...{ op: 'image', image: 'p', box: [0, 0, 20, 20], fit: 'cover', crop: [0, 0, 1, 1] },
         ...{ focus: { x: 0.5, y: 0.5 }, edges: 0, beyond },
       };
       const operations = [backdrop('#0000ff'), operation];
-      painter.paint(surface.context, { width: 20, height: 20, operations }, width, height);
-      return (x: number, y: number) =>
-        Array.from(surface.pixels().slice(4 * (y * width + x), 4 * (y * width + x) + 3));
+      const pixels = paintPixels({ width: 20, height: 20, operations }, width, height, painter);
+      return (x: number, y: number) => Array.from(pixels.slice(4 * (y * width + x), 4 * (y * width + x) + 3));
     };
     // Scaled by two, the middle quarter of it is seen.
     const square = pixelsOf(true, 20, 20);
@@ -410,13 +382,11 @@ describe('painting', () => {
 
   const square = Float32Array.of(2, 2, 18, 2, 18, 18, 2, 18);
   const painted = (operation: Operation, images: Painter['images'] = new Map()) => {
-    const surface = createSurface(20, 20);
-    const painter = new Painter(createSurface);
+    const painter = new Painter();
     painter.images = images;
     const operations = [backdrop('#000000'), operation];
-    painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
-    return (x: number, y: number) =>
-      Array.from(surface.pixels().slice(4 * (y * 20 + x), 4 * (y * 20 + x) + 3));
+    const pixels = paintPixels({ width: 20, height: 20, operations }, 20, 20, painter);
+    return (x: number, y: number) => Array.from(pixels.slice(4 * (y * 20 + x), 4 * (y * 20 + x) + 3));
   };
 
   it('fills shapes with gradients: along a line, from a centre, and around it', () => {
@@ -481,23 +451,17 @@ describe('painting', () => {
       [0, 0, 0],
     ]);
     // With fewer pixels it is the same where nothing changes from one to the next.
-    const surface = createSurface(20, 20);
-    const painter = new Painter(createSurface);
+    const painter = new Painter();
     painter.stagePixel = 2;
     const operations = [backdrop('#000000'), stage(4, 4, 16, 16)];
-    painter.paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
-    expect([surface.pixels()[4 * (10 * 20 + 10)], surface.pixels()[4 * (10 * 20 + 1)]]).toEqual([255, 0]);
+    const pixels = paintPixels({ width: 20, height: 20, operations }, 20, 20, painter);
+    expect([pixels[4 * (10 * 20 + 10)], pixels[4 * (10 * 20 + 1)]]).toEqual([255, 0]);
   });
 
   it('fits an image to its box: covering, contained, stretched, cropped, its edges kept', () => {
     // Four by two pixels of ten each: red left, green right.
-    const image = createCanvas(40, 20);
-    const context = image.getContext('2d');
-    context.fillStyle = '#ff0000';
-    context.fillRect(0, 0, 20, 20);
-    context.fillStyle = '#00ff00';
-    context.fillRect(20, 0, 20, 20);
-    const images = new Map([['p', { image, width: 40, height: 20 }]]);
+    const image = imageOf(40, 20, (x) => (x < 20 ? [255, 0, 0, 255] : [0, 255, 0, 255]));
+    const images = new Map([['p', image]]);
     const op: ImageOp = {
       op: 'image',
       image: 'p',
@@ -547,12 +511,10 @@ describe('painting', () => {
 
   /** Red, green, blue and opacity of a place. */
   const pixel = (operations: Operation[], x: number, y: number) => {
-    const surface = createSurface(20, 20);
     // Something is there already.
-    surface.context.fillStyle = '#0000ff';
-    surface.context.fillRect(0, 0, 20, 20);
-    new Painter(createSurface).paint(surface.context, { width: 20, height: 20, operations }, 20, 20);
-    return Array.from(surface.pixels().slice(4 * (y * 20 + x), 4 * (y * 20 + x) + 4));
+    paintPixels({ width: 20, height: 20, operations: [backdrop('#0000ff')] });
+    const pixels = paintPixels({ width: 20, height: 20, operations }, 20, 20);
+    return Array.from(pixels.slice(4 * (y * 20 + x), 4 * (y * 20 + x) + 4));
   };
 
   it('clears first: without a backdrop, what nothing is drawn on can be seen through', () => {
@@ -588,9 +550,8 @@ describe('painting', () => {
         isolated: true,
       });
       const paint = (operations: Operation[]) => {
-        const surface = createSurface(20, 20);
-        new Painter(createSurface).paint(surface.context, { ...size, operations, t: 1.5 }, 20, 20);
-        return surface.pixels();
+        const pixels = paintPixels({ ...size, operations, t: 1.5 }, 20, 20);
+        return pixels;
       };
       const alone = paint([layer]);
       for (const [ground, name] of [
@@ -632,14 +593,7 @@ describe('panes, masks and passes over time', () => {
     ...filled([Float32Array.of(left, top, right, top, right, bottom, left, bottom)], color),
   });
   const paint = (operations: Operation[], part: Partial<Picture> = {}) => {
-    const surface = createSurface(size, size);
-    new Painter(createSurface).paint(
-      surface.context,
-      { width: size, height: size, operations, ...part },
-      size,
-      size,
-    );
-    const pixels = surface.pixels();
+    const pixels = paintPixels({ width: size, height: size, operations, ...part }, size, size);
     return (x: number, y: number) => Array.from(pixels.slice(4 * (y * size + x), 4 * (y * size + x) + 4));
   };
   const invert = { kind: 'invert', id: 'pass', on: true, amount: 1 } as const;

@@ -1,32 +1,34 @@
 import {
-  blendModes,
+  averageOn,
+  boundsOf,
+  cutByOutlines,
+  grown,
+  group as makeGroup,
   keepsEdges,
   lookupOfImage,
   marginOf,
-  maskPixels,
-  PixelSum,
+  maskForm,
+  multiply,
+  passMemory,
+  runPassesOn,
+  shared,
+  Surface,
+  type Box,
+  type DrawOp,
+  type GroupOp,
+  type Lay,
   type Lookup,
   type Lookups,
   type Mask,
-  type PassClock,
-  boundsOf,
-  grown,
-  shared,
-  group as makeGroup,
-  multiply,
-  runPasses,
-  type DrawOp,
-  type Box,
-  type GroupOp,
   type Matrix,
   type Operation,
+  type PassClock,
   type Picture,
 } from '@cyclogram/core';
 import { BackdropPainter } from './backdrop';
-import type { CreateSurface, PaintContext, PaintImage, PaintImages } from './context';
-import { trace, type Drawing } from './draw/drawer';
+import type { Drawing } from './draw/drawing';
 import { drawOperation } from './draw/registry';
-import { Surfaces } from './surfaces';
+import type { PaintImage, PaintImages } from './images';
 
 /**
  * How a picture lies in one of another shape: seen whole between bars; filling everything, cut at two sides; or seen whole
@@ -34,10 +36,11 @@ import { Surfaces } from './surfaces';
  */
 export type PictureFit = 'fit' | 'fill' | 'extend';
 
+const plainly: Lay = { opacity: 1, blend: 'normal' };
+
 /**
- * Paints pictures. One implementation for preview and render, so that they cannot
- * differ. Keeps its surfaces from frame to frame; one painter serves one size at
- * a time.
+ * Paints pictures: pixels in the memory of the compiled code, the same bit for bit wherever it runs. Keeps what stays the
+ * same from frame to frame; one painter serves one size at a time.
  */
 export class Painter {
   /** The film's images by their ids; those that are missing are left out. */
@@ -48,56 +51,49 @@ export class Painter {
   stagePixel = 1;
   /** Shapes and images drawn for the last picture. */
   drawCalls = 0;
+  /** Notes how long passes take. */
+  passClock: PassClock | undefined;
   private width = 0;
   private height = 0;
-  private readonly surfaces: Surfaces;
   private readonly backdrop = new BackdropPainter();
   /** Size of the picture in its units. */
   private size = { width: 0, height: 0 };
   private wider = { x: 1, y: 1 };
-  /** Notes how long passes take. */
-  passClock: PassClock | undefined;
   private readonly lookups: Lookups = {
     get: (id) => {
       const image = this.images.get(id);
-      return image && lookupOf(image, this.createSurface);
+      return image && lookupOf(image);
     },
   };
-  /** Size of what is painted on now: the picture, or a surface for a group. */
-  private room = { width: 0, height: 0 };
-  /** What of that is seen in the end: a surface may go on beyond the picture. */
+  /** What of what is painted on is seen in the end: a surface may go on beyond the picture. */
   private seen: Box = [0, 0, 0, 0];
   /** Where the picture itself lies in that. */
   private frame: Box = [0, 0, 0, 0];
 
-  constructor(private readonly createSurface: CreateSurface) {
-    this.surfaces = new Surfaces(createSurface);
+  /**
+   * Paints a picture, scaled to fit in the middle of `width` x `height` pixels; its backdrop fills what is left. Without a
+   * backdrop that stays clear.
+   * @param take takes what it wants of the pixels: afterwards their memory is used again
+   */
+  paint<T>(picture: Picture, width: number, height: number, take: (surface: Surface) => T): T {
+    return passMemory().within(() => {
+      const surface = new Surface(width, height);
+      this.draw(surface, picture);
+      this.finish(surface, picture);
+      return take(surface);
+    });
   }
 
-  /**
-   * Paints a picture instead of everything on `context`, which is `width` x `height` pixels. The picture is
-   * scaled to fit in the middle; its backdrop fills what is left. Without a backdrop that stays clear.
-   */
-  paint(context: PaintContext, picture: Picture, width: number, height: number): void {
-    this.draw(context, picture, width, height);
-    if (!hasFinish(picture) && !this.hasBars(picture, width, height)) return;
-    const pixels = context.getImageData(0, 0, width, height);
-    this.finish(picture, pixels.data, width, height);
-    context.putImageData(pixels, 0, 0);
-  }
-
-  /**
-   * What a picture's pixels go through after all is drawn, in place: on the buffer of an encoder as well.
-   * @param rgba four values of 8 bits a pixel, not multiplied by opacity
-   */
-  finish(picture: Picture, rgba: Uint8ClampedArray | Uint8Array, width: number, height: number): void {
+  /** What a picture's pixels go through after all is drawn. */
+  private finish(surface: Surface, picture: Picture): void {
+    const { width, height } = surface;
     const matrix = this.fitted(picture, width, height);
     if (hasFinish(picture)) {
       const { passes = [], t = 0, veil } = picture;
       const context = { matrix, size: picture, t, lookups: this.lookups };
-      runPasses(rgba, width, height, passes, context, { veil, clock: this.passClock });
+      runPassesOn(surface, passes, context, { veil, clock: this.passClock });
     }
-    if (this.hasBars(picture, width, height)) layBars(rgba, width, height, picture, matrix);
+    if (this.hasBars(picture, width, height)) layBars(surface, picture, matrix);
   }
 
   /** Whether something is left beside the picture, which is not drawn on. */
@@ -112,18 +108,18 @@ export class Painter {
     return [scale, 0, 0, scale, (width - scale * picture.width) / 2, (height - scale * picture.height) / 2];
   }
 
-  /** Draws a picture as {@link paint} does, all but its finish. */
-  draw(context: PaintContext, picture: Picture, width: number, height: number): void {
+  /** Draws a picture on a clear surface, all but its finish. */
+  private draw(surface: Surface, picture: Picture): void {
+    const { width, height } = surface;
     if (width !== this.width || height !== this.height) {
       this.width = width;
       this.height = height;
-      this.surfaces.forget();
       this.backdrop.forget();
     }
     this.drawCalls = 0;
-    this.room = { width, height };
     this.size = picture;
-    const [scale, , , , left, top] = this.fitted(picture, width, height);
+    const matrix = this.fitted(picture, width, height);
+    const [scale, , , , left, top] = matrix;
     this.frame = [left, top, left + scale * picture.width, top + scale * picture.height];
     this.seen = [0, 0, width, height];
     if (this.fit === 'fit') this.seen = shared(this.seen, this.frame.map(Math.round) as Box);
@@ -131,176 +127,111 @@ export class Painter {
       x: Math.max(1, width / (scale * picture.width)),
       y: Math.max(1, height / (scale * picture.height)),
     };
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = 1;
-    context.globalCompositeOperation = 'source-over';
-    context.clearRect(0, 0, width, height);
-    this.paintAll(context, picture.operations, this.fitted(picture, width, height));
+    this.paintAll(surface, picture.operations, matrix);
     const { veil } = picture;
     if (!veil || hasFinish(picture)) return;
     const { color, opacity } = veil;
     const cloth: Operation = { op: 'backdrop', paint: color, grain: 0 };
-    this.paintAll(context, [makeGroup([cloth], { opacity })], [1, 0, 0, 1, 0, 0]);
+    this.paintAll(surface, [makeGroup([cloth], { opacity })], [1, 0, 0, 1, 0, 0]);
   }
 
-  private paintAll(context: PaintContext, operations: readonly Operation[], matrix: Matrix): void {
+  private paintAll(
+    surface: Surface,
+    operations: readonly Operation[],
+    matrix: Matrix,
+    lay: Lay = plainly,
+  ): void {
     for (const operation of operations) {
-      if (operation.op === 'group') this.paintGroup(context, operation, matrix);
+      if (operation.op === 'group') this.paintGroup(surface, operation, matrix);
       else if (operation.op === 'backdrop') {
         this.drawCalls++;
-        this.backdrop.paint(operation, this.drawing(context, matrix));
-      } else this.paintDrawn(context, operation, matrix);
+        this.backdrop.paint(operation, this.drawing(surface, matrix, lay));
+      } else this.paintDrawn(surface, operation, matrix, lay);
     }
   }
 
-  private paintDrawn(context: PaintContext, operation: DrawOp, matrix: Matrix): void {
+  private paintDrawn(surface: Surface, operation: DrawOp, matrix: Matrix, lay: Lay): void {
     if ('soft' in operation && operation.soft > 0 && operation.color.length > 7) {
       // The steps of a soft edge must not shine through each other: the opacity comes last.
       const opacity = parseInt(operation.color.slice(7), 16) / 255;
       const opaque = { ...operation, color: operation.color.slice(0, 7) };
-      this.paintGroup(context, makeGroup([opaque], { opacity }), matrix);
+      this.paintGroup(surface, makeGroup([opaque], { opacity }), matrix);
       return;
     }
-    this.drawCalls += drawOperation(operation, this.drawing(context, matrix));
+    this.drawCalls += drawOperation(operation, this.drawing(surface, matrix, lay));
   }
 
-  private drawing(context: PaintContext, matrix: Matrix): Drawing {
-    const { images, room, stagePixel, createSurface, size: picture, wider } = this;
-    return { context, matrix, images, room, stagePixel, createSurface, picture, wider };
+  private drawing(surface: Surface, matrix: Matrix, { opacity, blend }: Lay): Drawing {
+    const { images, stagePixel, size: picture, wider } = this;
+    return { surface, matrix, opacity, blend, images, stagePixel, picture, wider };
   }
 
-  private paintGroup(context: PaintContext, group: GroupOp, outer: Matrix): void {
+  private paintGroup(surface: Surface, group: GroupOp, outer: Matrix): void {
     const { operations, opacity, blend } = group;
     if (operations.length === 0 && !group.below) return;
     const matrix = group.matrix ? multiply(outer, group.matrix) : outer;
-    if (needsSurface(group)) this.paintIsolated(context, group, matrix, outer);
-    else {
-      // Laid on plainly, or of one shape, the result is the same without a surface of its own.
-      context.globalAlpha = opacity;
-      context.globalCompositeOperation = blendModes[blend].canvas;
-      this.paintAll(context, operations, matrix);
-    }
-    context.globalAlpha = 1;
-    context.globalCompositeOperation = 'source-over';
+    if (needsSurface(group)) passMemory().within(() => this.paintIsolated(surface, group, matrix, outer));
+    // Laid on plainly, or of one shape, the result is the same without a surface of its own.
+    else this.paintAll(surface, operations, matrix, { opacity, blend });
   }
 
   /** Paints a group on a surface of its own, and lays that on. */
-  private paintIsolated(context: PaintContext, group: GroupOp, matrix: Matrix, outer: Matrix): void {
+  private paintIsolated(surface: Surface, group: GroupOp, matrix: Matrix, outer: Matrix): void {
     // What lies beyond what is drawn is clear, and changes nothing.
-    const box = this.pixelBounds(group, matrix);
+    const box = this.pixelBounds(surface, group, matrix);
     const { x, y, width, height } = box;
-    if (width <= 0 || height <= 0) return;
-    const surface = this.surfaces.take(width, height);
+    if (!(width > 0 && height > 0)) return;
+    const inner = new Surface(width, height);
     const own = multiply([1, 0, 0, 1, -x, -y], matrix);
-    if (group.below === true)
-      surface.context.drawImage(context.canvas, x, y, width, height, 0, 0, width, height);
-    if (group.average) this.paintAverage(surface.context, group.operations, own, box);
-    else this.paintWithin(surface.context, group.operations, own, box);
-    if (group.clipPath) cutBy(surface.context, group.clipPath, own);
-    this.runGroupPasses(surface.context, group, width, height, own);
+    if (group.below === true) inner.takeFrom(surface, x, y);
+    if (group.average) {
+      const pictures = group.operations;
+      averageOn(inner, pictures.length, (n) => this.paintWithin(inner, [pictures[n]!], own, box));
+    } else this.paintWithin(inner, group.operations, own, box);
+    if (group.clipPath) cutByOutlines(inner, own, group.clipPath);
+    this.runGroupPasses(inner, group, own);
     const mask = group.mask && this.maskSurface(group.mask, multiply([1, 0, 0, 1, -x, -y], outer), box);
-    if (mask) {
-      surface.context.setTransform(1, 0, 0, 1, 0, 0);
-      surface.context.globalCompositeOperation = 'destination-in';
-      surface.context.drawImage(mask.image, 0, 0, width, height, 0, 0, width, height);
-      surface.context.globalCompositeOperation = 'source-over';
-    }
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    if (group.below && group.blend === 'normal') {
-      // It takes the place of what is below: what was half transparent stays so.
-      context.globalAlpha = group.opacity;
-      context.globalCompositeOperation = 'destination-out';
-      if (mask) context.drawImage(mask.image, 0, 0, width, height, x, y, width, height);
-      else {
-        context.fillStyle = '#000000';
-        context.fillRect(x, y, width, height);
-      }
-      context.globalCompositeOperation = 'lighter';
-    } else {
-      context.globalAlpha = group.opacity;
-      context.globalCompositeOperation = blendModes[group.blend].canvas;
-    }
-    context.drawImage(surface.image, 0, 0, width, height, x, y, width, height);
+    if (mask) inner.keepWithin(mask);
+    // In the place of what is below: what was half transparent stays so.
+    if (group.below && group.blend === 'normal') inner.replaceOn(surface, x, y, group.opacity, mask);
+    else inner.layOn(surface, x, y, group.opacity, group.blend);
     this.drawCalls++;
-    this.surfaces.give(surface);
-    if (mask) this.surfaces.give(mask);
   }
 
   /** Paints on a surface for a group. @param box where it lies in what is painted on now */
   private paintWithin(
-    context: PaintContext,
+    surface: Surface,
     operations: readonly Operation[],
     matrix: Matrix,
-    { x, y, width, height }: PixelBox,
+    { x, y }: PixelBox,
   ): void {
-    const { room, seen, frame } = this;
-    this.room = { width, height };
+    const { seen, frame } = this;
     this.seen = moved(seen, -x, -y);
     this.frame = moved(frame, -x, -y);
-    this.paintAll(context, operations, matrix);
-    Object.assign(this, { room, seen, frame });
-  }
-
-  /** Paints the average of pictures. */
-  private paintAverage(
-    context: PaintContext,
-    pictures: readonly Operation[],
-    matrix: Matrix,
-    box: PixelBox,
-  ): void {
-    const { width, height } = box;
-    const sum = new PixelSum(width, height);
-    for (const picture of pictures) {
-      context.setTransform(1, 0, 0, 1, 0, 0);
-      context.clearRect(0, 0, width, height);
-      this.paintWithin(context, [picture], matrix, box);
-      sum.add(context.getImageData(0, 0, width, height).data);
-    }
-    const pixels = context.getImageData(0, 0, width, height);
-    sum.settle(pixels.data);
-    context.putImageData(pixels, 0, 0);
+    this.paintAll(surface, operations, matrix);
+    Object.assign(this, { seen, frame });
   }
 
   /** The form that a group is seen through, on a surface. */
-  private maskSurface(mask: Mask, matrix: Matrix, box: PixelBox) {
-    const { width, height } = box;
-    const surface = this.surfaces.take(width, height);
-    this.paintWithin(surface.context, mask.operations, matrix, box);
-    if (mask.by === 'brightness' || mask.softness > 0 || mask.inverted) {
-      const pixels = surface.context.getImageData(0, 0, width, height);
-      maskPixels(pixels.data, width, height, mask, Math.hypot(matrix[0], matrix[1]));
-      surface.context.putImageData(pixels, 0, 0);
-    }
+  private maskSurface(mask: Mask, matrix: Matrix, box: PixelBox): Surface {
+    const surface = new Surface(box.width, box.height);
+    this.paintWithin(surface, mask.operations, matrix, box);
+    if (mask.by === 'brightness' || mask.softness > 0 || mask.inverted)
+      maskForm(surface, mask, Math.hypot(matrix[0], matrix[1]));
     return surface;
   }
 
   /** Lets what was painted go through the group's passes. */
-  private runGroupPasses(
-    context: PaintContext,
-    { passes = [], t = 0 }: GroupOp,
-    width: number,
-    height: number,
-    matrix: Matrix,
-  ): void {
-    const on = passes.filter((pass) => pass.on);
-    if (on.length === 0) return;
-    const pixels = context.getImageData(0, 0, width, height);
-    runPasses(
-      pixels.data,
-      width,
-      height,
-      on,
-      { matrix, size: this.size, t, lookups: this.lookups },
-      { clock: this.passClock },
-    );
-    context.putImageData(pixels, 0, 0);
+  private runGroupPasses(surface: Surface, { passes = [], t = 0 }: GroupOp, matrix: Matrix): void {
+    if (!passes.some((pass) => pass.on)) return;
+    const context = { matrix, size: this.size, t, lookups: this.lookups };
+    runPassesOn(surface, passes, context, { clock: this.passClock });
   }
 
   /** Whole pixels that a group can touch, within what is painted on, and as far beyond as passes look. */
-  private pixelBounds(group: GroupOp, matrix: Matrix): PixelBox {
-    const { room } = this;
+  private pixelBounds({ width, height }: Surface, group: GroupOp, matrix: Matrix): PixelBox {
     const beyond = group.below ? 0 : lookBeyond(group, matrix);
-    const around: Box = [-beyond, -beyond, room.width + beyond, room.height + beyond];
+    const around: Box = [-beyond, -beyond, width + beyond, height + beyond];
     const within = keepsEdges(group.passes ?? []) ? this.edgesOf(group, matrix) : around;
     const [left, top, right, bottom] = shared(grown(boundsOf([{ ...group, matrix }]), 1), within);
     const [x, y] = [Math.floor(left), Math.floor(top)];
@@ -339,30 +270,20 @@ const moved = ([left, top, right, bottom]: Box, x: number, y: number): Box => [
 /** Whether a picture's pixels go through passes after they are drawn. */
 const hasFinish = ({ passes = [] }: Picture): boolean => passes.some(({ on }) => on);
 
-/**
- * Clears what is beside the picture: black, or clear where the picture can be seen through.
- * @param rgba four values of 8 bits a pixel
- */
-function layBars(
-  rgba: Uint8ClampedArray | Uint8Array,
-  width: number,
-  height: number,
-  picture: Picture,
-  [scale, , , , left, top]: Matrix,
-): void {
+/** Clears what is beside the picture: black, or clear where the picture can be seen through. */
+function layBars(surface: Surface, picture: Picture, [scale, , , , left, top]: Matrix): void {
+  const { width, height } = surface;
   const [first, from] = [Math.round(left), Math.round(top)];
   const [last, to] = [Math.round(left + scale * picture.width), Math.round(top + scale * picture.height)];
-  const bar = (x: number, y: number, end: number) => {
-    for (let at = 4 * (y * width + x); at < 4 * (y * width + end); at += 4) {
-      rgba.fill(0, at, at + 3);
-      if (picture.operations[0]?.op !== 'backdrop') rgba[at + 3] = 0;
-    }
-  };
+  const pixels = new Uint32Array(surface.bytes.buffer, surface.pixels, surface.count);
+  // Opacity stands in the highest byte.
+  const bar = picture.operations[0]?.op === 'backdrop' ? 0xff000000 : 0;
   for (let y = 0; y < height; y++) {
-    if (y < from || y >= to) bar(0, y, width);
+    const row = y * width;
+    if (y < from || y >= to) pixels.fill(bar, row, row + width);
     else {
-      bar(0, y, first);
-      bar(last, y, width);
+      pixels.fill(bar, row, row + first);
+      pixels.fill(bar, row + last, row + width);
     }
   }
 }
@@ -379,13 +300,10 @@ function lookBeyond({ passes = [] }: GroupOp, [a, b]: Matrix): number {
 const lookups = new WeakMap<PaintImage, Lookup | null>();
 
 /** The table of colours that an image holds. */
-function lookupOf(image: PaintImage, createSurface: CreateSurface): Lookup | undefined {
+function lookupOf(image: PaintImage): Lookup | undefined {
   let lookup = lookups.get(image);
   if (lookup === undefined) {
-    const { width, height } = image;
-    const { context } = createSurface(width, height);
-    context.drawImage(image.image, 0, 0);
-    lookup = lookupOfImage(width, height, context.getImageData(0, 0, width, height).data) ?? null;
+    lookup = lookupOfImage(image.width, image.height, image.rgba) ?? null;
     lookups.set(image, lookup);
   }
   return lookup ?? undefined;
@@ -409,16 +327,4 @@ function isSingle(operations: readonly Operation[]): boolean {
   if (only.op === 'image') return only.edges <= 0;
   if (only.op === 'shape') return only.fill === null || only.stroke === null;
   return only.soft <= 0;
-}
-
-/** Keeps what lies within outlines, by the even-odd rule. A canvas's own clipping differs between machines. */
-function cutBy(context: PaintContext, outlines: readonly Float32Array[], matrix: Matrix): void {
-  context.setTransform(...matrix);
-  context.globalAlpha = 1;
-  context.globalCompositeOperation = 'destination-in';
-  context.fillStyle = '#000000';
-  context.beginPath();
-  for (const outline of outlines) trace(context, outline, true);
-  context.fill('evenodd');
-  context.globalCompositeOperation = 'source-over';
 }

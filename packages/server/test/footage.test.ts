@@ -1,4 +1,5 @@
 import { defaultFilm, newLayer, type Film } from '@cyclogram/core';
+import { resized } from '@cyclogram/painter';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -113,10 +114,8 @@ describe('a film with footage', () => {
     };
     const reader = await FrameReader.open(files);
     const pixel = async (index: number) => {
-      const { image } = await reader.frame(index);
-      const context = createCanvas(1, 1).getContext('2d');
-      context.drawImage(image as never, 0, 0, 1, 1);
-      return Array.from(context.getImageData(0, 0, 1, 1).data);
+      const { rgba } = resized(await reader.frame(index), 1, 1);
+      return [...rgba];
     };
     const forward = [];
     for (const index of [0, 13, 49, 50, 99]) forward.push(await pixel(index));

@@ -1,6 +1,6 @@
 import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
-import { firstPixel, passEngine } from '../pass/passEngine';
+import { passEngine, passMemory } from '../pass/passEngine';
 
 /**
  * What encoders take: pixels as they are; planar 4:2:0 with 8 bits; planar 4:4:4 with 10 bits. Planes are BT.709 in
@@ -28,19 +28,34 @@ export function encodePixels(
   height: number,
   form: PixelForm,
 ): Uint8Array {
-  const withAlpha = form === 'yuva420p' || form === 'yuva444p10';
   if (form === 'rgba') return new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.length);
+  const from = passMemory().end;
+  const free = align(from + rgba.length + 16);
+  new Uint8Array(reachMemory(passEngine().memory, free), from, rgba.length).set(rgba);
+  return encodeAt(from, width, height, form, free);
+}
+
+/**
+ * The same of pixels in the memory of the compiled code, which may change where they have opacity.
+ * @param from their address
+ * @param free where free memory begins
+ */
+export function encodeAt(
+  from: number,
+  width: number,
+  height: number,
+  form: Exclude<PixelForm, 'rgba'>,
+  free: number,
+): Uint8Array {
   const code = passEngine();
-  const from = firstPixel;
-  const room = align(from + rgba.length + 16);
-  const to = align(room + 4 * width + 80);
+  const withAlpha = form === 'yuva420p' || form === 'yuva444p10';
+  const to = align(free + 4 * width + 80);
   const bytes = bytesOfForm(form, width, height);
-  const memory = reachMemory(code.memory, to + bytes + 32);
-  new Uint8Array(memory, from, rgba.length).set(rgba);
+  reachMemory(code.memory, to + bytes + 32);
   if (withAlpha) code.spreadColor(from, width, height);
   if (form === 'yuv420p' || form === 'yuva420p') {
     if (width % 2 !== 0 || height % 2 !== 0) throw new RangeError('4:2:0 needs even sides');
-    code.pixelsTo420(from, width, height, withAlpha ? 1 : 0, room, to);
+    code.pixelsTo420(from, width, height, withAlpha ? 1 : 0, free, to);
   } else code.pixelsTo444(from, width * height, withAlpha ? 1 : 0, to);
   return new Uint8Array(code.memory.buffer, to, bytes);
 }

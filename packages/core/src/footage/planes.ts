@@ -1,6 +1,6 @@
 import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
-import { firstPixel, passEngine } from '../pass/passEngine';
+import { passEngine, passMemory } from '../pass/passEngine';
 
 /** A decoded frame: planar 4:2:0 in limited range, ITU-R BT.709. */
 export interface Planes {
@@ -30,7 +30,7 @@ export function pixelsOf({
   alpha,
 }: Planes): Uint8ClampedArray<ArrayBuffer> {
   const code = passEngine();
-  const at = firstPixel;
+  const at = passMemory().end;
   const out = align(at + data.length);
   const memory = reachMemory(code.memory, out + 4 * width * height);
   new Uint8Array(memory, at, data.length).set(data);

@@ -1,13 +1,16 @@
 import type { Mask } from '../picture/operation/group';
 import { blurGaussian } from './gaussian';
+import type { Surface } from '../surface/surface';
 import { PassBuffer } from './passBuffer';
-import { firstPixel, passEngine } from './passEngine';
+import { passEngine, passMemory } from './passEngine';
 
 /**
  * Standard deviations from 0 to 100 % of an edge: three boxes whose variances add up to that of a Gaussian reach three of them
  * to either side, and no farther.
  */
 const edgeSigmas = 6;
+
+type MaskForm = Pick<Mask, 'by' | 'softness' | 'inverted'>;
 
 /**
  * Makes pixels into the form that a group is seen through: white, as opaque as it is seen. In place.
@@ -18,18 +21,34 @@ export function maskPixels(
   rgba: Uint8ClampedArray,
   width: number,
   height: number,
-  { by, softness, inverted }: Pick<Mask, 'by' | 'softness' | 'inverted'>,
+  mask: MaskForm,
   scale: number,
 ): void {
   const code = passEngine();
   const buffer = new PassBuffer(width, height);
-  new Uint8Array(code.memory.buffer, firstPixel, rgba.length).set(rgba);
-  code.premultiply(firstPixel, buffer.address, buffer.count);
+  const at = passMemory().end;
+  new Uint8Array(code.memory.buffer, at, rgba.length).set(rgba);
+  code.premultiply(at, buffer.address, buffer.count);
+  takeForm(buffer, mask, scale);
+  code.unpremultiply(buffer.address, at, buffer.count);
+  rgba.set(new Uint8Array(code.memory.buffer, at, rgba.length));
+}
+
+/** The same with the pixels of a surface. */
+export function maskForm(surface: Surface, mask: MaskForm, scale: number): void {
+  const code = passEngine();
+  const buffer = new PassBuffer(surface.width, surface.height);
+  code.widen(surface.pixels, buffer.address, buffer.count);
+  takeForm(buffer, mask, scale);
+  code.narrow(buffer.address, surface.pixels, buffer.count);
+  surface.touchAll();
+}
+
+function takeForm(buffer: PassBuffer, { by, softness, inverted }: MaskForm, scale: number): void {
+  const { code } = buffer;
   if (by === 'brightness') code.brightnessForm(buffer.image());
   // What lies beyond the surface is as what lies at its edge: a mask may be larger than the picture.
   blurGaussian(buffer, buffer, (softness * scale) / edgeSigmas, 'repeat');
   code.takeForm(buffer.image(), 0, 0, inverted ? 1 : 0);
   buffer.swap();
-  code.unpremultiply(buffer.address, firstPixel, buffer.count);
-  rgba.set(new Uint8Array(code.memory.buffer, firstPixel, rgba.length));
 }

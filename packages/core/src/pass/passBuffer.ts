@@ -1,7 +1,7 @@
 import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
 import { putImageTask, type PassCode, type Pointer } from './passCalls';
-import { firstPixel, passEngine } from './passEngine';
+import { passEngine, passMemory } from './passEngine';
 
 /** What lies beyond the pixels of a buffer. */
 export type Edges = 'clear' | 'repeat' | 'mirror';
@@ -26,7 +26,7 @@ export class PassBuffer {
   ) {
     const bytes = align(8 * width * height);
     // Pixels of a canvas stand in front: see runPasses.
-    this.address = firstPixel + align(4 * width * height);
+    this.address = passMemory().end + align(4 * width * height);
     this.other = this.address + bytes;
     this.free = this.taken = this.other + bytes;
     reachMemory(this.code.memory, this.free);

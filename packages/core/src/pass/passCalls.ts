@@ -461,8 +461,281 @@ export function putSpritesTask(buffer: ArrayBuffer, values: SpritesTask): Pointe
   return 33392 as Pointer<'SpritesTask'>;
 }
 
+/** Where edges of outlines go. */
+export interface VectorTask {
+  /** Free memory from here on: edges and what is worked out of them. */
+  edges: number;
+  /** Size of the surface in pixels. */
+  width: number;
+  height: number;
+  /** Units of outlines to pixels: x' = a x + c y + e, y' = b x + d y + f. */
+  a: number;
+  b: number;
+  c: number;
+  d: number;
+  e: number;
+  f: number;
+}
+export function putVectorTask(buffer: ArrayBuffer, values: VectorTask): Pointer<'VectorTask'> {
+  const view = new DataView(buffer, 33408);
+  view.setUint32(0, values.edges, true);
+  view.setInt32(4, values.width, true);
+  view.setInt32(8, values.height, true);
+  view.setFloat64(16, values.a, true);
+  view.setFloat64(24, values.b, true);
+  view.setFloat64(32, values.c, true);
+  view.setFloat64(40, values.d, true);
+  view.setFloat64(48, values.e, true);
+  view.setFloat64(56, values.f, true);
+  return 33408 as Pointer<'VectorTask'>;
+}
+
+/** Circles of one colour. */
+export interface CirclesTask {
+  /** Three floats for each: x, y, radius. */
+  circles: number;
+  count: number;
+  /** Added to each radius. */
+  wider: number;
+}
+export function putCirclesTask(buffer: ArrayBuffer, values: CirclesTask): Pointer<'CirclesTask'> {
+  const view = new DataView(buffer, 33472);
+  view.setUint32(0, values.circles, true);
+  view.setInt32(4, values.count, true);
+  view.setFloat32(8, values.wider, true);
+  return 33472 as Pointer<'CirclesTask'>;
+}
+
+/** A line through points, or lines by themselves. */
+export interface StrokeTask {
+  /** x and y of each point; of lines by themselves of both ends. */
+  points: number;
+  count: number;
+  closed: number;
+  width: number;
+  roundEnds: number;
+  roundCorners: number;
+  /** Lengths of dashes and gaps in turn, an even number of them. */
+  dashes: number;
+  dashCount: number;
+  dashOffset: number;
+  /** Room for 5 times as many points and 16 more, of 16 bytes each. */
+  room: number;
+}
+export function putStrokeTask(buffer: ArrayBuffer, values: StrokeTask): Pointer<'StrokeTask'> {
+  const view = new DataView(buffer, 33488);
+  view.setUint32(0, values.points, true);
+  view.setInt32(4, values.count, true);
+  view.setInt32(8, values.closed, true);
+  view.setFloat32(12, values.width, true);
+  view.setInt32(16, values.roundEnds, true);
+  view.setInt32(20, values.roundCorners, true);
+  view.setUint32(24, values.dashes, true);
+  view.setInt32(28, values.dashCount, true);
+  view.setFloat32(32, values.dashOffset, true);
+  view.setUint32(36, values.room, true);
+  return 33488 as Pointer<'StrokeTask'>;
+}
+
+/** Pixels of four bytes, multiplied by opacity. */
+export interface SurfaceInfo {
+  pixels: number;
+  width: number;
+  height: number;
+  /** 0, or a byte for every 64 x 64 pixels: 0 where all of them are clear. */
+  tiles: number;
+}
+export const bytesOfSurfaceInfo = 16;
+export function putSurfaceInfo(buffer: ArrayBuffer, at: number, values: SurfaceInfo): Pointer<'SurfaceInfo'> {
+  const view = new DataView(buffer, at);
+  view.setUint32(0, values.pixels, true);
+  view.setInt32(4, values.width, true);
+  view.setInt32(8, values.height, true);
+  view.setUint32(12, values.tiles, true);
+  return at as Pointer<'SurfaceInfo'>;
+}
+
+/** What outlines are filled with. */
+export interface PaintTask {
+  /** 0 a colour; a gradient: 1 linear, 2 radial, 3 around; 4 an image. */
+  kind: number;
+  /** How it is laid on: see blend.ts. */
+  mode: number;
+  opacity: number;
+  /** 0 what is wound around at all, 1 what is wound around an odd number of times. */
+  rule: number;
+  /** 0 to 1, not multiplied. */
+  red: number;
+  green: number;
+  blue: number;
+  alpha: number;
+  /** The middle of a pixel to a place along the gradient, or in the image: x' = a x + c y + e, y' = b x + d y + f. */
+  a: number;
+  b: number;
+  c: number;
+  d: number;
+  e: number;
+  f: number;
+  /** 4097 colours of a gradient, multiplied by opacity. */
+  table: number;
+  /** Pixels of an image, and the part of it that is used: from left and top to before right and bottom. */
+  image: number;
+  imageWidth: number;
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+  /** Of an image that is made smaller: how far apart its places are read, as a share of a pixel. */
+  spread: number;
+  /** Room for five rows of pixels and 16 more. */
+  room: number;
+}
+export function putPaintTask(buffer: ArrayBuffer, values: PaintTask): Pointer<'PaintTask'> {
+  const view = new DataView(buffer, 33536);
+  view.setInt32(0, values.kind, true);
+  view.setInt32(4, values.mode, true);
+  view.setFloat32(8, values.opacity, true);
+  view.setInt32(12, values.rule, true);
+  view.setFloat32(16, values.red, true);
+  view.setFloat32(20, values.green, true);
+  view.setFloat32(24, values.blue, true);
+  view.setFloat32(28, values.alpha, true);
+  view.setFloat64(32, values.a, true);
+  view.setFloat64(40, values.b, true);
+  view.setFloat64(48, values.c, true);
+  view.setFloat64(56, values.d, true);
+  view.setFloat64(64, values.e, true);
+  view.setFloat64(72, values.f, true);
+  view.setUint32(80, values.table, true);
+  view.setUint32(84, values.image, true);
+  view.setInt32(88, values.imageWidth, true);
+  view.setInt32(92, values.left, true);
+  view.setInt32(96, values.top, true);
+  view.setInt32(100, values.right, true);
+  view.setInt32(104, values.bottom, true);
+  view.setFloat32(108, values.spread, true);
+  view.setUint32(112, values.room, true);
+  return 33536 as Pointer<'PaintTask'>;
+}
+
+/** How a surface is laid on another one. */
+export interface LayTask {
+  x: number;
+  y: number;
+  opacity: number;
+  mode: number;
+  /** 0, or pixels of a surface of the same size, of which the opacity counts. */
+  mask: number;
+}
+export function putLayTask(buffer: ArrayBuffer, values: LayTask): Pointer<'LayTask'> {
+  const view = new DataView(buffer, 33664);
+  view.setInt32(0, values.x, true);
+  view.setInt32(4, values.y, true);
+  view.setFloat32(8, values.opacity, true);
+  view.setInt32(12, values.mode, true);
+  view.setUint32(16, values.mask, true);
+  return 33664 as Pointer<'LayTask'>;
+}
+
+/** A picture of faces. Addresses count bytes. */
+export interface SceneTask {
+  /** Size of the picture in pixels. */
+  width: number;
+  height: number;
+  /** Room for faces, and how many there are. */
+  faces: number;
+  count: number;
+  /** Room for an index for each face, in the order in which they are painted. */
+  order: number;
+  /** Room for an index for each face and band that it lies in, and how many that are at most. */
+  lists: number;
+  mostListed: number;
+  /** Room for two numbers for each band and one more. */
+  bands: number;
+  /** Room for four samples of four bytes for each pixel of a band: colours, and depths. */
+  colors: number;
+  depths: number;
+  /** The picture, four bytes a pixel: red, green, blue, opacity. */
+  out: number;
+  /** 1 for colours that are not multiplied by opacity. */
+  straight: number;
+  /** Four rows of four floats: a place to x and y in pixels and depth, all times the fourth, w. */
+  matrix: number;
+  /** What is nearer than this is cut away: a least w. */
+  near: number;
+}
+export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'SceneTask'> {
+  const view = new DataView(buffer, 33696);
+  view.setInt32(0, values.width, true);
+  view.setInt32(4, values.height, true);
+  view.setUint32(8, values.faces, true);
+  view.setInt32(12, values.count, true);
+  view.setUint32(16, values.order, true);
+  view.setUint32(20, values.lists, true);
+  view.setInt32(24, values.mostListed, true);
+  view.setUint32(28, values.bands, true);
+  view.setUint32(32, values.colors, true);
+  view.setUint32(36, values.depths, true);
+  view.setUint32(40, values.out, true);
+  view.setInt32(44, values.straight, true);
+  view.setUint32(48, values.matrix, true);
+  view.setFloat32(52, values.near, true);
+  return 33696 as Pointer<'SceneTask'>;
+}
+
+/** Corners of faces, lines or points that are laid into the picture. */
+export interface MeshTask {
+  /** Three floats for each corner. */
+  positions: number;
+  corners: number;
+  /** Room for four floats for each corner. */
+  projected: number;
+  /** Four bytes: red, green, blue, opacity, for each corner, or for each face, line or point. */
+  colors: number;
+  /** 1 where each face, line or point has a colour; 0 where each corner has one. */
+  perFace: number;
+  /** Three indices for each face, two for each line, one for each point. */
+  indices: number;
+  count: number;
+  /** 0, or two floats for each corner: where it lies on the texture, 0 to 1. */
+  places: number;
+  /** Four bytes a pixel, not multiplied by opacity. */
+  texture: number;
+  textureWidth: number;
+  textureHeight: number;
+  /** 1 where faces are left out that turn away. */
+  cull: number;
+  /** 1 where something is seen through. */
+  clear: number;
+  /** Width of lines, or across points, at w = 1, times 1 / w where `perspective` is 1. */
+  size: number;
+  perspective: number;
+  /** Added to depths, as a share of them: lines lie on faces. */
+  lift: number;
+}
+export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'MeshTask'> {
+  const view = new DataView(buffer, 33760);
+  view.setUint32(0, values.positions, true);
+  view.setInt32(4, values.corners, true);
+  view.setUint32(8, values.projected, true);
+  view.setUint32(12, values.colors, true);
+  view.setInt32(16, values.perFace, true);
+  view.setUint32(20, values.indices, true);
+  view.setInt32(24, values.count, true);
+  view.setUint32(28, values.places, true);
+  view.setUint32(32, values.texture, true);
+  view.setInt32(36, values.textureWidth, true);
+  view.setInt32(40, values.textureHeight, true);
+  view.setInt32(44, values.cull, true);
+  view.setInt32(48, values.clear, true);
+  view.setFloat32(52, values.size, true);
+  view.setInt32(56, values.perspective, true);
+  view.setFloat32(60, values.lift, true);
+  return 33760 as Pointer<'MeshTask'>;
+}
+
 /** Where structures end. */
-export const tasksEnd = 33408;
+export const tasksEnd = 33824;
 
 export interface PassCode {
   memory: CodeMemory;
@@ -513,4 +786,26 @@ export interface PassCode {
   splitColors(image: Pointer<'ImageTask'>, task: Pointer<'SplitTask'>): void;
   vignette(image: Pointer<'ImageTask'>, task: Pointer<'VignetteTask'>): void;
   wipe(image: Pointer<'ImageTask'>, task: Pointer<'WipeTask'>): void;
+  addFaces(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;
+  addLines(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;
+  addPoints(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;
+  paintFaces(scene: Pointer<'SceneTask'>): number;
+  addCircles(task: Pointer<'CirclesTask'>): void;
+  addOutline(points: number, count: number): void;
+  addStroke(task: Pointer<'StrokeTask'>): void;
+  addStrokes(task: Pointer<'StrokeTask'>): void;
+  beginEdges(task: Pointer<'VectorTask'>): void;
+  cutByEdges(surface: Pointer<'SurfaceInfo'>, rule: number): void;
+  fillEdges(surface: Pointer<'SurfaceInfo'>, paint: Pointer<'PaintTask'>): void;
+  fillSurface(surface: Pointer<'SurfaceInfo'>, paint: Pointer<'PaintTask'>): void;
+  divideAlpha(from: number, to: number, count: number): void;
+  halveImage(from: number, width: number, height: number, to: number): void;
+  laySurface(from: Pointer<'SurfaceInfo'>, to: Pointer<'SurfaceInfo'>, task: Pointer<'LayTask'>): void;
+  layWide(from: number, to: Pointer<'SurfaceInfo'>, opacity: number, mode: number, room: number): void;
+  maskSurface(surface: Pointer<'SurfaceInfo'>, mask: Pointer<'SurfaceInfo'>): void;
+  multiplyAlpha(from: number, to: number, count: number): void;
+  narrow(from: number, to: number, count: number): void;
+  replaceSurface(from: Pointer<'SurfaceInfo'>, to: Pointer<'SurfaceInfo'>, task: Pointer<'LayTask'>): void;
+  takeSurface(from: Pointer<'SurfaceInfo'>, to: Pointer<'SurfaceInfo'>, x: number, y: number): void;
+  widen(from: number, to: number, count: number): void;
 }

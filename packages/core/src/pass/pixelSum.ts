@@ -1,6 +1,6 @@
 import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
-import { firstPixel, passEngine } from './passEngine';
+import { passEngine, passMemory } from './passEngine';
 
 /** The average of several pictures of the same size, with 16 bits a value in between. */
 export class PixelSum {
@@ -38,9 +38,9 @@ export class PixelSum {
   private room() {
     const code = passEngine();
     const count = this.width * this.height;
-    const wide = firstPixel + align(4 * count);
+    const wide = passMemory().end + align(4 * count);
     const sums = wide + align(8 * count);
     const buffer = reachMemory(code.memory, sums + 16 * count);
-    return { code, pixels: firstPixel, wide, sums, count, buffer };
+    return { code, pixels: passMemory().end, wide, sums, count, buffer };
   }
 }

@@ -1,7 +1,8 @@
 import { PassBuffer } from './passBuffer';
-import { firstPixel, passEngine } from './passEngine';
+import { passEngine, passMemory } from './passEngine';
 import { channelsOf, type PassContext } from './passKind';
 import { runPass, type PassSettings } from './registry';
+import type { Surface } from '../surface/surface';
 
 /** A colour laid over everything. */
 export interface Veil {
@@ -17,11 +18,17 @@ export interface PassClock {
   note(pass: string, milliseconds: number): void;
 }
 
+/** What else passes are given. */
+interface PassExtras {
+  /** Laid over the picture after all passes. */
+  veil?: Veil | undefined;
+  /** Notes how long each pass takes. */
+  clock?: PassClock | undefined;
+}
+
 /**
  * Lets passes change the pixels of a canvas, one after the other on one buffer.
  * @param rgba four values of 8 bits a pixel, as `getImageData` gives them; changed in place
- * @param veil laid over the picture after all passes
- * @param clock notes how long each pass takes
  */
 export function runPasses(
   rgba: Uint8ClampedArray | Uint8Array,
@@ -29,25 +36,47 @@ export function runPasses(
   height: number,
   passes: readonly PassSettings[],
   context: PassContext,
-  { veil, clock }: { veil?: Veil | undefined; clock?: PassClock | undefined } = {},
+  extras: PassExtras = {},
 ): void {
   const code = passEngine();
   const buffer = new PassBuffer(width, height);
-  new Uint8Array(code.memory.buffer, firstPixel, 4 * width * height).set(rgba);
-  code.premultiply(firstPixel, buffer.address, buffer.count);
+  const at = passMemory().end;
+  new Uint8Array(code.memory.buffer, at, 4 * width * height).set(rgba);
+  code.premultiply(at, buffer.address, buffer.count);
+  runAll(buffer, passes, context, extras);
+  code.unpremultiply(buffer.address, at, buffer.count);
+  rgba.set(new Uint8Array(code.memory.buffer, at, 4 * width * height));
+}
+
+/** Lets passes change the pixels of a surface. */
+export function runPassesOn(
+  surface: Surface,
+  passes: readonly PassSettings[],
+  context: PassContext,
+  extras: PassExtras = {},
+): void {
+  const { width, height, pixels } = surface;
+  const code = passEngine();
+  const buffer = new PassBuffer(width, height);
+  code.widen(pixels, buffer.address, buffer.count);
+  runAll(buffer, passes, context, extras);
+  code.narrow(buffer.address, pixels, buffer.count);
+  surface.touchAll();
+}
+
+function runAll(
+  buffer: PassBuffer,
+  passes: readonly PassSettings[],
+  context: PassContext,
+  { veil, clock }: PassExtras,
+): void {
   for (const pass of passes) {
+    if (!pass.on) continue;
     const start = clock?.now() ?? 0;
     runPass(buffer, pass, context);
     clock?.note(pass.id, clock.now() - start);
   }
-  if (veil && veil.opacity > 0) {
-    const [red, green, blue] = channelsOf(veil.color).map((value) => value * 65535) as [
-      number,
-      number,
-      number,
-    ];
-    code.veil(buffer.address, buffer.count, veil.opacity, red, green, blue);
-  }
-  code.unpremultiply(buffer.address, firstPixel, buffer.count);
-  rgba.set(new Uint8Array(code.memory.buffer, firstPixel, 4 * width * height));
+  if (!veil || veil.opacity <= 0) return;
+  const [red, green, blue] = channelsOf(veil.color).map((value) => value * 65535) as [number, number, number];
+  buffer.code.veil(buffer.address, buffer.count, veil.opacity, red, green, blue);
 }

@@ -2,7 +2,7 @@ import { converter } from 'culori';
 import { describe, expect, it } from 'vitest';
 import { defaultsOf } from '../property/record';
 import { cornerNormals, faceNormal } from './dress';
-import { keyDirection, lightRecord, schlick, shadingOf, type Light, type Surface } from './light';
+import { keyDirection, lightRecord, schlick, shadingOf, type Light, type SurfaceMaterial } from './light';
 import { byteOf, linearOf } from './srgb';
 import type { Vector } from './camera';
 
@@ -17,8 +17,8 @@ const dark: Light = {
     groundColor: '#000000',
   },
 };
-const matt: Surface = { metal: 0, roughness: 1, glow: 0 };
-const shade = (light: Light, surface: Surface, normal: Vector, place: Vector = [0, 0, 0]) => {
+const matt: SurfaceMaterial = { metal: 0, roughness: 1, glow: 0 };
+const shade = (light: Light, surface: SurfaceMaterial, normal: Vector, place: Vector = [0, 0, 0]) => {
   const out = new Float32Array(3);
   shadingOf(light, [0, 0, 1000], 1000).shade(out, 0, surface, [0.5, 0.5, 0.5], ...place, ...normal);
   return out[0]!;
@@ -59,7 +59,7 @@ describe('light', () => {
       groundColor: '#000000',
       horizonColor: '#808080',
     };
-    const mirror: Surface = { metal: 1, roughness: 0, glow: 0 };
+    const mirror: SurfaceMaterial = { metal: 1, roughness: 0, glow: 0 };
     const tipped = (degrees: number): Vector => [
       0,
       Math.sin((degrees * Math.PI) / 180),

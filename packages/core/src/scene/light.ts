@@ -100,7 +100,7 @@ export const lightRecord = record('light', [
 export type Light = ValueOf<typeof lightRecord>;
 
 /** What light meets. */
-export interface Surface {
+export interface SurfaceMaterial {
   metal: number;
   /** 0 mirror-like to 1 matt. */
   roughness: number;
@@ -135,7 +135,7 @@ export interface Shading {
   shade(
     out: Float32Array,
     at: number,
-    surface: Surface,
+    surface: SurfaceMaterial,
     color: Rgb,
     x: number,
     y: number,

@@ -1,14 +1,9 @@
-import { firstFreeByte } from '../compiled/pictureEngine';
-import { reachMemory, startCode } from '../compiled/webAssembly';
+import { reachMemory } from '../compiled/webAssembly';
+import { putMeshTask, putSceneTask, type PassCode } from '../pass/passCalls';
+import { passEngine, passMemory } from '../pass/passEngine';
 import type { Matrix } from '../picture/displayList';
 import type { SceneOp } from '../picture/operation/scene';
 import type { SceneMesh } from './mesh';
-import { putMeshTask, putSceneTask, type SceneCode } from './sceneCalls';
-import { sceneCode } from './sceneCode';
-
-let loaded: SceneCode | undefined;
-/** The compiled code of assembly/scene.ts, one for each thread. @throws Error where WebAssembly is missing */
-const engine = (): SceneCode => (loaded ??= startCode<SceneCode>(sceneCode));
 
 /** Pixels of an image: red, green, blue and opacity, 8 bits each, not multiplied. */
 export interface Texture {
@@ -40,11 +35,24 @@ export function rasterise(
   straight: boolean,
   textureOf: (image: string) => Texture | undefined,
 ): Uint8ClampedArray<ArrayBuffer> {
-  const code = engine();
+  const at = rasteriseTo(scene, matrix, width, height, straight, textureOf);
+  return new Uint8ClampedArray(passEngine().memory.buffer, at, 4 * width * height);
+}
+
+/** The same in the memory of the compiled code. @returns where the pixels stand */
+export function rasteriseTo(
+  scene: SceneOp,
+  matrix: Matrix,
+  width: number,
+  height: number,
+  straight: boolean,
+  textureOf: (image: string) => Texture | undefined,
+): number {
+  const code = passEngine();
   const meshes = scene.meshes.filter(
     ({ image, indices }) => indices.length > 0 && (image === null || textureOf(image)),
   );
-  const room = new Room(firstFreeByte);
+  const room = new Room(passMemory().end);
   const textures = new Map(
     meshes.flatMap(({ image }) => {
       const texture = image === null ? undefined : textureOf(image);
@@ -88,7 +96,7 @@ export function rasterise(
   }
   const missing = code.paintFaces(tell(count, listed));
   if (missing > 0) code.paintFaces(tell(count, missing));
-  return new Uint8ClampedArray(code.memory.buffer, places.out, 4 * width * height);
+  return places.out;
 }
 
 const cornersOf = { faces: 3, lines: 2, points: 1 } as const;
@@ -105,7 +113,7 @@ class Room {
 
 /** Writes a mesh into memory from an address on. */
 function putMesh(
-  { memory }: SceneCode,
+  { memory }: PassCode,
   { positions, colors, perFace, indices, form, cull, clear, lift, places }: SceneMesh,
   address: number,
   texture: { texture: Texture; at: number } | undefined,

@@ -1,7 +1,9 @@
 import { PassBuffer } from '../pass/passBuffer';
 import { putSpritesTask } from '../pass/passCalls';
-import { firstPixel, passEngine } from '../pass/passEngine';
+import { passEngine, passMemory } from '../pass/passEngine';
 import type { Matrix } from '../picture/displayList';
+import type { BlendMode } from '../picture/blend';
+import { blendNumber, type Surface } from '../surface/surface';
 import { spriteValues, type SpritesOp } from '../picture/operation/sprites';
 
 /**
@@ -10,20 +12,39 @@ import { spriteValues, type SpritesOp } from '../picture/operation/sprites';
  * @returns `width` times `height` pixels of four bytes, not multiplied by opacity: good until the next passes run
  */
 export function paintSprites(
-  { sprites, add }: SpritesOp,
+  operation: SpritesOp,
   matrix: Matrix,
   width: number,
   height: number,
 ): Uint8ClampedArray<ArrayBuffer> {
   const code = passEngine();
   const buffer = new PassBuffer(width, height);
+  drawPlaced(buffer, operation, matrix);
+  code.unpremultiply(buffer.address, passMemory().end, buffer.count);
+  return new Uint8ClampedArray(code.memory.buffer, passMemory().end, 4 * buffer.count);
+}
+
+/** Lays sprites on a surface. */
+export function laySprites(
+  surface: Surface,
+  operation: SpritesOp,
+  matrix: Matrix,
+  { opacity, blend }: { opacity: number; blend: BlendMode },
+): void {
+  const code = passEngine();
+  const buffer = new PassBuffer(surface.width, surface.height);
+  drawPlaced(buffer, operation, matrix);
+  const room = buffer.take(4 * surface.width + 64);
+  code.layWide(buffer.address, surface.info, opacity, blendNumber(blend), room);
+}
+
+function drawPlaced(buffer: PassBuffer, { sprites, add }: SpritesOp, matrix: Matrix): void {
+  const { code } = buffer;
   buffer.pixels.fill(0);
   const count = sprites.length / spriteValues;
   const at = buffer.floats(placed(sprites, matrix));
   const task = putSpritesTask(code.memory.buffer, { sprites: at, count, add: add ? 1 : 0 });
   code.drawSprites(buffer.image(), task);
-  code.unpremultiply(buffer.address, firstPixel, buffer.count);
-  return new Uint8ClampedArray(code.memory.buffer, firstPixel, 4 * buffer.count);
 }
 
 /** Sprites in pixels. */

@@ -1,12 +1,8 @@
-import type { CurveOp } from '@cyclogram/core';
-import { drawSoft, trace, type Drawer } from './drawer';
+import { strokeLines, type CurveOp } from '@cyclogram/core';
+import { drawSoft, type Drawer } from './drawing';
 
-export const drawCurve: Drawer<CurveOp> = (operation, drawing) =>
-  drawSoft(operation.soft, drawing, (context, wider) => {
-    for (const line of operation.lines) trace(context, line, operation.closed);
-    context.strokeStyle = operation.color;
-    context.lineWidth = operation.width + 2 * wider;
-    context.lineCap = operation.ends === 'round' ? 'round' : 'butt';
-    context.lineJoin = operation.corners === 'round' ? 'round' : 'bevel';
-    context.stroke();
+export const drawCurve: Drawer<CurveOp> = ({ color, width, ends, corners, closed, lines, soft }, drawing) =>
+  drawSoft(soft, drawing, (step, wider) => {
+    const style = { width: width + 2 * wider, ends, corners, closed, dashes: [], dashOffset: 0 };
+    strokeLines(step, lines, style, color);
   });

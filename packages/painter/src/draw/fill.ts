@@ -1,14 +1,10 @@
-import type { FillOp } from '@cyclogram/core';
-import { drawSoft, trace, type Drawer } from './drawer';
+import { fillOutlines, strokeLines, type FillOp } from '@cyclogram/core';
+import { drawSoft, type Drawer } from './drawing';
 
 export const drawFill: Drawer<FillOp> = ({ color, outlines, soft }, drawing) =>
-  drawSoft(soft, drawing, (context, wider) => {
-    for (const outline of outlines) trace(context, outline, true);
-    context.fillStyle = color;
-    context.fill('nonzero');
+  drawSoft(soft, drawing, (step, wider) => {
+    fillOutlines(step, outlines, color);
     if (wider <= 0) return;
-    context.strokeStyle = color;
-    context.lineWidth = 2 * wider;
-    context.lineJoin = 'round';
-    context.stroke();
+    const line = { width: 2 * wider, ends: 'flat', corners: 'round', closed: true } as const;
+    strokeLines(step, outlines, { ...line, dashes: [], dashOffset: 0 }, color);
   });

@@ -1,28 +1,36 @@
-import type { ImagesOp } from '@cyclogram/core';
-import type { Drawer } from './drawer';
+import { cos, sin, type ImagesOp, type Matrix } from '@cyclogram/core';
+import { drawParts } from '../images';
+import type { Drawer } from './drawing';
 
 /** Images that are not here yet are left out. */
-export const drawImages: Drawer<ImagesOp> = ({ image, places }, { context, matrix, images }) => {
-  const found = images.get(image);
+export const drawImages: Drawer<ImagesOp> = ({ image, places }, drawing) => {
+  const found = drawing.images.get(image);
   if (!found) return 0;
-  const [a, b, c, d, e, f] = matrix;
-  const alpha = context.globalAlpha;
-  for (let i = 0; i < places.length; i += 6) {
-    const [x, y, boxWidth, boxHeight, angle, opacity] = places.subarray(i, i + 6) as unknown as number[];
-    const fit = Math.min(boxWidth! / found.width, boxHeight! / found.height);
+  const [a, b, c, d, e, f] = drawing.matrix;
+  const from = [0, 0, found.width, found.height] as const;
+  const parts = Array.from({ length: Math.floor(places.length / 6) }, (_, n) => {
+    const [x, y, boxWidth, boxHeight, angle, opacity] = places.subarray(6 * n, 6 * n + 6) as unknown as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
+    const fit = Math.min(boxWidth / found.width, boxHeight / found.height);
     const [width, height] = [fit * found.width, fit * found.height];
-    const [cos, sin] = [Math.cos(angle!), Math.sin(angle!)];
-    context.setTransform(
-      a * cos + c * sin,
-      b * cos + d * sin,
-      c * cos - a * sin,
-      d * cos - b * sin,
-      a * x! + c * y! + e,
-      b * x! + d * y! + f,
-    );
-    context.globalAlpha = alpha * opacity!;
-    context.drawImage(found.image, -width / 2, -height / 2, width, height);
-  }
-  context.globalAlpha = alpha;
-  return places.length / 6;
+    const [across, down] = [cos(angle), sin(angle)];
+    const matrix: Matrix = [
+      a * across + c * down,
+      b * across + d * down,
+      c * across - a * down,
+      d * across - b * down,
+      a * x + c * y + e,
+      b * x + d * y + f,
+    ];
+    const to = [-width / 2, -height / 2, width, height] as const;
+    return { from, to, matrix, opacity: drawing.opacity * opacity, blend: drawing.blend };
+  });
+  drawParts(drawing, found, parts);
+  return parts.length;
 };

@@ -1,13 +1,13 @@
 import type { DrawOp } from '@cyclogram/core';
 import { drawCurve } from './curve';
 import { drawDots } from './dots';
-import type { Drawer, Drawing } from './drawer';
+import type { Drawer, Drawing } from './drawing';
 import { drawFill } from './fill';
 import { drawImage } from './image';
 import { drawImages } from './images';
 import { drawScene } from './scene';
-import { drawSprites } from './sprites';
 import { drawShape } from './shape';
+import { drawSprites } from './sprites';
 import { drawStrokes } from './strokes';
 
 const drawers: { [Op in DrawOp['op']]: Drawer<Extract<DrawOp, { op: Op }>> } = {

@@ -1,7 +1,14 @@
-import { rasterise, type Matrix, type SceneOp, type Texture } from '@cyclogram/core';
-import type { PaintImage } from '../context';
-import type { Drawer, Drawing } from './drawer';
-import { sheetOf } from './sheet';
+import {
+  passMemory,
+  rasteriseTo,
+  straightPixels,
+  Surface,
+  type Matrix,
+  type SceneOp,
+  type Texture,
+} from '@cyclogram/core';
+import { atMost, drawParts, type PaintImage } from '../images';
+import type { Drawer } from './drawing';
 
 /** Longest side of an image on the stage, in pixels: there is one in memory for each. */
 const longestSide = 1024;
@@ -9,32 +16,37 @@ const longestSide = 1024;
 const textures = new WeakMap<PaintImage, Texture>();
 
 /** Pixels of an image. */
-function textureOf(image: PaintImage, { createSurface }: Drawing): Texture {
+function textureOf(image: PaintImage): Texture {
   let texture = textures.get(image);
-  if (!texture) {
-    const scale = Math.min(1, longestSide / Math.max(image.width, image.height));
-    const [width, height] = [image.width, image.height].map((side) =>
-      Math.max(1, Math.round(side * scale)),
-    ) as [number, number];
-    const { context } = createSurface(width, height);
-    context.drawImage(image.image, 0, 0, width, height);
-    textures.set(image, (texture = { width, height, rgba: context.getImageData(0, 0, width, height).data }));
-  }
+  if (!texture) textures.set(image, (texture = atMost(image, longestSide)));
   return texture;
 }
 
 export const drawScene: Drawer<SceneOp> = (scene, drawing) => {
-  const { context, matrix, images, room, stagePixel } = drawing;
-  const [width, height] = [Math.ceil(room.width / stagePixel), Math.ceil(room.height / stagePixel)];
-  const sheet = sheetOf(drawing, width, height);
-  const found = (id: string) => {
-    const image = images.get(id);
-    return image && textureOf(image, drawing);
-  };
+  const { surface, matrix, images, stagePixel, opacity, blend } = drawing;
+  const [width, height] = [surface.width, surface.height].map((side) => Math.ceil(side / stagePixel)) as [
+    number,
+    number,
+  ];
   const own = matrix.map((value) => value / stagePixel) as unknown as Matrix;
-  sheet.pixels.data.set(rasterise(scene, own, width, height, true, found));
-  sheet.context.putImageData(sheet.pixels, 0, 0);
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.drawImage(sheet.image, 0, 0, width * stagePixel, height * stagePixel);
+  // Images are made smaller in the same memory: before it is used.
+  const found = new Map(
+    scene.meshes.flatMap(({ image }) => {
+      const one = image === null ? undefined : images.get(image);
+      return one ? [[image, textureOf(one)] as const] : [];
+    }),
+  );
+  passMemory().within(() => {
+    const stage = new Surface(width, height, () =>
+      rasteriseTo(scene, own, width, height, false, (id) => found.get(id)),
+    );
+    if (stagePixel === 1) stage.layOn(surface, 0, 0, opacity, blend);
+    else {
+      const from = [0, 0, width, height] as const;
+      const small = { width, height, rgba: straightPixels(stage, false).slice() };
+      const to = [0, 0, width * stagePixel, height * stagePixel] as const;
+      drawParts(drawing, small, [{ from, to, matrix: [1, 0, 0, 1, 0, 0], opacity, blend }]);
+    }
+  });
   return 1;
 };

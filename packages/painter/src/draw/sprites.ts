@@ -1,15 +1,8 @@
-import { paintSprites, type SpritesOp } from '@cyclogram/core';
-import type { Drawer } from './drawer';
-import { sheetOf } from './sheet';
+import { laySprites, type SpritesOp } from '@cyclogram/core';
+import type { Drawer } from './drawing';
 
 export const drawSprites: Drawer<SpritesOp> = (operation, drawing) => {
   if (operation.sprites.length === 0) return 0;
-  const { context, matrix, room } = drawing;
-  const { width, height } = room;
-  const sheet = sheetOf(drawing, width, height);
-  sheet.pixels.data.set(paintSprites(operation, matrix, width, height));
-  sheet.context.putImageData(sheet.pixels, 0, 0);
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.drawImage(sheet.image, 0, 0);
+  laySprites(drawing.surface, operation, drawing.matrix, drawing);
   return 1;
 };

@@ -1,7 +1,6 @@
 import { imageOfPlanes, type FootageReader, type PaintImage } from '@cyclogram/painter';
 import type { Planes } from '@cyclogram/core';
 import { readFile } from 'node:fs/promises';
-import { createSurface } from '../canvas/skia';
 import { startTool, type RunningTool } from '../media/ffmpeg';
 import { groupFrames, type StoredInfo } from './footageInfo';
 
@@ -27,7 +26,7 @@ export class FrameReader implements FootageReader {
   }
 
   frame(index: number): Promise<PaintImage> {
-    const read = this.last.then(async () => imageOfPlanes(createSurface, await this.planes(index)));
+    const read = this.last.then(async () => imageOfPlanes(await this.planes(index)));
     this.last = read.catch(() => undefined);
     return read;
   }

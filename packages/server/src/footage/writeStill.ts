@@ -1,4 +1,4 @@
-import type { Canvas } from '@napi-rs/canvas';
+import { writePng } from '@cyclogram/painter';
 import { writeFile } from 'node:fs/promises';
 import type { Tasks } from '../work/tasks';
 import { FrameReader } from './frameReader';
@@ -7,8 +7,7 @@ import { FrameReader } from './frameReader';
 export async function writeStill({ files, index, out }: Tasks['still']['given']): Promise<void> {
   const reader = await FrameReader.open(files);
   try {
-    const { image } = await reader.frame(index);
-    await writeFile(out, await (image as Canvas).encode('png'));
+    await writeFile(out, writePng(await reader.frame(index)));
   } finally {
     reader.close();
   }

@@ -1,6 +1,5 @@
-import { FilmAssets, smallCopy } from '@cyclogram/painter';
-import { loadImage } from '@napi-rs/canvas';
-import { createSurface } from '../canvas/skia';
+import { FilmAssets, readPng, smallCopy } from '@cyclogram/painter';
+import { readFile } from 'node:fs/promises';
 import { FrameReader } from '../footage/frameReader';
 import { loadTypeface } from '../typefaces/loadTypeface';
 import type { FilmFiles } from './filmFiles';
@@ -9,9 +8,8 @@ import type { FilmFiles } from './filmFiles';
 export function filmAssets({ images, footage, typefaces }: FilmFiles): FilmAssets {
   const assets = new FilmAssets(new Map(Object.entries(images)), {
     async image(path) {
-      const image = await loadImage(path);
-      const { width, height } = image;
-      return { image, width, height, small: smallCopy(createSurface, image, image) };
+      const image = readPng(await readFile(path));
+      return { ...image, small: smallCopy(image) };
     },
     typeface: (name) => loadTypeface(name, typefaces),
     footage: (id) => FrameReader.open(footage[id]!),

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { createSkiaSurface } from '../canvas/skia';
+import { writePng } from '@cyclogram/painter';
 import { limits, type DataFolder } from '../config';
 import { Problem } from '../http/problem';
 import { hashOf, localFile, withUpload, type SizeLimit } from '../incoming/incoming';
@@ -63,14 +63,9 @@ export class ImageStore {
         `${path} is no look-up table that can be read: ${(error as Error).message}.`,
       );
     }
-    const { width, height, rgba } = imageOfLookup(lookup);
-    const { skia, image } = createSkiaSurface(width, height);
-    const pixels = skia.getImageData(0, 0, width, height);
-    pixels.data.set(rgba);
-    skia.putImageData(pixels, 0, 0);
     const png = join(this.folder.incoming, `${randomUUID()}.cube.png`);
     try {
-      await writeFile(png, await image.encode('png'));
+      await writeFile(png, writePng(imageOfLookup(lookup)));
       return await this.keep(png);
     } finally {
       await rm(png, { force: true });

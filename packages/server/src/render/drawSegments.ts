@@ -1,12 +1,13 @@
 import {
   DrawCache,
-  encodePixels,
+  encodeSurface,
   momentOf,
   pictureAt,
   rangeFade,
   TableHearing,
   usedFootage,
   usedTypefaces,
+  type PixelForm,
 } from '@cyclogram/core';
 import { Painter } from '@cyclogram/painter';
 import { randomUUID } from 'node:crypto';
@@ -14,7 +15,6 @@ import { once } from 'node:events';
 import { mkdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { MessagePort } from 'node:worker_threads';
-import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { filmAssets } from '../images/filmAssets';
 import { giveWay } from '../work/giveWay';
 import type { Segment, SegmentsTask } from '../work/tasks';
@@ -48,7 +48,8 @@ export async function drawSegments(
     orders.push(order);
     wake();
   });
-  const drawer = frameDrawer(task);
+  const form = formatOf(task.plan.format).pixels(encodePlanOf(task.plan));
+  const drawer = frameDrawer(task, form);
   for (;;) {
     while (orders.length === 0) await new Promise<void>((resolve) => (wake = resolve));
     const order = orders.shift()!;
@@ -58,16 +59,18 @@ export async function drawSegments(
   }
 }
 
-/** A function that draws a frame and returns its pixels: RGBA, 8 bits, not multiplied by opacity. */
-export function frameDrawer(task: SegmentsTask): {
-  draw: (frame: number) => Promise<Uint8Array | Uint8ClampedArray>;
+/** A function that draws a frame and returns its pixels in a form for an encoder: good until the next one is drawn. */
+export function frameDrawer(
+  task: SegmentsTask,
+  form: PixelForm,
+): {
+  draw: (frame: number) => Promise<Uint8Array>;
   close: () => void;
 } {
   const { film, tables, plan } = task;
   const { width, height, settings } = plan;
   const { transparent, fit } = settings;
-  const { image, context } = createSkiaSurface(width, height);
-  const painter = new Painter(createSurface);
+  const painter = new Painter();
   painter.fit = fit;
   const assets = filmAssets(task.files);
   painter.images = assets.images;
@@ -79,11 +82,7 @@ export function frameDrawer(task: SegmentsTask): {
     const t = momentOfFrame(plan, frame);
     const whole = await assets.prepared(() => pictureAt(momentOf(film, hearing, t, options)));
     const picture = rangeFade(whole, rangeLevel(plan, t), film.fades.picture.color, transparent);
-    painter.draw(context, picture, width, height);
-    // A canvas's own data is multiplied by opacity, which makes no difference where all is opaque.
-    const pixels = transparent ? context.getImageData(0, 0, width, height).data : image.data();
-    painter.finish(picture, pixels, width, height);
-    return pixels;
+    return painter.paint(picture, width, height, (surface) => encodeSurface(surface, form, !transparent));
   };
   return { draw, close: () => assets.close() };
 }
@@ -105,15 +104,13 @@ async function drawSegment(
   if (folder) await mkdir(temporary);
   const target = folder ? join(temporary, framePattern) : temporary;
   const { process: encoder, finished } = startEncoder(format, own, target, signal);
-  const form = format.pixels(own);
   let ended = false;
   void finished.finally(() => (ended = true)).catch(() => {});
   try {
     let unreported = 0;
     for (let n = 0; n < count && !ended; n++) {
-      const pixels = await draw(first + n);
       // The pipe keeps what it is given until it is through, and the planes are good for this frame only.
-      const planes = Buffer.from(encodePixels(pixels, plan.width, plan.height, form));
+      const planes = Buffer.from(await draw(first + n));
       const more = encoder.stdin.write(planes);
       if (!more) await Promise.race([once(encoder.stdin, 'drain').catch(() => {}), finished.catch(() => {})]);
       if (++unreported === reportEvery || n === count - 1) {

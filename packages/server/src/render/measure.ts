@@ -1,4 +1,4 @@
-import { bytesOfForm, encodePixels, lookAhead, lookBack } from '@cyclogram/core';
+import { bytesOfForm, lookAhead, lookBack } from '@cyclogram/core';
 import { mkdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { hearFilm } from '../hearing/hearFilm';
@@ -50,19 +50,17 @@ export async function measureRender({
       momentOfFrame(plan, first + each) + lookAhead(film) + 0.1,
     ];
     const tables = await hearFilm(film, tracks, part);
-    const drawer = frameDrawer({ film, files, tables, plan });
     const own = { ...encodePlanOf(plan), frameCount: each };
+    const drawer = frameDrawer({ film, files, tables, plan }, format.pixels(own));
     const isFolder = format.segment === 'frames';
     const out = join(folder, `part-${i}.${format.segment}`);
     if (isFolder) await mkdir(out);
-    const form = format.pixels(own);
     const frames: Buffer[] = [];
     // Drawn once before, so that what is made once does not count.
     await drawer.draw(first);
     let start = performance.now();
     for (let n = 0; n < each; n++) {
-      const pixels = await drawer.draw(first + n);
-      frames.push(Buffer.from(encodePixels(pixels, plan.width, plan.height, form)));
+      frames.push(Buffer.from(await drawer.draw(first + n)));
     }
     const drawing = (performance.now() - start) / 1000 / each;
     drawer.close();

@@ -4,13 +4,13 @@ import {
   lookBack,
   momentOf,
   pictureAt,
+  straightPixels,
   TableHearing,
   usedFootage,
   usedTypefaces,
 } from '@cyclogram/core';
-import { Painter } from '@cyclogram/painter';
+import { Painter, writePng } from '@cyclogram/painter';
 import { rename, writeFile } from 'node:fs/promises';
-import { createSkiaSurface, createSurface } from '../canvas/skia';
 import { hearFilm } from '../hearing/hearFilm';
 import { filmAssets } from '../images/filmAssets';
 import type { Tasks } from '../work/tasks';
@@ -27,8 +27,7 @@ export async function writePicture(given: Tasks['picture']['given']): Promise<vo
   const { film, tracks, files, at, whole, width, height, out } = given;
   const part: [number, number] = [at - leadIn - lookBack(film), at + lookAhead(film) + 0.1];
   const tables = await hearFilm(film, tracks, whole ? undefined : part);
-  const { image, context } = createSkiaSurface(width, height);
-  const painter = new Painter(createSurface);
+  const painter = new Painter();
   const assets = filmAssets(files);
   painter.images = assets.images;
   await assets.prepareTypefaces(usedTypefaces(film));
@@ -36,9 +35,11 @@ export async function writePicture(given: Tasks['picture']['given']): Promise<vo
   const hearing = new TableHearing(tables, film);
   const options = { cache: new DrawCache(), assets };
   const picture = await assets.prepared(() => pictureAt(momentOf(film, hearing, at, options)));
-  painter.paint(context, picture, width, height);
+  const file = painter.paint(picture, width, height, (surface) =>
+    writePng({ width, height, rgba: straightPixels(surface, false) }),
+  );
   const temporary = `${out}.part`;
-  await writeFile(temporary, await image.encode('png'));
+  await writeFile(temporary, file);
   await rename(temporary, out);
   assets.close();
 }

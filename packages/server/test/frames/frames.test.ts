@@ -21,7 +21,7 @@ const columns = 24;
 const rows = 14;
 
 /** Mean colours of `columns` x `rows` parts of a frame, 3 bytes each. */
-function meansOf(pixels: Buffer, { width, height }: StoredFrame): Buffer {
+function meansOf(pixels: Uint8ClampedArray, { width, height }: StoredFrame): Buffer {
   const means = Buffer.alloc(3 * columns * rows);
   const edge = (index: number, count: number, size: number) => Math.floor((index * size) / count);
   for (let part = 0; part < columns * rows; part++) {

@@ -8,9 +8,7 @@ import {
   type Hearing,
 } from '@cyclogram/core';
 import { Painter, type PaintImage } from '@cyclogram/painter';
-import { createCanvas } from '@napi-rs/canvas';
 import { readFileSync } from 'node:fs';
-import { createSkiaSurface, createSurface } from '../../src/canvas/skia';
 
 /** Frames of stored films, for checking that they stay as they are. */
 
@@ -55,17 +53,14 @@ function madeUpHearing(film: Film): Hearing {
 }
 
 /** A picture of eight by six pixels, in every colour and half seen through. */
-function madeUpImage(): PaintImage {
-  const image = createCanvas(8, 6);
-  const context = image.getContext('2d');
-  for (let y = 0; y < 6; y++) {
-    for (let x = 0; x < 8; x++) {
-      context.fillStyle = `rgba(${x * 36}, ${y * 51}, ${255 - x * 30}, ${x % 2 ? 1 : 0.5})`;
-      context.fillRect(x, y, 1, 1);
-    }
-  }
-  return { image, width: 8, height: 6 };
-}
+const madeUpImage: PaintImage = {
+  width: 8,
+  height: 6,
+  rgba: Uint8ClampedArray.from({ length: 4 * 8 * 6 }, (_, i) => {
+    const [x, y] = [(i >> 2) % 8, Math.floor((i >> 2) / 8)];
+    return [x * 36, y * 51, 255 - x * 30, x % 2 ? 255 : 128][i % 4]!;
+  }),
+};
 
 export interface StoredFrame {
   name: string;
@@ -99,17 +94,18 @@ export function storedFrames(): StoredFrame[] {
   return frames;
 }
 
-/** The pixels of a frame: RGBA, premultiplied. */
-export function paintFrame({ film: open, t, width, height }: StoredFrame): Buffer {
+/** The display list of a frame, and what is drawn in it. */
+export function pictureOfFrame({ film: open, t }: StoredFrame) {
   const film = open();
-  const { image, context } = createSkiaSurface(width, height);
-  const painter = new Painter(createSurface);
-  painter.images = new Map(film.images.map(({ id }) => [id, madeUpImage()]));
-  painter.paint(
-    context,
-    pictureAt(momentOf(film, madeUpHearing(film), t, { cache: new DrawCache() })),
-    width,
-    height,
-  );
-  return image.data();
+  const images = new Map(film.images.map(({ id }) => [id, madeUpImage]));
+  const picture = pictureAt(momentOf(film, madeUpHearing(film), t, { cache: new DrawCache() }));
+  return { picture, images };
+}
+
+/** The pixels of a frame: RGBA, premultiplied. */
+export function paintFrame(frame: StoredFrame): Uint8ClampedArray {
+  const { picture, images } = pictureOfFrame(frame);
+  const painter = new Painter();
+  painter.images = images;
+  return painter.paint(picture, frame.width, frame.height, (surface) => surface.bytes.slice());
 }

@@ -1,5 +1,4 @@
 import type { FootageReader } from '@cyclogram/painter';
-import type { CreateSurface } from '@cyclogram/painter';
 import type { FootageStatus, StoredFootage } from '../api/footage';
 import { StillReader } from './stillReader';
 import { VideoReader } from './videoReader';
@@ -21,14 +20,13 @@ async function infoOf(address: string): Promise<StoredFootage> {
 }
 
 /** Opens footage when its copy is ready: decoded here, or as stills where the browser cannot decode. */
-export async function openFootage(address: string, createSurface: CreateSurface): Promise<FootageReader> {
+export async function openFootage(address: string): Promise<FootageReader> {
   const info = await infoOf(address);
   if (!canDecode()) return new StillReader(address, info);
   const [whole, small] = await Promise.all([
-    VideoReader.open(`${address}/copy`, info, createSurface),
+    VideoReader.open(`${address}/copy`, info),
     // Without it, it plays from the copy of its own size.
-    info.small &&
-      VideoReader.open(`${address}/small`, { ...info, ...info.small }, createSurface).catch(() => undefined),
+    info.small && VideoReader.open(`${address}/small`, { ...info, ...info.small }).catch(() => undefined),
   ]);
   whole.small = small;
   return whole;

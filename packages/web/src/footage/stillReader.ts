@@ -1,4 +1,4 @@
-import type { FootageReader, PaintImage } from '@cyclogram/painter';
+import { readPng, type FootageReader, type PaintImage } from '@cyclogram/painter';
 import type { StoredFootage } from '../api/footage';
 
 /** Frames as pictures that the server sends: slow, but there where the browser cannot decode video. */
@@ -11,8 +11,7 @@ export class StillReader implements FootageReader {
   async frame(index: number): Promise<PaintImage> {
     const response = await fetch(`${this.address}/frames/${index}`);
     if (!response.ok) throw new Error(`frame ${index} cannot be read`);
-    const image = await createImageBitmap(await response.blob());
-    return { image, width: image.width, height: image.height };
+    return readPng(new Uint8Array(await response.arrayBuffer()));
   }
 
   close(): void {}

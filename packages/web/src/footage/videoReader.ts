@@ -1,5 +1,5 @@
 import { frameIndexAt, type Planes } from '@cyclogram/core';
-import { imageOfPlanes, type CreateSurface, type FootageReader, type PaintImage } from '@cyclogram/painter';
+import { imageOfPlanes, type FootageReader, type PaintImage } from '@cyclogram/painter';
 import { Input, MP4, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
 import type { StoredFootage } from '../api/footage';
 
@@ -23,20 +23,15 @@ export class VideoReader implements FootageReader {
     private readonly input: Input,
     private readonly sink: VideoSampleSink,
     readonly info: StoredFootage,
-    private readonly createSurface: CreateSurface,
   ) {}
 
   /** @param address of the file @throws Error when the browser cannot decode it */
-  static async open(
-    address: string,
-    info: StoredFootage,
-    createSurface: CreateSurface,
-  ): Promise<VideoReader> {
+  static async open(address: string, info: StoredFootage): Promise<VideoReader> {
     const source = new UrlSource(new URL(address, location.origin));
     const input = new Input({ source, formats: [MP4] });
     const track = await input.getPrimaryVideoTrack();
     if (!track || !(await track.canDecode())) throw new Error('this browser cannot decode H.264');
-    return new VideoReader(input, new VideoSampleSink(track), info, createSurface);
+    return new VideoReader(input, new VideoSampleSink(track), info);
   }
 
   ready(index: number): PaintImage | undefined {
@@ -104,7 +99,7 @@ export class VideoReader implements FootageReader {
 
   private async imageOf(sample: VideoSample): Promise<PaintImage> {
     try {
-      return imageOfPlanes(this.createSurface, await this.planesOf(sample));
+      return imageOfPlanes(await this.planesOf(sample));
     } finally {
       sample.close();
     }

@@ -15,21 +15,14 @@ import {
   type Film,
   type LevelTable,
 } from '@cyclogram/core';
-import {
-  FilmAssets,
-  Painter,
-  smallCopy,
-  type PaintContext,
-  type PaintImage,
-  type Surface,
-} from '@cyclogram/painter';
+import { FilmAssets, Painter, readPng, smallCopy, type PaintImage } from '@cyclogram/painter';
 import { expose, transfer } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { openFootage } from '../footage/openFootage';
 import { withoutPasses } from '../finish/upTo';
 import { dropTables } from './dropTables';
 import { Resolution } from './resolution';
-import { chooseCanvas } from './chooseCanvas';
+import { showSurface } from './showSurface';
 import { answerRequest } from './requests';
 import {
   tableBuffers,
@@ -46,14 +39,7 @@ const levelsInterval = 45;
 
 let reportTo: (report: PaintingReport) => void = () => {};
 const say = (message: PaintingReport) => reportTo(message);
-const settings = chooseCanvas();
-// Surfaces for groups are laid over each other, so unlike the Screen's canvas they can be seen through.
-const createSurface = (width: number, height: number): Surface => {
-  const image = new OffscreenCanvas(width, height);
-  return { image, context: image.getContext('2d', { ...settings, alpha: true }) as unknown as PaintContext };
-};
-
-const painter = new Painter(createSurface);
+const painter = new Painter();
 const cache = new DrawCache();
 /** The film's images, read when a picture asks for them. */
 const assets = new FilmAssets(
@@ -61,7 +47,7 @@ const assets = new FilmAssets(
   {
     image: readImage,
     typeface: readTypeface,
-    footage: (address) => openFootage(address, createSurface),
+    footage: openFootage,
   },
   true,
 );
@@ -78,7 +64,7 @@ const tables = emptyTables();
 let hearing = new TableHearing(tables);
 const resolution = new Resolution();
 let canvas: OffscreenCanvas | undefined;
-let context: PaintContext | undefined;
+let context: OffscreenCanvasRenderingContext2D | undefined;
 let film: Film | undefined;
 let room = { width: 0, height: 0 };
 let clock: ClockState = { playing: false, time: 0, at: 0, speed: 1, loop: undefined, end: 0 };
@@ -99,7 +85,8 @@ const api: PaintingApi = {
   },
   setCanvas(next) {
     canvas = next;
-    context = canvas?.getContext('2d', settings) as unknown as PaintContext | undefined;
+    // Pixels are only put on it: no graphics processor is of use.
+    context = canvas?.getContext('2d', { alpha: false, willReadFrequently: true }) ?? undefined;
     schedule();
   },
   setFilm(next, end) {
@@ -147,7 +134,7 @@ const api: PaintingApi = {
   async request(what, given) {
     if (!film) throw new Error('there is no film');
     const { answer, transfer: moved } = await answerRequest(what, given, {
-      ...{ film, tables, assets, cache, createSurface },
+      ...{ film, tables, assets, cache },
     });
     return moved.length > 0 ? (transfer(answer as object, moved) as typeof answer) : answer;
   },
@@ -216,7 +203,12 @@ function paintFrame(): void {
   if (clock.playing && time < clock.end) schedule();
 }
 
-function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, time: number): void {
+function paintOn(
+  canvas: OffscreenCanvas,
+  context: OffscreenCanvasRenderingContext2D,
+  film: Film,
+  time: number,
+): void {
   const scale = clock.playing ? resolution.scale : 1;
   const width = Math.max(16, Math.round(room.width * scale));
   const height = Math.max(9, Math.round(room.height * scale));
@@ -233,7 +225,7 @@ function paintOn(canvas: OffscreenCanvas, context: PaintContext, film: Film, tim
   void assets.prepare(picture, clock.playing)?.then(schedule);
   retryLater();
   painter.stagePixel = coarse && clock.playing ? 2 : 1;
-  painter.paint(context, picture, width, height);
+  painter.paint(picture, width, height, (surface) => showSurface(context, surface, true));
   const paintMs = performance.now() - start;
   framesSinceStats++;
   if (clock.playing) resolution.note(start, paintMs);
@@ -287,7 +279,6 @@ function reportStats(width: number, height: number, paintMs: number): void {
 async function readImage(address: string): Promise<PaintImage> {
   const response = await fetch(address);
   if (!response.ok) throw new Error(`the image ${address} cannot be read`);
-  const bitmap = await createImageBitmap(await response.blob());
-  const { width, height } = bitmap;
-  return { image: bitmap, width, height, small: smallCopy(createSurface, bitmap, bitmap) };
+  const image = readPng(new Uint8Array(await response.arrayBuffer()));
+  return { ...image, small: smallCopy(image) };
 }

@@ -22,10 +22,11 @@ import {
   type HearingTables,
   type Picture,
 } from '@cyclogram/core';
-import { Painter, type CreateSurface, type FilmAssets, type PaintContext } from '@cyclogram/painter';
+import { Painter, type FilmAssets } from '@cyclogram/painter';
 import { loudMoments, mostMoments } from './loudMoments';
 import type { RequestName, Requests } from './messages';
 import { scopeOf, scopeWidth } from './scope';
+import { showSurface } from './showSurface';
 import { closeUp, lift } from './thumbnails';
 
 /** What requests are answered with. */
@@ -34,7 +35,6 @@ interface Knowledge {
   tables: HearingTables;
   assets: FilmAssets;
   cache: DrawCache;
-  createSurface: CreateSurface;
 }
 
 interface Answer<Name extends RequestName> {
@@ -51,18 +51,13 @@ const momentIn = (film: Film, { tables, cache, assets }: Knowledge, t: number, w
   momentOf(film, new TableHearing(tables, film), t, { cache, assets, withoutBackground });
 
 /** A picture painted on a canvas of its own. */
-async function paintAlone(
-  picture: Picture,
-  { assets, createSurface }: Knowledge,
-  width: number,
-  height: number,
-) {
+async function paintAlone(picture: Picture, { assets }: Knowledge, width: number, height: number) {
   await assets.prepare(picture);
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  const painter = new Painter(createSurface);
+  const painter = new Painter();
   painter.images = assets.images;
-  painter.paint(context as unknown as PaintContext, picture, width, height);
+  painter.paint(picture, width, height, (surface) => showSurface(context, surface, false));
   return { canvas, context };
 }
 

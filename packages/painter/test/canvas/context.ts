@@ -1,5 +1,3 @@
-import type { Texture } from '@cyclogram/core';
-
 /** The part of the Canvas 2D API that the painter draws with: a browser's context has it, and Skia's in Node. */
 export type PaintContext = Pick<
   CanvasRenderingContext2D,
@@ -64,8 +62,6 @@ export interface PaintImage {
   image: unknown;
   width: number;
   height: number;
-  /** The same small, for what looks at its pixels: see {@link smallCopy}. */
-  small?: Texture;
 }
 
 export type PaintImages = ReadonlyMap<string, PaintImage>;

@@ -1,0 +1,20 @@
+import { encodeAt, type PixelForm } from '../encode/encodePixels';
+import { passEngine, passMemory } from '../pass/passEngine';
+import type { Surface } from './surface';
+
+/**
+ * Pixels of a surface as a canvas or a PNG takes them: not multiplied by opacity. Good until memory is used again.
+ * @param opaque whether all of it is known to be
+ */
+export function straightPixels(surface: Surface, opaque: boolean): Uint8ClampedArray<ArrayBuffer> {
+  if (!opaque) passEngine().divideAlpha(surface.pixels, surface.pixels, surface.count);
+  return surface.bytes;
+}
+
+/** A surface in the form that an encoder takes: see encodePixels. Good until memory is used again. */
+export function encodeSurface(surface: Surface, form: PixelForm, opaque: boolean): Uint8Array {
+  const { width, height, pixels } = surface;
+  straightPixels(surface, opaque);
+  if (form === 'rgba') return new Uint8Array(passMemory().memory.buffer, pixels, 4 * width * height);
+  return encodeAt(pixels, width, height, form, passMemory().end);
+}

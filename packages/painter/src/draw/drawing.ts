@@ -1,0 +1,41 @@
+import type { Box, Canvas } from '@cyclogram/core';
+import type { PaintImages } from '../images';
+
+/** What a drawer draws on and with. */
+export interface Drawing extends Canvas {
+  images: PaintImages;
+  /** Size of the picture in its units, and how much wider and higher what it is painted on is. */
+  picture: { width: number; height: number };
+  wider: { x: number; y: number };
+  /** Pixels for each of a stage, along a side. */
+  stagePixel: number;
+}
+
+export type { Box };
+
+/** Draws one kind of operation. Gives back how many shapes and images it drew. */
+export type Drawer<Op> = (operation: Op, drawing: Drawing) => number;
+
+/** Steps in which a soft edge fades out. */
+const softSteps = 6;
+
+/**
+ * Draws a shape of one colour with its soft edge.
+ * @param draw paints the shape, so many picture units larger on each side
+ */
+export function drawSoft(
+  soft: number,
+  drawing: Drawing,
+  draw: (drawing: Drawing, wider: number) => void,
+): number {
+  if (soft <= 0) {
+    draw(drawing, 0);
+    return 1;
+  }
+  // Steps from wide to narrow, each covering so much that the edge rises evenly.
+  for (let step = 0; step < softSteps; step++) {
+    const opacity = drawing.opacity / (softSteps - step);
+    draw({ ...drawing, opacity }, soft * (1 - (step + 1) / softSteps));
+  }
+  return softSteps;
+}
