@@ -1,45 +1,8 @@
-import { mixRows } from './passBlur';
 import { readPixel, writePixel, writeWithin } from './passPixels';
-import { AddTask, BrightTask, ImageTask, OutlineTask } from './passTasks';
+import { lightOf } from './points';
+import { BrightTask, ImageTask, OutlineTask } from './passTasks';
 
 /** Passes that work with light in proportion to energy. */
-
-/** a + b x */
-function line(a: f32, b: f32, x: v128): v128 {
-  return f32x4.add(f32x4.splat(a), f32x4.mul(f32x4.splat(b), x));
-}
-
-/**
- * Light of four encoded values, 0 to 1 (IEC 61966-2-1). Its power is a polynomial between Chebyshev points, which is wrong
- * by 0.00001 at most: tables of 16 bits would take longer to read. Pairs of its terms do not wait for each other.
- */
-function lightOf(value: v128): v128 {
-  const square = f32x4.mul(value, value);
-  const low = f32x4.add(
-    line(0.000931145439, 0.0326325297, value),
-    f32x4.mul(line(0.51585769, 0.700870755, value), square),
-  );
-  const high = f32x4.add(
-    line(-0.40627095, 0.203136596, value),
-    f32x4.mul(f32x4.splat(-0.0471605817), square),
-  );
-  const power = f32x4.add(low, f32x4.mul(high, f32x4.mul(square, square)));
-  const straight = f32x4.mul(value, f32x4.splat(1 / 12.92));
-  return v128.bitselect(straight, power, f32x4.le(value, f32x4.splat(0.04045)));
-}
-
-/** Encoded values of light, the way back: a polynomial of its fourth root, wrong by 0.00001 at most. */
-function encodedOf(light: v128): v128 {
-  const root = f32x4.sqrt(f32x4.sqrt(light));
-  const square = f32x4.mul(root, root);
-  const low = f32x4.add(
-    line(-0.0616297056, 0.164974, root),
-    f32x4.mul(line(1.244214, -0.557555649, root), square),
-  );
-  const power = f32x4.add(low, f32x4.mul(line(0.272752244, -0.0627589915, root), f32x4.mul(square, square)));
-  const straight = f32x4.mul(light, f32x4.splat(12.92));
-  return v128.bitselect(straight, power, f32x4.le(light, f32x4.splat(0.0031308)));
-}
 
 /**
  * Light of what is bright, averaged over blocks of pixels, as an image of 16 bits a value in proportion to energy.
@@ -76,50 +39,6 @@ export function takeBright(image: ImageTask, task: BrightTask): void {
         }
       }
       writePixel(image.to + ((<usize>(row * task.width + column)) << 3), f32x4.mul(sum, share));
-    }
-  }
-}
-
-/** Adds light to an image in place. Where it is transparent it becomes as opaque as its light is bright. */
-export function addLight(image: ImageTask, task: AddTask): void {
-  const share: f32 = 1 / <f32>task.block;
-  const tint = f32x4(task.red / 65535, task.green / 65535, task.blue / 65535, 0);
-  // An eighth of a step of 8 bits.
-  const least = f32x4.splat(3.8e-5);
-  const nothing = f32x4.splat(0);
-  const whole16 = f32x4.splat(1 / 65535.0);
-  let pixel = image.from;
-  for (let y = 0; y < image.height; y++) {
-    mixRows(task.light, task.width, task.height, (<f32>y + 0.5) * share - 0.5, 1, task.room);
-    let at: f32 = 0.5 + 0.5 * share;
-    let cell = -1;
-    let left = nothing;
-    let step = nothing;
-    let lit = false;
-    for (let x = 0; x < image.width; x++, pixel += 8, at += share) {
-      const whole = <i32>at;
-      if (whole != cell) {
-        cell = whole;
-        const place = task.room + ((<usize>whole) << 4);
-        left = f32x4.mul(v128.load(place), tint);
-        const right = f32x4.mul(v128.load(place, 16), tint);
-        step = f32x4.sub(right, left);
-        lit = v128.any_true(f32x4.gt(f32x4.pmax(left, right), least));
-      }
-      if (!lit) continue;
-      const added = f32x4.add(left, f32x4.mul(step, f32x4.splat(at - <f32>whole)));
-      const own = f32x4.mul(readPixel(pixel), whole16);
-      const sum = f32x4.pmin(f32x4.add(lightOf(own), added), f32x4.splat(1));
-      const shown = f32x4.mul(encodedOf(sum), f32x4.splat(65535));
-      const brightest = f32x4.pmax(
-        shown,
-        f32x4.pmax(
-          i8x16.shuffle(shown, shown, 4, 5, 6, 7, 8, 9, 10, 11, 0, 1, 2, 3, 12, 13, 14, 15),
-          i8x16.shuffle(shown, shown, 8, 9, 10, 11, 0, 1, 2, 3, 4, 5, 6, 7, 12, 13, 14, 15),
-        ),
-      );
-      const alpha = max<f32>(<f32>load<u16>(pixel, 6), f32x4.extract_lane(brightest, 0));
-      writePixel(pixel, f32x4.replace_lane(shown, 3, alpha));
     }
   }
 }

@@ -48,21 +48,6 @@ export function unpremultiply(from: usize, to: usize, count: i32): void {
   }
 }
 
-/**
- * Mixes the colours of pixels with their opposites, in place. Opacities stay.
- * @param amount how much of the opposite, 0 to 65536
- */
-export function invert(pixels: usize, count: i32, amount: i32): void {
-  for (let n = 0; n < count; n++, pixels += 8) {
-    const alpha = <i32>load<u16>(pixels, 6);
-    for (let channel: usize = 0; channel < 3; channel++) {
-      const value = <i32>load<u16>(pixels + 2 * channel);
-      const mixed = value + <i32>((<i64>(alpha - 2 * value) * amount + 32768) >> 16);
-      store<u16>(pixels + 2 * channel, <u16>min(max(mixed, 0), alpha));
-    }
-  }
-}
-
 /** Adds pixels, multiplied by a factor, to sums of four floats each. */
 export function accumulate(from: usize, sums: usize, count: i32, factor: f32): void {
   const times = f32x4.splat(factor);
@@ -81,17 +66,6 @@ export function addPixels(from: usize, to: usize, count: i32, factor: f32): void
 /** Pixels of such sums, rounded. */
 export function settleSums(sums: usize, to: usize, count: i32): void {
   for (let n = 0; n < count; n++, sums += 16, to += 8) writePixel(to, v128.load(sums));
-}
-
-/**
- * Mixes all pixels with one colour, in place.
- * @param amount 0 to 1; the colour's values are of 16 bits
- */
-export function veil(pixels: usize, count: i32, amount: f32, red: f32, green: f32, blue: f32): void {
-  const color = f32x4.mul(f32x4(red, green, blue, 65535), f32x4.splat(amount));
-  const rest = f32x4.splat(1 - amount);
-  for (let n = 0; n < count; n++, pixels += 8)
-    writePixel(pixels, f32x4.add(f32x4.mul(readPixel(pixels), rest), color));
 }
 
 /** A pixel as four floats, 0 to 65535. */

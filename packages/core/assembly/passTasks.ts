@@ -125,7 +125,7 @@ export class AddTask {
   red: f32;
   green: f32;
   blue: f32;
-  /** Room for a row of the small picture: four floats a pixel. */
+  /** Room for a row of the small picture: four floats a pixel; and 64 bytes in front of it. */
   room: usize;
 }
 
@@ -247,10 +247,15 @@ export class WipeTask {
   x: f32;
   y: f32;
   angle: f32;
+  /** Its cosine and sine. */
+  across: f32;
+  down: f32;
   /** Where the edge stands, and half its width: pixels, or radians around. */
   edge: f32;
   soft: f32;
   inverted: i32;
+  /** Room for four floats. */
+  room: usize;
 }
 
 /** Small shapes. */
@@ -364,4 +369,39 @@ export class LayTask {
   mode: i32;
   /** 0, or pixels of a surface of the same size, of which the opacity counts. */
   mask: usize;
+}
+
+/** How much of the opposite colour. */
+@unmanaged
+export class InvertTask {
+  /** 0 to 1 */
+  amount: f32;
+}
+
+/** One colour mixed in: all from 0 to 1. */
+@unmanaged
+export class VeilTask {
+  amount: f32;
+  red: f32;
+  green: f32;
+  blue: f32;
+}
+
+/** Passes one after another, each of which looks at one pixel alone. */
+@unmanaged
+export class ChainTask {
+  /** Pixels of four bytes, or of four words where they are wide; both multiplied by opacity. */
+  from: usize;
+  fromWide: i32;
+  to: usize;
+  toWide: i32;
+  width: i32;
+  height: i32;
+  /** Which pass, and the address of what it is told: two numbers for each. See points.ts. */
+  steps: usize;
+  count: i32;
+  /** 1 where what is clear stays clear. */
+  keepsClear: i32;
+  /** Room for 1024 floats. */
+  room: usize;
 }

@@ -2,15 +2,15 @@
  * What passes do to pixels, in AssemblyScript: compiled to WebAssembly by `npm run wasm`. Called from src/pass. Only
  * operations that have the same results everywhere are used: no relaxed ones.
  */
-export { accumulate, addPixels, invert, premultiply, settleSums, unpremultiply, veil } from './passPixels';
+export { accumulate, addPixels, premultiply, settleSums, unpremultiply } from './passPixels';
 export { averagePair, boxBlur, enlarge, halve } from './passBlur';
 export { affine, fold, lens, mosaic, reflect, tiles, wobble } from './passWarp';
-export { addLight, brightnessForm, layOutline, takeBright, takeForm } from './passLight';
+export { brightnessForm, layOutline, takeBright, takeForm } from './passLight';
 export { pixelsTo420, pixelsTo444, spreadColor } from './passEncode';
 export { planesToPixels } from './passPlanes';
 export { drawSprites } from './passSprites';
-export { curves, lookUp, mix, tones } from './passTone';
-export { grain, scanLines, splitColors, vignette, wipe } from './passTexture';
+export { splitColors } from './passSplit';
+export { runPoints } from './points';
 export { addFaces, addLines, addPoints } from './faces';
 export { paintFaces } from './raster';
 export { addCircles, addOutline, addStroke, addStrokes, beginEdges } from './vectorEdges';

@@ -47,7 +47,8 @@ export function addLight(
   { strength, tint }: { strength: number; tint: string },
 ): void {
   const [red, green, blue] = channelsOf(tint).map((value) => value * strength) as [number, number, number];
-  const room = buffer.take(16 * (light.width + 3));
+  // What is worked out of four pixels stands in front.
+  const room = buffer.take(64 + 16 * (light.width + 3)) + 64;
   const task = putAddTask(buffer.code.memory.buffer, {
     light: light.address,
     width: light.width,
@@ -58,5 +59,5 @@ export function addLight(
     blue,
     room,
   });
-  buffer.code.addLight(buffer.image(), task);
+  buffer.point('light', task);
 }

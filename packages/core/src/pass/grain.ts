@@ -32,7 +32,8 @@ export const grain = passKind({
     const pixels = size * scaleOf(context);
     // What is hardly larger than a pixel is as large as one: sharper, and quicker.
     const cell = pixels < 1.4 ? 1 : pixels;
-    const room = buffer.take(2 * 16 * (Math.ceil(buffer.width / cell) + 4));
+    // Two rows of cells for a stretch of pixels, four floats each.
+    const room = buffer.take(2 * 16 * (Math.ceil(256 / cell) + 8));
     const task = putGrainTask(buffer.code.memory.buffer, {
       amount: amount / 2,
       size: cell,
@@ -43,6 +44,6 @@ export const grain = passKind({
       top: Math.round(-start.y),
       room,
     });
-    buffer.code.grain(buffer.image(), task);
+    buffer.point('grain', task);
   },
 });

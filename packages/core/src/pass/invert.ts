@@ -1,3 +1,4 @@
+import { putInvertTask } from './passCalls';
 import { percent } from './passFields';
 import { passKind } from './passKind';
 
@@ -9,7 +10,7 @@ export const invert = passKind({
   about: 'Every colour as its opposite',
   light: 'encoded',
   fields: [percent('amount', 'Amount', 1)],
-  run({ code, address, count }, { amount }) {
-    code.invert(address, count, Math.round(amount * 65536));
+  run(buffer, { amount }) {
+    buffer.point('invert', putInvertTask(buffer.code.memory.buffer, { amount }));
   },
 });

@@ -36,6 +36,6 @@ export const lookupTable = passKind({
       colors: buffer.floats(fourOf(lookup)),
       amount,
     });
-    buffer.code.lookUp(buffer.image(), task);
+    buffer.point('lookUp', task);
   },
 });

@@ -1,39 +1,57 @@
 import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
-import { putImageTask, type PassCode, type Pointer } from './passCalls';
+import { putChainTask, putImageTask, type PassCode, type Pointer } from './passCalls';
 import { passEngine, passMemory } from './passEngine';
+import { pointNumbers, type PointName } from './pointNumbers';
 
 /** What lies beyond the pixels of a buffer. */
 export type Edges = 'clear' | 'repeat' | 'mirror';
 const edgeNumbers: Record<Edges, number> = { clear: 0, repeat: 1, mirror: 2 };
 
+/** Bytes of what a pass of points is told, at most. */
+const tellBytes = 96;
+/** Passes of points in a row, at most. */
+const mostPoints = 64;
+
 /**
- * Pixels on their way through passes, in the memory of the compiled code: red, green, blue, each multiplied by opacity,
- * and opacity, 16 bits each, in sRGB. A thread has one at a time.
+ * Pixels on their way through passes, in the memory of the compiled code. Passes that look at one pixel alone are put in a
+ * row first, and run together when another one asks for the pixels, or all have been asked for: until then the pixels may
+ * stand in bytes. For all others they are red, green, blue, each multiplied by opacity, and opacity, 16 bits each, in sRGB.
  */
 export class PassBuffer {
   readonly code: PassCode = passEngine();
-  /** Address of the pixels. */
-  address: number;
-  /** Address of room for as many. */
+  /** Address of the pixels in 16 bits, and of room for as many. */
+  private wide: number;
   private other: number;
   private readonly free: number;
   private taken: number;
+  /** Address of the pixels in bytes while they stand there. */
+  private bytes: number | undefined;
+  private points: { kind: PointName; told: number }[] = [];
 
+  /** @param bytes address of pixels of four bytes, multiplied by opacity; those in 16 bits are not set where it is left out */
   constructor(
     readonly width: number,
     readonly height: number,
+    bytes?: number,
   ) {
-    const bytes = align(8 * width * height);
+    const size = align(8 * width * height);
     // Pixels of a canvas stand in front: see runPasses.
-    this.address = passMemory().end + align(4 * width * height);
-    this.other = this.address + bytes;
-    this.free = this.taken = this.other + bytes;
+    this.wide = passMemory().end + align(4 * width * height);
+    this.other = this.wide + size;
+    this.free = this.taken = this.other + size + 64;
+    this.bytes = bytes;
     reachMemory(this.code.memory, this.free);
   }
 
   get count(): number {
     return this.width * this.height;
+  }
+
+  /** Address of the pixels in 16 bits. */
+  get address(): number {
+    this.widen();
+    return this.wide;
   }
 
   /** The pixels as an array: good until memory grows. */
@@ -49,9 +67,9 @@ export class PassBuffer {
     return at;
   }
 
-  /** What was taken is free again. */
+  /** What was taken is free again, unless passes that have not run yet need it. */
   release(): void {
-    this.taken = this.free;
+    if (this.points.length === 0) this.taken = this.free;
   }
 
   /** Tells the code about the pixels, and about where new ones go. */
@@ -65,9 +83,21 @@ export class PassBuffer {
     return putImageTask(this.code.memory.buffer, { from, to, width, height, edges: edgeNumbers[edges] });
   }
 
+  /**
+   * A pass that looks at one pixel alone.
+   * @param task what the code is told, which stays good until all of them run
+   */
+  point(kind: PointName, task: number): void {
+    const told = this.take(tellBytes);
+    const { buffer } = this.code.memory;
+    new Uint8Array(buffer, told, tellBytes).set(new Uint8Array(buffer, task, tellBytes));
+    this.points.push({ kind, told });
+    if (this.points.length === mostPoints) this.widen();
+  }
+
   /** New pixels have been written: they are the pixels now. */
   swap(): void {
-    [this.address, this.other] = [this.other, this.address];
+    [this.wide, this.other] = [this.other, this.wide];
   }
 
   /** Pixels that were written in place or into the room for new ones are the pixels now. */
@@ -89,8 +119,48 @@ export class PassBuffer {
 
   /** Puts whole numbers of 16 bits into room of their own. @returns its address */
   words(values: Uint16Array): number {
-    const at = this.take(2 * values.length);
+    const at = this.take(2 * values.length + 2);
     new Uint16Array(this.code.memory.buffer, at, values.length).set(values);
     return at;
+  }
+
+  /** Brings the pixels into bytes, rounded. @param to their address, which may be that they came from */
+  settle(to: number): void {
+    if (this.points.length > 0) this.runPoints(to, false);
+    else if (this.bytes === undefined) this.code.narrow(this.wide, to, this.count);
+    else if (this.bytes !== to) {
+      const { buffer } = this.code.memory;
+      new Uint8Array(buffer).copyWithin(to, this.bytes, this.bytes + 4 * this.count);
+    }
+  }
+
+  /** Brings the pixels into 16 bits. */
+  private widen(): void {
+    if (this.points.length > 0) this.runPoints(this.wide, true);
+    else if (this.bytes !== undefined) this.code.widen(this.bytes, this.wide, this.count);
+    this.bytes = undefined;
+  }
+
+  private runPoints(to: number, isWide: boolean): void {
+    const { code, points, width, height, bytes, wide } = this;
+    const steps = this.take(8 * points.length);
+    const room = this.take(4 * 1024);
+    new Uint32Array(code.memory.buffer, steps, 2 * points.length).set(
+      points.flatMap(({ kind, told }) => [pointNumbers[kind], told]),
+    );
+    const task = putChainTask(code.memory.buffer, {
+      from: bytes ?? wide,
+      fromWide: bytes === undefined ? 1 : 0,
+      to,
+      toWide: isWide ? 1 : 0,
+      width,
+      height,
+      steps,
+      count: points.length,
+      keepsClear: points.some(({ kind }) => kind === 'light' || kind === 'veil') ? 0 : 1,
+      room,
+    });
+    code.runPoints(task);
+    this.points = [];
   }
 }

@@ -211,7 +211,7 @@ export interface AddTask {
   red: number;
   green: number;
   blue: number;
-  /** Room for a row of the small picture: four floats a pixel. */
+  /** Room for a row of the small picture: four floats a pixel; and 64 bytes in front of it. */
   room: number;
 }
 export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTask'> {
@@ -428,10 +428,15 @@ export interface WipeTask {
   x: number;
   y: number;
   angle: number;
+  /** Its cosine and sine. */
+  across: number;
+  down: number;
   /** Where the edge stands, and half its width: pixels, or radians around. */
   edge: number;
   soft: number;
   inverted: number;
+  /** Room for four floats. */
+  room: number;
 }
 export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'WipeTask'> {
   const view = new DataView(buffer, 33360);
@@ -439,9 +444,12 @@ export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'Wip
   view.setFloat32(4, values.x, true);
   view.setFloat32(8, values.y, true);
   view.setFloat32(12, values.angle, true);
-  view.setFloat32(16, values.edge, true);
-  view.setFloat32(20, values.soft, true);
-  view.setInt32(24, values.inverted, true);
+  view.setFloat32(16, values.across, true);
+  view.setFloat32(20, values.down, true);
+  view.setFloat32(24, values.edge, true);
+  view.setFloat32(28, values.soft, true);
+  view.setInt32(32, values.inverted, true);
+  view.setUint32(36, values.room, true);
   return 33360 as Pointer<'WipeTask'>;
 }
 
@@ -454,11 +462,11 @@ export interface SpritesTask {
   add: number;
 }
 export function putSpritesTask(buffer: ArrayBuffer, values: SpritesTask): Pointer<'SpritesTask'> {
-  const view = new DataView(buffer, 33392);
+  const view = new DataView(buffer, 33408);
   view.setUint32(0, values.sprites, true);
   view.setInt32(4, values.count, true);
   view.setInt32(8, values.add, true);
-  return 33392 as Pointer<'SpritesTask'>;
+  return 33408 as Pointer<'SpritesTask'>;
 }
 
 /** Where edges of outlines go. */
@@ -477,7 +485,7 @@ export interface VectorTask {
   f: number;
 }
 export function putVectorTask(buffer: ArrayBuffer, values: VectorTask): Pointer<'VectorTask'> {
-  const view = new DataView(buffer, 33408);
+  const view = new DataView(buffer, 33424);
   view.setUint32(0, values.edges, true);
   view.setInt32(4, values.width, true);
   view.setInt32(8, values.height, true);
@@ -487,7 +495,7 @@ export function putVectorTask(buffer: ArrayBuffer, values: VectorTask): Pointer<
   view.setFloat64(40, values.d, true);
   view.setFloat64(48, values.e, true);
   view.setFloat64(56, values.f, true);
-  return 33408 as Pointer<'VectorTask'>;
+  return 33424 as Pointer<'VectorTask'>;
 }
 
 /** Circles of one colour. */
@@ -499,11 +507,11 @@ export interface CirclesTask {
   wider: number;
 }
 export function putCirclesTask(buffer: ArrayBuffer, values: CirclesTask): Pointer<'CirclesTask'> {
-  const view = new DataView(buffer, 33472);
+  const view = new DataView(buffer, 33488);
   view.setUint32(0, values.circles, true);
   view.setInt32(4, values.count, true);
   view.setFloat32(8, values.wider, true);
-  return 33472 as Pointer<'CirclesTask'>;
+  return 33488 as Pointer<'CirclesTask'>;
 }
 
 /** A line through points, or lines by themselves. */
@@ -523,7 +531,7 @@ export interface StrokeTask {
   room: number;
 }
 export function putStrokeTask(buffer: ArrayBuffer, values: StrokeTask): Pointer<'StrokeTask'> {
-  const view = new DataView(buffer, 33488);
+  const view = new DataView(buffer, 33504);
   view.setUint32(0, values.points, true);
   view.setInt32(4, values.count, true);
   view.setInt32(8, values.closed, true);
@@ -534,7 +542,7 @@ export function putStrokeTask(buffer: ArrayBuffer, values: StrokeTask): Pointer<
   view.setInt32(28, values.dashCount, true);
   view.setFloat32(32, values.dashOffset, true);
   view.setUint32(36, values.room, true);
-  return 33488 as Pointer<'StrokeTask'>;
+  return 33504 as Pointer<'StrokeTask'>;
 }
 
 /** Pixels of four bytes, multiplied by opacity. */
@@ -591,7 +599,7 @@ export interface PaintTask {
   room: number;
 }
 export function putPaintTask(buffer: ArrayBuffer, values: PaintTask): Pointer<'PaintTask'> {
-  const view = new DataView(buffer, 33536);
+  const view = new DataView(buffer, 33552);
   view.setInt32(0, values.kind, true);
   view.setInt32(4, values.mode, true);
   view.setFloat32(8, values.opacity, true);
@@ -615,7 +623,7 @@ export function putPaintTask(buffer: ArrayBuffer, values: PaintTask): Pointer<'P
   view.setInt32(104, values.bottom, true);
   view.setFloat32(108, values.spread, true);
   view.setUint32(112, values.room, true);
-  return 33536 as Pointer<'PaintTask'>;
+  return 33552 as Pointer<'PaintTask'>;
 }
 
 /** How a surface is laid on another one. */
@@ -628,13 +636,72 @@ export interface LayTask {
   mask: number;
 }
 export function putLayTask(buffer: ArrayBuffer, values: LayTask): Pointer<'LayTask'> {
-  const view = new DataView(buffer, 33664);
+  const view = new DataView(buffer, 33680);
   view.setInt32(0, values.x, true);
   view.setInt32(4, values.y, true);
   view.setFloat32(8, values.opacity, true);
   view.setInt32(12, values.mode, true);
   view.setUint32(16, values.mask, true);
-  return 33664 as Pointer<'LayTask'>;
+  return 33680 as Pointer<'LayTask'>;
+}
+
+/** How much of the opposite colour. */
+export interface InvertTask {
+  /** 0 to 1 */
+  amount: number;
+}
+export function putInvertTask(buffer: ArrayBuffer, values: InvertTask): Pointer<'InvertTask'> {
+  const view = new DataView(buffer, 33712);
+  view.setFloat32(0, values.amount, true);
+  return 33712 as Pointer<'InvertTask'>;
+}
+
+/** One colour mixed in: all from 0 to 1. */
+export interface VeilTask {
+  amount: number;
+  red: number;
+  green: number;
+  blue: number;
+}
+export function putVeilTask(buffer: ArrayBuffer, values: VeilTask): Pointer<'VeilTask'> {
+  const view = new DataView(buffer, 33728);
+  view.setFloat32(0, values.amount, true);
+  view.setFloat32(4, values.red, true);
+  view.setFloat32(8, values.green, true);
+  view.setFloat32(12, values.blue, true);
+  return 33728 as Pointer<'VeilTask'>;
+}
+
+/** Passes one after another, each of which looks at one pixel alone. */
+export interface ChainTask {
+  /** Pixels of four bytes, or of four words where they are wide; both multiplied by opacity. */
+  from: number;
+  fromWide: number;
+  to: number;
+  toWide: number;
+  width: number;
+  height: number;
+  /** Which pass, and the address of what it is told: two numbers for each. See points.ts. */
+  steps: number;
+  count: number;
+  /** 1 where what is clear stays clear. */
+  keepsClear: number;
+  /** Room for 1024 floats. */
+  room: number;
+}
+export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'ChainTask'> {
+  const view = new DataView(buffer, 33744);
+  view.setUint32(0, values.from, true);
+  view.setInt32(4, values.fromWide, true);
+  view.setUint32(8, values.to, true);
+  view.setInt32(12, values.toWide, true);
+  view.setInt32(16, values.width, true);
+  view.setInt32(20, values.height, true);
+  view.setUint32(24, values.steps, true);
+  view.setInt32(28, values.count, true);
+  view.setInt32(32, values.keepsClear, true);
+  view.setUint32(36, values.room, true);
+  return 33744 as Pointer<'ChainTask'>;
 }
 
 /** A picture of faces. Addresses count bytes. */
@@ -665,7 +732,7 @@ export interface SceneTask {
   near: number;
 }
 export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'SceneTask'> {
-  const view = new DataView(buffer, 33696);
+  const view = new DataView(buffer, 33792);
   view.setInt32(0, values.width, true);
   view.setInt32(4, values.height, true);
   view.setUint32(8, values.faces, true);
@@ -680,7 +747,7 @@ export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'S
   view.setInt32(44, values.straight, true);
   view.setUint32(48, values.matrix, true);
   view.setFloat32(52, values.near, true);
-  return 33696 as Pointer<'SceneTask'>;
+  return 33792 as Pointer<'SceneTask'>;
 }
 
 /** Corners of faces, lines or points that are laid into the picture. */
@@ -714,7 +781,7 @@ export interface MeshTask {
   lift: number;
 }
 export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'MeshTask'> {
-  const view = new DataView(buffer, 33760);
+  const view = new DataView(buffer, 33856);
   view.setUint32(0, values.positions, true);
   view.setInt32(4, values.corners, true);
   view.setUint32(8, values.projected, true);
@@ -731,21 +798,19 @@ export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'Mes
   view.setFloat32(52, values.size, true);
   view.setInt32(56, values.perspective, true);
   view.setFloat32(60, values.lift, true);
-  return 33760 as Pointer<'MeshTask'>;
+  return 33856 as Pointer<'MeshTask'>;
 }
 
 /** Where structures end. */
-export const tasksEnd = 33824;
+export const tasksEnd = 33920;
 
 export interface PassCode {
   memory: CodeMemory;
   accumulate(from: number, sums: number, count: number, factor: number): void;
   addPixels(from: number, to: number, count: number, factor: number): void;
-  invert(pixels: number, count: number, amount: number): void;
   premultiply(from: number, to: number, count: number): void;
   settleSums(sums: number, to: number, count: number): void;
   unpremultiply(from: number, to: number, count: number): void;
-  veil(pixels: number, count: number, amount: number, red: number, green: number, blue: number): void;
   averagePair(image: Pointer<'ImageTask'>, pair: Pointer<'PairTask'>): void;
   boxBlur(image: Pointer<'ImageTask'>, task: Pointer<'BoxTask'>): void;
   enlarge(image: Pointer<'ImageTask'>, wide: number, high: number, factor: number, room: number): void;
@@ -757,7 +822,6 @@ export interface PassCode {
   reflect(image: Pointer<'ImageTask'>, x: number, y: number, normalX: number, normalY: number): void;
   tiles(image: Pointer<'ImageTask'>, task: Pointer<'TilesTask'>): void;
   wobble(image: Pointer<'ImageTask'>, task: Pointer<'WobbleTask'>): void;
-  addLight(image: Pointer<'ImageTask'>, task: Pointer<'AddTask'>): void;
   brightnessForm(image: Pointer<'ImageTask'>): void;
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
   takeBright(image: Pointer<'ImageTask'>, task: Pointer<'BrightTask'>): void;
@@ -777,15 +841,8 @@ export interface PassCode {
     to: number,
   ): void;
   drawSprites(image: Pointer<'ImageTask'>, task: Pointer<'SpritesTask'>): void;
-  curves(image: Pointer<'ImageTask'>, task: Pointer<'CurvesTask'>): void;
-  lookUp(image: Pointer<'ImageTask'>, task: Pointer<'CubeTask'>): void;
-  mix(image: Pointer<'ImageTask'>, task: Pointer<'MixTask'>): void;
-  tones(image: Pointer<'ImageTask'>, task: Pointer<'ToneTask'>): void;
-  grain(image: Pointer<'ImageTask'>, task: Pointer<'GrainTask'>): void;
-  scanLines(image: Pointer<'ImageTask'>, task: Pointer<'LinesTask'>): void;
   splitColors(image: Pointer<'ImageTask'>, task: Pointer<'SplitTask'>): void;
-  vignette(image: Pointer<'ImageTask'>, task: Pointer<'VignetteTask'>): void;
-  wipe(image: Pointer<'ImageTask'>, task: Pointer<'WipeTask'>): void;
+  runPoints(task: Pointer<'ChainTask'>): void;
   addFaces(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;
   addLines(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;
   addPoints(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;

@@ -1,4 +1,5 @@
 import { PassBuffer } from './passBuffer';
+import { putVeilTask } from './passCalls';
 import { passEngine, passMemory } from './passEngine';
 import { channelsOf, type PassContext } from './passKind';
 import { runPass, type PassSettings } from './registry';
@@ -56,11 +57,9 @@ export function runPassesOn(
   extras: PassExtras = {},
 ): void {
   const { width, height, pixels } = surface;
-  const code = passEngine();
-  const buffer = new PassBuffer(width, height);
-  code.widen(pixels, buffer.address, buffer.count);
+  const buffer = new PassBuffer(width, height, pixels);
   runAll(buffer, passes, context, extras);
-  code.narrow(buffer.address, pixels, buffer.count);
+  buffer.settle(pixels);
   surface.touchAll();
 }
 
@@ -77,6 +76,7 @@ function runAll(
     clock?.note(pass.id, clock.now() - start);
   }
   if (!veil || veil.opacity <= 0) return;
-  const [red, green, blue] = channelsOf(veil.color).map((value) => value * 65535) as [number, number, number];
-  buffer.code.veil(buffer.address, buffer.count, veil.opacity, red, green, blue);
+  const [red, green, blue] = channelsOf(veil.color);
+  const { memory } = buffer.code;
+  buffer.point('veil', putVeilTask(memory.buffer, { amount: veil.opacity, red, green, blue }));
 }

@@ -36,6 +36,6 @@ export const scanLines = passKind({
       softness: Math.max(1, softness * pixels),
       opacity,
     });
-    buffer.code.scanLines(buffer.image(), task);
+    buffer.point('scanLines', task);
   },
 });

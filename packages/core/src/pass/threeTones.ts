@@ -32,6 +32,6 @@ export const threeTones = passKind({
       colors[4 * i + 3] = 1;
     }
     const task = putToneTask(buffer.code.memory.buffer, { colors: buffer.floats(colors), amount });
-    buffer.code.tones(buffer.image(), task);
+    buffer.point('tones', task);
   },
 });

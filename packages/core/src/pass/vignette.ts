@@ -58,6 +58,6 @@ export const vignette = passKind({
       green,
       blue,
     });
-    buffer.code.vignette(buffer.image(), task);
+    buffer.point('vignette', task);
   },
 });

@@ -57,11 +57,14 @@ export const wipe = passKind({
       kind: kinds[form],
       ...at,
       angle: turn + rotationOf(context),
+      across: cos(turn + rotationOf(context)),
+      down: sin(turn + rotationOf(context)),
       edge,
       soft,
       inverted: inverted ? 1 : 0,
+      room: buffer.take(16),
     });
-    buffer.code.wipe(buffer.image(), task);
+    buffer.point('wipe', task);
   },
 });
 
