@@ -64,7 +64,7 @@ export class WobbleTask {
   top: f32;
   /** Pixels from one reading of noise to the next. */
   grid: i32;
-  /** Room for two rows of readings: four floats each. */
+  /** Room for three rows of readings: two floats each. */
   room: usize;
 }
 
@@ -224,6 +224,8 @@ export class SplitTask {
   spread: f32;
   middleX: f32;
   middleY: f32;
+  /** Room for a row of pixels. */
+  room: usize;
 }
 
 /** Dark lines. */
@@ -403,5 +405,18 @@ export class ChainTask {
   /** 1 where what is clear stays clear. */
   keepsClear: i32;
   /** Room for 1024 floats. */
+  room: usize;
+}
+
+/** Pixels of four bytes, multiplied by opacity, that are found elsewhere. */
+@unmanaged
+export class GatherTask {
+  from: usize;
+  to: usize;
+  width: i32;
+  height: i32;
+  /** What lies beyond: 0 nothing, 1 the outermost pixels, 2 the same mirrored. */
+  edges: i32;
+  /** Room for two rows of places: a float a pixel and four more. */
   room: usize;
 }

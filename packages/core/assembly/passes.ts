@@ -4,12 +4,12 @@
  */
 export { accumulate, addPixels, premultiply, settleSums, unpremultiply } from './passPixels';
 export { averagePair, boxBlur, enlarge, halve } from './passBlur';
-export { affine, fold, lens, mosaic, reflect, tiles, wobble } from './passWarp';
+export { affine, fold, lens, reflect, splitColors, tiles, wobble } from './gather';
+export { mosaic } from './passMosaic';
 export { brightnessForm, layOutline, takeBright, takeForm } from './passLight';
 export { pixelsTo420, pixelsTo444, spreadColor } from './passEncode';
 export { planesToPixels } from './passPlanes';
 export { drawSprites } from './passSprites';
-export { splitColors } from './passSplit';
 export { runPoints } from './points';
 export { addFaces, addLines, addPoints } from './faces';
 export { paintFaces } from './raster';

@@ -30,8 +30,8 @@ export const colorSplit = passKind({
       spread,
       middleX,
       middleY,
+      room: buffer.take(4 * buffer.width + 16),
     });
-    buffer.code.splitColors(buffer.image(edges), task);
-    buffer.swap();
+    buffer.gather(edges, (image) => buffer.code.splitColors(image, task));
   },
 });

@@ -37,7 +37,6 @@ export const kaleidoscopic = passKind({
       sector: Math.PI / sectors,
       turn: (turn % 360) * radians,
     });
-    buffer.code.fold(buffer.image(edges), task);
-    buffer.swap();
+    buffer.gather(edges, (image) => buffer.code.fold(image, task));
   },
 });

@@ -43,12 +43,13 @@ export const lens = passKind({
   run(buffer, { zoom, area, radius, rim, centre, edges }, context) {
     const { x, y } = pixelOf(context, centre);
     if (zoom === 1) return;
-    if (area === 'all')
-      buffer.code.affine(buffer.image(edges), 1 / zoom, 0, 0, 1 / zoom, x - x / zoom, y - y / zoom);
-    else {
-      const task = { x, y, radius: Math.max(1, radius * scaleOf(context)), rim, zoom };
-      buffer.code.lens(buffer.image(edges), putLensTask(buffer.code.memory.buffer, task));
+    if (area === 'all') {
+      const [left, top] = [x - x / zoom, y - y / zoom];
+      buffer.gather(edges, (image) => buffer.code.affine(image, 1 / zoom, 0, 0, 1 / zoom, left, top));
+      return;
     }
-    buffer.swap();
+    const glass = { x, y, radius: Math.max(1, radius * scaleOf(context)), rim, zoom };
+    const task = putLensTask(buffer.code.memory.buffer, glass);
+    buffer.gather(edges, (image) => buffer.code.lens(image, task));
   },
 });

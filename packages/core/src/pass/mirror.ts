@@ -20,7 +20,6 @@ export const mirrorImage = passKind({
     const axis = ((angle % 360) * Math.PI) / 180 + rotationOf(context);
     const { x, y } = pixelOf(context, centre);
     // A quarter turn clockwise from the axis: to its right.
-    buffer.code.reflect(buffer.image(edges), x, y, -sin(axis), cos(axis));
-    buffer.swap();
+    buffer.gather(edges, (image) => buffer.code.reflect(image, x, y, -sin(axis), cos(axis)));
   },
 });

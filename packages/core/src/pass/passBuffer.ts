@@ -1,6 +1,6 @@
 import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
-import { putChainTask, putImageTask, type PassCode, type Pointer } from './passCalls';
+import { putChainTask, putGatherTask, putImageTask, type PassCode, type Pointer } from './passCalls';
 import { passEngine, passMemory } from './passEngine';
 import { pointNumbers, type PointName } from './pointNumbers';
 
@@ -24,6 +24,8 @@ export class PassBuffer {
   private wide: number;
   private other: number;
   private readonly free: number;
+  /** Address of room for pixels in bytes; there is room for as many behind it. */
+  private readonly front: number;
   private taken: number;
   /** Address of the pixels in bytes while they stand there. */
   private bytes: number | undefined;
@@ -36,8 +38,9 @@ export class PassBuffer {
     bytes?: number,
   ) {
     const size = align(8 * width * height);
-    // Pixels of a canvas stand in front: see runPasses.
-    this.wide = passMemory().end + align(4 * width * height);
+    // Pixels of a canvas stand in front: see runPasses. Behind them there is room for as many.
+    this.front = passMemory().end;
+    this.wide = this.front + 2 * (align(4 * width * height) + 16);
     this.other = this.wide + size;
     this.free = this.taken = this.other + size + 64;
     this.bytes = bytes;
@@ -95,6 +98,16 @@ export class PassBuffer {
     if (this.points.length === mostPoints) this.widen();
   }
 
+  /** A pass that finds every pixel elsewhere. @param edges what lies beyond */
+  gather(edges: Edges, run: (task: Pointer<'GatherTask'>) => void): void {
+    const { width, height, front } = this;
+    const from = this.inBytes();
+    const to = from === front ? front + align(4 * this.count) + 16 : front;
+    const room = this.take(8 * (width + 4));
+    run(putGatherTask(this.code.memory.buffer, { from, to, width, height, edges: edgeNumbers[edges], room }));
+    this.bytes = to;
+  }
+
   /** New pixels have been written: they are the pixels now. */
   swap(): void {
     [this.wide, this.other] = [this.other, this.wide];
@@ -132,6 +145,13 @@ export class PassBuffer {
       const { buffer } = this.code.memory;
       new Uint8Array(buffer).copyWithin(to, this.bytes, this.bytes + 4 * this.count);
     }
+  }
+
+  /** Brings the pixels into bytes. @returns their address */
+  private inBytes(): number {
+    const to = this.bytes ?? this.front;
+    this.settle(to);
+    return (this.bytes = to);
   }
 
   /** Brings the pixels into 16 bits. */

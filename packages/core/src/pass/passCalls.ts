@@ -105,7 +105,7 @@ export interface WobbleTask {
   top: number;
   /** Pixels from one reading of noise to the next. */
   grid: number;
-  /** Room for two rows of readings: four floats each. */
+  /** Room for three rows of readings: two floats each. */
   room: number;
 }
 export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<'WobbleTask'> {
@@ -387,6 +387,8 @@ export interface SplitTask {
   spread: number;
   middleX: number;
   middleY: number;
+  /** Room for a row of pixels. */
+  room: number;
 }
 export function putSplitTask(buffer: ArrayBuffer, values: SplitTask): Pointer<'SplitTask'> {
   const view = new DataView(buffer, 33296);
@@ -395,6 +397,7 @@ export function putSplitTask(buffer: ArrayBuffer, values: SplitTask): Pointer<'S
   view.setFloat32(8, values.spread, true);
   view.setFloat32(12, values.middleX, true);
   view.setFloat32(16, values.middleY, true);
+  view.setUint32(20, values.room, true);
   return 33296 as Pointer<'SplitTask'>;
 }
 
@@ -704,6 +707,28 @@ export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'C
   return 33744 as Pointer<'ChainTask'>;
 }
 
+/** Pixels of four bytes, multiplied by opacity, that are found elsewhere. */
+export interface GatherTask {
+  from: number;
+  to: number;
+  width: number;
+  height: number;
+  /** What lies beyond: 0 nothing, 1 the outermost pixels, 2 the same mirrored. */
+  edges: number;
+  /** Room for two rows of places: a float a pixel and four more. */
+  room: number;
+}
+export function putGatherTask(buffer: ArrayBuffer, values: GatherTask): Pointer<'GatherTask'> {
+  const view = new DataView(buffer, 33792);
+  view.setUint32(0, values.from, true);
+  view.setUint32(4, values.to, true);
+  view.setInt32(8, values.width, true);
+  view.setInt32(12, values.height, true);
+  view.setInt32(16, values.edges, true);
+  view.setUint32(20, values.room, true);
+  return 33792 as Pointer<'GatherTask'>;
+}
+
 /** A picture of faces. Addresses count bytes. */
 export interface SceneTask {
   /** Size of the picture in pixels. */
@@ -732,7 +757,7 @@ export interface SceneTask {
   near: number;
 }
 export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'SceneTask'> {
-  const view = new DataView(buffer, 33792);
+  const view = new DataView(buffer, 33824);
   view.setInt32(0, values.width, true);
   view.setInt32(4, values.height, true);
   view.setUint32(8, values.faces, true);
@@ -747,7 +772,7 @@ export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'S
   view.setInt32(44, values.straight, true);
   view.setUint32(48, values.matrix, true);
   view.setFloat32(52, values.near, true);
-  return 33792 as Pointer<'SceneTask'>;
+  return 33824 as Pointer<'SceneTask'>;
 }
 
 /** Corners of faces, lines or points that are laid into the picture. */
@@ -781,7 +806,7 @@ export interface MeshTask {
   lift: number;
 }
 export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'MeshTask'> {
-  const view = new DataView(buffer, 33856);
+  const view = new DataView(buffer, 33888);
   view.setUint32(0, values.positions, true);
   view.setInt32(4, values.corners, true);
   view.setUint32(8, values.projected, true);
@@ -798,11 +823,11 @@ export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'Mes
   view.setFloat32(52, values.size, true);
   view.setInt32(56, values.perspective, true);
   view.setFloat32(60, values.lift, true);
-  return 33856 as Pointer<'MeshTask'>;
+  return 33888 as Pointer<'MeshTask'>;
 }
 
 /** Where structures end. */
-export const tasksEnd = 33920;
+export const tasksEnd = 33952;
 
 export interface PassCode {
   memory: CodeMemory;
@@ -815,13 +840,14 @@ export interface PassCode {
   boxBlur(image: Pointer<'ImageTask'>, task: Pointer<'BoxTask'>): void;
   enlarge(image: Pointer<'ImageTask'>, wide: number, high: number, factor: number, room: number): void;
   halve(image: Pointer<'ImageTask'>): void;
-  affine(image: Pointer<'ImageTask'>, a: number, b: number, c: number, d: number, e: number, f: number): void;
-  fold(image: Pointer<'ImageTask'>, task: Pointer<'FoldTask'>): void;
-  lens(image: Pointer<'ImageTask'>, task: Pointer<'LensTask'>): void;
+  affine(task: Pointer<'GatherTask'>, a: number, b: number, c: number, d: number, e: number, f: number): void;
+  fold(task: Pointer<'GatherTask'>, sectors: Pointer<'FoldTask'>): void;
+  lens(task: Pointer<'GatherTask'>, glass: Pointer<'LensTask'>): void;
+  reflect(task: Pointer<'GatherTask'>, x: number, y: number, normalX: number, normalY: number): void;
+  splitColors(task: Pointer<'GatherTask'>, split: Pointer<'SplitTask'>): void;
+  tiles(task: Pointer<'GatherTask'>, all: Pointer<'TilesTask'>): void;
+  wobble(task: Pointer<'GatherTask'>, noise: Pointer<'WobbleTask'>): void;
   mosaic(image: Pointer<'ImageTask'>, task: Pointer<'MosaicTask'>): void;
-  reflect(image: Pointer<'ImageTask'>, x: number, y: number, normalX: number, normalY: number): void;
-  tiles(image: Pointer<'ImageTask'>, task: Pointer<'TilesTask'>): void;
-  wobble(image: Pointer<'ImageTask'>, task: Pointer<'WobbleTask'>): void;
   brightnessForm(image: Pointer<'ImageTask'>): void;
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
   takeBright(image: Pointer<'ImageTask'>, task: Pointer<'BrightTask'>): void;
@@ -841,7 +867,6 @@ export interface PassCode {
     to: number,
   ): void;
   drawSprites(image: Pointer<'ImageTask'>, task: Pointer<'SpritesTask'>): void;
-  splitColors(image: Pointer<'ImageTask'>, task: Pointer<'SplitTask'>): void;
   runPoints(task: Pointer<'ChainTask'>): void;
   addFaces(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;
   addLines(scene: Pointer<'SceneTask'>, mesh: Pointer<'MeshTask'>): number;

@@ -40,7 +40,7 @@ export const shake = passKind({
     // Where a pixel comes from: the other way round.
     const [a, b] = [cos(turn), -sin(turn)];
     const [left, top] = [x + across, y + down];
-    buffer.code.affine(buffer.image(edges), a, b, -b, a, x - a * left + b * top, y - b * left - a * top);
-    buffer.swap();
+    const [e, f] = [x - a * left + b * top, y - b * left - a * top];
+    buffer.gather(edges, (image) => buffer.code.affine(image, a, b, -b, a, e, f));
   },
 });

@@ -36,7 +36,6 @@ export const tiles = passKind({
       width: context.size.width * scale,
       height: context.size.height * scale,
     });
-    buffer.code.tiles(buffer.image('repeat'), task);
-    buffer.swap();
+    buffer.gather('repeat', (image) => buffer.code.tiles(image, task));
   },
 });

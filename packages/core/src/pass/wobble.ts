@@ -47,8 +47,8 @@ export const wobble = passKind({
     const start = pixelOf(context, { x: 0, y: 0 });
     const finest = (size * scale) / 2 ** (detail - 1);
     // So near to each other that straight lines between them are not seen.
-    const grid = finest >= 48 ? 8 : finest >= 24 ? 4 : finest >= 12 ? 2 : 1;
-    const room = buffer.take(2 * 16 * (Math.ceil(buffer.width / grid) + 3));
+    const grid = finest >= 96 ? 16 : finest >= 48 ? 8 : finest >= 24 ? 4 : finest >= 12 ? 2 : 1;
+    const room = buffer.take(3 * 8 * (Math.ceil(buffer.width / grid) + 4));
     const task = putWobbleTask(buffer.code.memory.buffer, {
       amount: amount * scale,
       size: Math.max(1, size * scale),
@@ -60,7 +60,6 @@ export const wobble = passKind({
       grid,
       room,
     });
-    buffer.code.wobble(buffer.image(edges), task);
-    buffer.swap();
+    buffer.gather(edges, (image) => buffer.code.wobble(image, task));
   },
 });
