@@ -151,49 +151,46 @@ function chanceAt(x: i32, y: i32, z: i32, seed: u32): f32 {
   return <f32>(h >> 8) / 8388608.0 - 1;
 }
 
-/** Smooth noise between -1 and 1. */
-function noiseAt(x: f32, y: f32, z: f32, seed: u32): f32 {
-  const left = floor(x);
-  const top = floor(y);
-  const near = floor(z);
-  const i = <i32>left;
-  const j = <i32>top;
-  const k = <i32>near;
-  const u = smooth(x - left);
-  const v = smooth(y - top);
-  const w = smooth(z - near);
-  let sum: f32 = 0;
-  for (let step = 0; step < 2; step++) {
-    const a = chanceAt(i, j, k + step, seed);
-    const b = chanceAt(i + 1, j, k + step, seed);
-    const c = chanceAt(i, j + 1, k + step, seed);
-    const d = chanceAt(i + 1, j + 1, k + step, seed);
-    const upper: f32 = a + (b - a) * u;
-    const lower: f32 = c + (d - c) * u;
-    const flat: f32 = upper + (lower - upper) * v;
-    sum += flat * (step == 0 ? 1 - w : w);
-  }
-  return sum;
+/** Smooth noise between -1 and 1 at a corner of the grid, between two moments. */
+function cornerAt(x: i32, y: i32, z: i32, later: f32, seed: u32): f32 {
+  const now = chanceAt(x, y, z, seed);
+  return now + (chanceAt(x, y, z + 1, seed) - now) * later;
 }
 
 /** How far places of a row of the grid are moved: x and y of each. */
 function shiftRow(task: WobbleTask, points: i32, y: f32, to: usize): void {
-  for (let n = 0; n < points; n++, to += 8) {
-    const x = <f32>(n * task.grid);
-    let across: f32 = 0;
-    let down: f32 = 0;
-    let share: f32 = task.amount;
-    let times: f32 = 1 / task.size;
-    for (let layer = 0; layer < task.detail; layer++) {
-      const px = (x + task.left) * times;
-      const py = (y + task.top) * times;
-      across += share * noiseAt(px, py, task.phase, task.seed + 2 * layer);
-      down += share * noiseAt(px, py, task.phase, task.seed + 2 * layer + 1);
-      share *= 0.5;
-      times *= 2;
+  memory.fill(to, 0, (<usize>points) << 3);
+  let share: f32 = task.amount;
+  let times: f32 = 1 / task.size;
+  const moment = <i32>floor(task.phase);
+  const later = smooth(task.phase - <f32>moment);
+  for (let layer = 0; layer < task.detail; layer++) {
+    const py = (y + task.top) * times;
+    const row = <i32>floor(py);
+    const below = smooth(py - <f32>row);
+    const start = task.left * times;
+    const step = <f32>task.grid * times;
+    const first = <i32>floor(start);
+    const count = <i32>floor(start + step * <f32>points) - first + 2;
+    for (let side = 0; side < 2; side++) {
+      const seed = task.seed + 2 * layer + side;
+      // Corners of a row stand between those above and below: the same for all places of a cell.
+      for (let n = 0; n < count; n++) {
+        const upper = cornerAt(first + n, row, moment, later, seed);
+        const lower = cornerAt(first + n, row + 1, moment, later, seed);
+        store<f32>(task.corners + ((<usize>n) << 2), upper + (lower - upper) * below);
+      }
+      let at = to + ((<usize>side) << 2);
+      for (let n = 0; n < points; n++, at += 8) {
+        const px = start + <f32>n * step;
+        const cell = floor(px);
+        const corner = task.corners + ((<usize>(<i32>cell - first)) << 2);
+        const left = load<f32>(corner);
+        store<f32>(at, load<f32>(at) + share * (left + (load<f32>(corner, 4) - left) * smooth(px - cell)));
+      }
     }
-    store<f32>(to, across);
-    store<f32>(to, down, 4);
+    share *= 0.5;
+    times *= 2;
   }
 }
 

@@ -4,43 +4,91 @@ import { BrightTask, ImageTask, OutlineTask } from './passTasks';
 
 /** Passes that work with light in proportion to energy. */
 
+/** A channel of four pixels, 0 to 1. */
+function channel(pixels: v128, shift: i32): v128 {
+  const whole = v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255));
+  return f32x4.mul(f32x4.convert_i32x4_s(whole), f32x4.splat(1 / 255.0));
+}
+
 /**
  * Light of what is bright, averaged over blocks of pixels, as an image of 16 bits a value in proportion to energy.
  * What lies beyond the image is dark.
  */
-export function takeBright(image: ImageTask, task: BrightTask): void {
+export function takeBright(task: BrightTask): void {
   const block = task.block;
-  const area = block * block;
-  const share = f32x4.splat(65535 / <f32>area);
-  const low = task.low;
-  const span: f32 = 1 / max<f32>(task.high - task.low, 1e-6);
-  const least = min(max(<i32>(low * 65535), 0), 65535);
-  // No opacity is above its own.
-  const floor = v128.or(i16x8.splat(<i16>least), i64x2.splat(0xffff000000000000));
+  const share = f32x4.splat(65535 / <f32>(block * block));
+  const low = f32x4.splat(task.low);
+  const span = f32x4.splat(1 / max<f32>(task.high - task.low, 1e-6));
+  const one = f32x4.splat(1);
+  // Most pixels of most pictures are dark: no channel is above this.
+  const least = v128.or(
+    v128.and(i8x16.splat(<i8>min(max(<i32>(task.low * 255), 0), 255)), i32x4.splat(0xffffff)),
+    i32x4.splat(0xff000000),
+  );
   for (let row = 0; row < task.height; row++) {
-    const bottom = min((row + 1) * block, image.height);
-    for (let column = 0; column < task.width; column++) {
-      const right = min((column + 1) * block, image.width);
-      let sum = f32x4.splat(0);
-      for (let y = row * block; y < bottom; y++) {
-        let at = image.from + ((<usize>(y * image.width + column * block)) << 3);
-        for (let x = column * block; x < right; x++, at += 8) {
-          // Most pixels of most pictures are dark.
-          if (!v128.any_true(i16x8.gt_u(v128.load64_zero(at), floor))) continue;
-          const red = <i32>load<u16>(at);
-          const green = <i32>load<u16>(at, 2);
-          const blue = <i32>load<u16>(at, 4);
-          const brightest = max(red, max(green, blue));
-          if (brightest <= least) continue;
-          let weight: f32 = min<f32>((<f32>brightest / 65535 - low) * span, 1);
-          weight = weight * weight * (3 - 2 * weight);
-          const light = lightOf(f32x4.mul(readPixel(at), f32x4.splat(1 / 65535.0)));
-          sum = f32x4.add(sum, f32x4.mul(light, f32x4.splat(weight)));
+    memory.fill(task.room, 0, (<usize>(task.width + 1)) << 4);
+    const bottom = min((row + 1) * block, task.tall);
+    for (let y = row * block; y < bottom; y++) {
+      const line = task.pixels + ((<usize>y * <usize>task.wide) << 2);
+      for (let x = 0; x < task.wide; x += 4) {
+        let pixels = v128.load(line + ((<usize>x) << 2));
+        if (!v128.any_true(i8x16.gt_u(pixels, least))) continue;
+        if (x + 4 > task.wide)
+          pixels = v128.and(pixels, i32x4.gt_s(i32x4.splat(task.wide - x), i32x4(0, 1, 2, 3)));
+        const r = channel(pixels, 0);
+        const g = channel(pixels, 8);
+        const b = channel(pixels, 16);
+        const brightest = f32x4.pmax(r, f32x4.pmax(g, b));
+        const t = f32x4.pmin(f32x4.pmax(f32x4.mul(f32x4.sub(brightest, low), span), f32x4.splat(0)), one);
+        const weight = f32x4.mul(f32x4.mul(t, t), f32x4.sub(f32x4.splat(3), f32x4.add(t, t)));
+        const red = f32x4.mul(lightOf(r), weight);
+        const green = f32x4.mul(lightOf(g), weight);
+        const blue = f32x4.mul(lightOf(b), weight);
+        // Every lane belongs to a pixel.
+        const cell = task.room + ((<usize>(x / block)) << 4);
+        if (block >= 4) {
+          const sum = f32x4(total(red), total(green), total(blue), 0);
+          v128.store(cell, f32x4.add(v128.load(cell), sum));
+          continue;
         }
+        const next = task.room + ((<usize>((x + 1) / block)) << 4);
+        const third = task.room + ((<usize>((x + 2) / block)) << 4);
+        const last = task.room + ((<usize>((x + 3) / block)) << 4);
+        addLane(
+          cell,
+          f32x4(f32x4.extract_lane(red, 0), f32x4.extract_lane(green, 0), f32x4.extract_lane(blue, 0), 0),
+        );
+        addLane(
+          next,
+          f32x4(f32x4.extract_lane(red, 1), f32x4.extract_lane(green, 1), f32x4.extract_lane(blue, 1), 0),
+        );
+        addLane(
+          third,
+          f32x4(f32x4.extract_lane(red, 2), f32x4.extract_lane(green, 2), f32x4.extract_lane(blue, 2), 0),
+        );
+        addLane(
+          last,
+          f32x4(f32x4.extract_lane(red, 3), f32x4.extract_lane(green, 3), f32x4.extract_lane(blue, 3), 0),
+        );
       }
-      writePixel(image.to + ((<usize>(row * task.width + column)) << 3), f32x4.mul(sum, share));
     }
+    const to = task.light + ((<usize>(row * task.width)) << 3);
+    for (let n = 0; n < task.width; n++)
+      writePixel(to + ((<usize>n) << 3), f32x4.mul(v128.load(task.room + ((<usize>n) << 4)), share));
   }
+}
+
+function total(value: v128): f32 {
+  return (
+    f32x4.extract_lane(value, 0) +
+    f32x4.extract_lane(value, 1) +
+    f32x4.extract_lane(value, 2) +
+    f32x4.extract_lane(value, 3)
+  );
+}
+
+function addLane(at: usize, value: v128): void {
+  v128.store(at, f32x4.add(v128.load(at), value));
 }
 
 /**

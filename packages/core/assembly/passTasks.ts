@@ -66,6 +66,8 @@ export class WobbleTask {
   grid: i32;
   /** Room for three rows of readings: two floats each. */
   room: usize;
+  /** Room for a float for each value of the finest noise along a row, and four more. */
+  corners: usize;
 }
 
 /** Sectors around a point, every other one mirrored. */
@@ -104,6 +106,14 @@ export class MosaicTask {
 /** Light taken from what is bright, small. */
 @unmanaged
 export class BrightTask {
+  /** Pixels of four bytes, multiplied by opacity, and their size. */
+  pixels: usize;
+  wide: i32;
+  tall: i32;
+  /** Where the light goes: 16 bits a value, in proportion to energy. */
+  light: usize;
+  /** Room for a row of the small picture: four floats a pixel, and one more. */
+  room: usize;
   /** Size of a block that becomes a pixel. */
   block: i32;
   /** Size of the small picture. */
@@ -212,7 +222,11 @@ export class GrainTask {
   seed: u32;
   left: i32;
   top: i32;
+  /** Room for 2048 floats, and four for each cell of a stretch of pixels. */
   room: usize;
+  /** Which row of cells stands there, and of which stretch; kept by the code. */
+  row: i32;
+  column: i32;
 }
 
 /** Colours seen through places apart. */

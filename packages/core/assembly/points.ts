@@ -1,4 +1,4 @@
-import { mixRows } from './passBlur';
+import { readPixel } from './passPixels';
 import {
   AddTask,
   ChainTask,
@@ -391,37 +391,60 @@ function grain(task: GrainTask, x: i32, y: i32, bytes: usize): void {
   const down: f32 = <f32>(y + task.top) * share;
   const row = <i32>floor(down);
   const below: f32 = down - <f32>row;
+  // Rows of cells are made once for all the rows of pixels that lie between them.
+  const isNext = task.column == x && task.row == row - 1;
+  if (task.column != x || task.row != row) {
+    if (!isNext) expandGrain(task, x, row, bytes);
+    expandGrain(task, x, row + 1, bytes);
+    task.row = row;
+    task.column = x;
+  }
+  const upper = grainAt(task, row);
+  const lower = grainAt(task, row + 1);
+  const part = f32x4.splat(below);
+  // Between grains their variance is less: what is lost is given back, or the grid would be seen.
+  const even: f32 = 1 / sqrt<f32>((1 - below) * (1 - below) + below * below);
+  const grayer = f32x4.mul(gray, f32x4.splat(even));
+  const times = f32x4.mul(colored, f32x4.splat(even));
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const light = f32x4.mul(mixed2(upper + 3 * plane + at, lower + 3 * plane + at, part), grayer);
+    addGrain(red + at, light, mixed2(upper + at, lower + at, part), times);
+    addGrain(green + at, light, mixed2(upper + plane + at, lower + plane + at, part), times);
+    addGrain(blue + at, light, mixed2(upper + 2 * plane + at, lower + 2 * plane + at, part), times);
+  }
+}
+
+/** Where the grain of a row of cells stands: two rows in turn. */
+function grainAt(task: GrainTask, row: i32): usize {
+  return task.room + <usize>(row & 1) * 4 * plane;
+}
+
+function mixed2(one: usize, other: usize, share: v128): v128 {
+  const first = v128.load(one);
+  return f32x4.add(first, f32x4.mul(f32x4.sub(v128.load(other), first), share));
+}
+
+/** A row of cells for every pixel of a stretch: planes of red, green, blue, and the one for all colours. */
+function expandGrain(task: GrainTask, x: i32, row: i32, bytes: usize): void {
+  const share: f32 = 1 / task.size;
   const start: f32 = <f32>(x + task.left) * share;
-  const firstCell = <i32>floor(start);
+  const first = <i32>floor(start);
   const cells = (<i32>(<f32>(bytes >> 2) * share) + 6) & ~3;
   const stride = (<usize>cells) << 2;
-  const lower = task.room + 4 * stride;
-  grainRow(task, firstCell, cells, row, task.room, stride);
-  grainRow(task, firstCell, cells, row + 1, lower, stride);
-  const part = f32x4.splat(below);
-  for (let at: usize = 0; at < 4 * stride; at += 16) {
-    const upper = v128.load(task.room + at);
-    v128.store(task.room + at, f32x4.add(upper, f32x4.mul(f32x4.sub(v128.load(lower + at), upper), part)));
-  }
-  // Between grains their variance is less: what is lost is given back, or the grid would be seen.
-  const kept = f32x4.splat((1 - below) * (1 - below) + below * below);
+  const room = task.room + 8 * plane;
+  grainRow(task, first, cells, row, room, stride);
+  const to = grainAt(task, row);
   for (let at: usize = 0; at < bytes; at += 16) {
     const place = f32x4.add(
-      f32x4.splat(start - <f32>firstCell),
+      f32x4.splat(start - <f32>first),
       f32x4.mul(columns(<i32>(at >> 2)), f32x4.splat(share)),
     );
     const cell = i32x4.trunc_sat_f32x4_u(place);
     const right = f32x4.sub(place, f32x4.convert_i32x4_s(cell));
     const left = f32x4.sub(one(), right);
-    const even = f32x4.div(
-      one(),
-      f32x4.sqrt(f32x4.mul(kept, f32x4.add(f32x4.mul(left, left), f32x4.mul(right, right)))),
-    );
-    const light = f32x4.mul(f32x4.mul(between(task.room + 3 * stride, cell, right), even), gray);
-    const times = f32x4.mul(even, colored);
-    addGrain(red + at, light, between(task.room, cell, right), times);
-    addGrain(green + at, light, between(task.room + stride, cell, right), times);
-    addGrain(blue + at, light, between(task.room + 2 * stride, cell, right), times);
+    const even = f32x4.div(one(), f32x4.sqrt(f32x4.add(f32x4.mul(left, left), f32x4.mul(right, right))));
+    for (let n: usize = 0; n < 4; n++)
+      v128.store(to + n * plane + at, f32x4.mul(between(room + n * stride, cell, right), even));
   }
 }
 
@@ -533,13 +556,43 @@ function lit(own: v128, added: v128): v128 {
   return within(encodedOf(f32x4.pmin(f32x4.add(lightOf(own), added), one())));
 }
 
+/**
+ * The cells of light under a stretch of a row, in colour: the first one stands where that left of the picture would. Gives
+ * back whether there is any.
+ */
+function lightCells(task: AddTask, x: i32, y: i32, count: i32, tint: v128, least: v128): bool {
+  const share: f32 = 1 / <f32>task.block;
+  const at: f32 = (<f32>y + 0.5) * share - 0.5;
+  const row = <i32>floor(at);
+  const upper = min(max(row, 0), task.height - 1);
+  const lower = min(max(row + 1, 0), task.height - 1);
+  const part = f32x4.splat(at - <f32>row);
+  const first = <i32>(0.5 + (<f32>x + 0.5) * share);
+  const last = min(<i32>(0.5 + (<f32>(x + count) + 0.5) * share) + 1, task.width + 1);
+  const top = task.light + ((<usize>(upper * task.width)) << 3);
+  const bottom = task.light + ((<usize>(lower * task.width)) << 3);
+  const colored = f32x4.mul(tint, f32x4.splat(1 / 65535.0));
+  let most = f32x4.splat(0);
+  for (let cell = first; cell <= last; cell++) {
+    const place = (<usize>min(max(cell - 1, 0), task.width - 1)) << 3;
+    const above = readPixel(top + place);
+    const value = f32x4.mul(
+      f32x4.add(above, f32x4.mul(f32x4.sub(readPixel(bottom + place), above), part)),
+      colored,
+    );
+    v128.store(task.room + ((<usize>cell) << 4), value);
+    most = f32x4.pmax(most, value);
+  }
+  return v128.any_true(f32x4.gt(most, least));
+}
+
 /** Adds light in proportion to energy. Where a picture is transparent it becomes as opaque as its light is bright. */
 function addLight(task: AddTask, x: i32, y: i32, bytes: usize): void {
   const share: f32 = 1 / <f32>task.block;
-  if (x == 0) mixRows(task.light, task.width, task.height, (<f32>y + 0.5) * share - 0.5, 1, task.room);
-  const tint = f32x4(task.red / 65535, task.green / 65535, task.blue / 65535, 0);
+  const tint = f32x4(task.red, task.green, task.blue, 0);
   // An eighth of a step of 8 bits.
   const least = f32x4.splat(3.8e-5);
+  if (!lightCells(task, x, y, <i32>(bytes >> 2), tint, least)) return;
   for (let at: usize = 0; at < bytes; at += 16) {
     const first: f32 = 0.5 + 0.5 * share + <f32>(x + <i32>(at >> 2)) * share;
     let brightest = f32x4.splat(0);
@@ -548,10 +601,8 @@ function addLight(task: AddTask, x: i32, y: i32, bytes: usize): void {
       const cell = <i32>place;
       const from = task.room + ((<usize>cell) << 4);
       const left = v128.load(from);
-      const added = f32x4.mul(
-        f32x4.add(left, f32x4.mul(f32x4.sub(v128.load(from, 16), left), f32x4.splat(place - <f32>cell))),
-        tint,
-      );
+      const step = f32x4.sub(v128.load(from, 16), left);
+      const added = f32x4.add(left, f32x4.mul(step, f32x4.splat(place - <f32>cell)));
       brightest = f32x4.pmax(brightest, added);
       v128.store(task.room - 64 + ((<usize>lane) << 4), added);
     }
@@ -622,10 +673,11 @@ export function runPoints(task: ChainTask): void {
   const toWide = task.toWide != 0;
   const fromBytes: usize = fromWide ? 8 : 4;
   const toBytes: usize = toWide ? 8 : 4;
-  for (let y = 0; y < task.height; y++) {
-    for (let x = 0; x < task.width; x += most) {
-      const count = min(most, task.width - x);
-      const bytes = ((<usize>count + 3) & ~3) << 2;
+  // Column by column, so that what rows below each other share can be kept.
+  for (let x = 0; x < task.width; x += most) {
+    const count = min(most, task.width - x);
+    const bytes = ((<usize>count + 3) & ~3) << 2;
+    for (let y = 0; y < task.height; y++) {
       const pixel = <usize>y * <usize>task.width + <usize>x;
       const to = task.to + pixel * toBytes;
       if (!unpack(task.from + pixel * fromBytes, fromWide, count) && task.keepsClear != 0) {

@@ -34,6 +34,8 @@ let activeCount: i32 = 0;
 let areas: usize = 0;
 let masks: usize = 0;
 let lists: usize = 0;
+/** Whether two edges lie in the same height of a pixel. */
+let meets: usize = 0;
 let breaks: usize = 0;
 let heights: usize = 0;
 let order: usize = 0;
@@ -65,7 +67,8 @@ export function beginCover(pixels: i32, rule: i32): usize {
   areas = aligned(active + ((<usize>edgeCount) << 2));
   masks = aligned(areas + (wide << 2));
   lists = aligned(masks + (wide << 2));
-  cover = aligned(lists + (wide << 2));
+  meets = aligned(lists + (wide << 2));
+  cover = aligned(meets + wide);
   breaks = aligned(cover + (wide << 1));
   // An edge begins and ends once, to the left of pixels or in them.
   heights = aligned(breaks + ((<usize>(2 * edgeCount + 8)) << 3));
@@ -113,7 +116,10 @@ function addPiece(column: i32, x0: i32, y0: i32, x1: i32, y1: i32, direction: i3
   const high = (y1 - 1) >> 5;
   const mask = ((<u32>0xffffffff) >> (31 - (high - low))) << low;
   const known = load<u32>(masks + place);
-  if ((known & mask) != 0) isMixed = true;
+  if ((known & mask) != 0) {
+    isMixed = true;
+    store<u8>(meets + <usize>column, 1);
+  }
   store<u32>(masks + place, known | mask);
 }
 
@@ -145,6 +151,11 @@ function addEdgeIn(edge: usize, top: i32): void {
   if (x >= side && last >= side) return;
   if (x <= 0 && last <= 0) {
     addLeft(y, end, direction);
+    return;
+  }
+  if (x >= 0 && last >= 0 && x < side && last < side && x >> unitBits == last >> unitBits) {
+    const column = x >> unitBits;
+    addPiece(column, x - (column << unitBits), y, last - (column << unitBits), end, direction);
     return;
   }
   const steep = <f64>(y1 - y0) / <f64>(x1 - x0);
@@ -302,6 +313,7 @@ function clearRow(to: i32): void {
   memory.fill(areas + from, 0, bytes);
   memory.fill(masks + from, 0, bytes);
   memory.fill(lists + from, 0, bytes);
+  memory.fill(meets + (from >> 2), 0, bytes >> 2);
 }
 
 function clearLists(): void {
@@ -319,8 +331,9 @@ function mixedRow(): void {
       store<u16>(at, share);
       continue;
     }
-    const covered = pixelCover(list);
-    store<u16>(at, shareOf(<i32>nearest(min(max(covered, 0), <f64>(unit * unit))), 2 * unitBits));
+    let twice = load<u8>(meets + <usize>column) == 0 ? apartCover(list, open) : -1;
+    if (twice < 0) twice = <i32>nearest(2 * min(max(pixelCover(list), 0), <f64>(unit * unit)));
+    store<u16>(at, shareOf(twice, fullBits));
     for (let next = list; next != 0;) {
       const piece = pieces + <usize>(next - 1) * pieceBytes;
       const direction = load<i32>(piece, 12);
@@ -332,6 +345,38 @@ function mixedRow(): void {
     share = shareOf(open, unitBits);
   }
   fillTo(most + 1, share);
+}
+
+/**
+ * Twice the area covered of a pixel in which no two edges lie in the same height: what is covered from the left, and what
+ * the area to the right of each edge adds to it or takes away. -1 where the winding from the left changes beside an edge.
+ * @param open what is covered from the left, in parts of a row's height
+ */
+function apartCover(list: i32, open: i32): i32 {
+  let twice = open * (2 * unit);
+  for (let next = list; next != 0;) {
+    const piece = pieces + <usize>(next - 1) * pieceBytes;
+    const x0 = <i32>load<u16>(piece, 4);
+    const y0 = <i32>load<u16>(piece, 6);
+    const x1 = <i32>load<u16>(piece, 8);
+    const y1 = <i32>load<u16>(piece, 10);
+    let winding = 0;
+    for (let n = 0; n < breakCount; n++) {
+      const at = breaks + ((<usize>n) << 3);
+      const y = load<i32>(at);
+      if (y >= y1) break;
+      if (y > y0) return -1;
+      winding += load<i32>(at, 4);
+    }
+    const before = isInside(winding);
+    const after = isInside(winding + load<i32>(piece, 12));
+    if (before != after) {
+      const area = (y1 - y0) * (2 * unit - x0 - x1);
+      twice += after ? area : -area;
+    }
+    next = load<i32>(piece);
+  }
+  return twice;
 }
 
 /** Lowest and highest winding from the left. */

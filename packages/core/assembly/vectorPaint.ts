@@ -38,8 +38,10 @@ export function fillEdges(surface: SurfaceInfo, paint: PaintTask): void {
 function paintCovered(surface: SurfaceInfo, paint: PaintTask, row: i32): void {
   let x = firstColumn;
   while (x < endColumn) {
+    while (x + 4 <= endColumn && load<u64>(cover + ((<usize>x) << 1)) == 0) x += 4;
     while (x < endColumn && load<u16>(cover + ((<usize>x) << 1)) == 0) x++;
     const from = x;
+    while (x + 4 <= endColumn && load<u64>(cover + ((<usize>x) << 1)) == 0xffffffffffffffff) x += 4;
     while (x < endColumn && load<u16>(cover + ((<usize>x) << 1)) != 0) x++;
     if (x > from) paintRow(surface, paint, row, from, x, cover + ((<usize>from) << 1));
   }

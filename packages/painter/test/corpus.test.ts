@@ -41,7 +41,7 @@ const known: { of: RegExp; limits: Limits; why: string }[] = [
   },
   {
     of: /through/,
-    limits: { interior: 2, edge: 26, signedMean: 0.3, block: 4 },
+    limits: { interior: 2, edge: 26, signedMean: 0.35, block: 4 },
     why: 'Edges of a canvas at its own size.',
   },
   {

@@ -25,17 +25,22 @@ interface Bright {
 export function takeBright(buffer: PassBuffer, { threshold, knee }: Bright, block: number): Pixels {
   const width = Math.ceil(buffer.width / block);
   const height = Math.ceil(buffer.height / block);
+  const pixels = buffer.inBytes();
   const address = buffer.take(8 * width * height);
-  const { width: wide, height: high } = buffer;
-  const image = buffer.told(buffer.address, address, wide, high, 'clear');
+  const room = buffer.take(16 * (width + 4));
   const task = putBrightTask(buffer.code.memory.buffer, {
+    pixels,
+    wide: buffer.width,
+    tall: buffer.height,
+    light: address,
+    room,
     block,
     width,
     height,
     low: threshold - knee / 2,
     high: threshold + knee / 2,
   });
-  buffer.code.takeBright(image, task);
+  buffer.code.takeBright(task);
   return { address, width, height };
 }
 

@@ -32,8 +32,7 @@ export const grain = passKind({
     const pixels = size * scaleOf(context);
     // What is hardly larger than a pixel is as large as one: sharper, and quicker.
     const cell = pixels < 1.4 ? 1 : pixels;
-    // Two rows of cells for a stretch of pixels, four floats each.
-    const room = buffer.take(2 * 16 * (Math.ceil(256 / cell) + 8));
+    const room = buffer.take(4 * 2048 + 16 * (Math.ceil(256 / cell) + 8));
     const task = putGrainTask(buffer.code.memory.buffer, {
       amount: amount / 2,
       size: cell,
@@ -43,6 +42,8 @@ export const grain = passKind({
       left: Math.round(-start.x),
       top: Math.round(-start.y),
       room,
+      row: 0,
+      column: -1,
     });
     buffer.point('grain', task);
   },

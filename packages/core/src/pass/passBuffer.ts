@@ -148,7 +148,7 @@ export class PassBuffer {
   }
 
   /** Brings the pixels into bytes. @returns their address */
-  private inBytes(): number {
+  inBytes(): number {
     const to = this.bytes ?? this.front;
     this.settle(to);
     return (this.bytes = to);

@@ -107,6 +107,8 @@ export interface WobbleTask {
   grid: number;
   /** Room for three rows of readings: two floats each. */
   room: number;
+  /** Room for a float for each value of the finest noise along a row, and four more. */
+  corners: number;
 }
 export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<'WobbleTask'> {
   const view = new DataView(buffer, 32896);
@@ -119,6 +121,7 @@ export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<
   view.setFloat32(24, values.top, true);
   view.setInt32(28, values.grid, true);
   view.setUint32(32, values.room, true);
+  view.setUint32(36, values.corners, true);
   return 32896 as Pointer<'WobbleTask'>;
 }
 
@@ -182,6 +185,14 @@ export function putMosaicTask(buffer: ArrayBuffer, values: MosaicTask): Pointer<
 
 /** Light taken from what is bright, small. */
 export interface BrightTask {
+  /** Pixels of four bytes, multiplied by opacity, and their size. */
+  pixels: number;
+  wide: number;
+  tall: number;
+  /** Where the light goes: 16 bits a value, in proportion to energy. */
+  light: number;
+  /** Room for a row of the small picture: four floats a pixel, and one more. */
+  room: number;
   /** Size of a block that becomes a pixel. */
   block: number;
   /** Size of the small picture. */
@@ -193,11 +204,16 @@ export interface BrightTask {
 }
 export function putBrightTask(buffer: ArrayBuffer, values: BrightTask): Pointer<'BrightTask'> {
   const view = new DataView(buffer, 33024);
-  view.setInt32(0, values.block, true);
-  view.setInt32(4, values.width, true);
-  view.setInt32(8, values.height, true);
-  view.setFloat32(12, values.low, true);
-  view.setFloat32(16, values.high, true);
+  view.setUint32(0, values.pixels, true);
+  view.setInt32(4, values.wide, true);
+  view.setInt32(8, values.tall, true);
+  view.setUint32(12, values.light, true);
+  view.setUint32(16, values.room, true);
+  view.setInt32(20, values.block, true);
+  view.setInt32(24, values.width, true);
+  view.setInt32(28, values.height, true);
+  view.setFloat32(32, values.low, true);
+  view.setFloat32(36, values.high, true);
   return 33024 as Pointer<'BrightTask'>;
 }
 
@@ -215,7 +231,7 @@ export interface AddTask {
   room: number;
 }
 export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTask'> {
-  const view = new DataView(buffer, 33056);
+  const view = new DataView(buffer, 33072);
   view.setUint32(0, values.light, true);
   view.setInt32(4, values.width, true);
   view.setInt32(8, values.height, true);
@@ -224,7 +240,7 @@ export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTa
   view.setFloat32(20, values.green, true);
   view.setFloat32(24, values.blue, true);
   view.setUint32(28, values.room, true);
-  return 33056 as Pointer<'AddTask'>;
+  return 33072 as Pointer<'AddTask'>;
 }
 
 /** A soft outline: a blurred form of one colour, laid under a picture, or into it. */
@@ -239,7 +255,7 @@ export interface OutlineTask {
   opacity: number;
 }
 export function putOutlineTask(buffer: ArrayBuffer, values: OutlineTask): Pointer<'OutlineTask'> {
-  const view = new DataView(buffer, 33088);
+  const view = new DataView(buffer, 33104);
   view.setUint32(0, values.form, true);
   view.setInt32(4, values.inside, true);
   view.setFloat32(8, values.gain, true);
@@ -247,7 +263,7 @@ export function putOutlineTask(buffer: ArrayBuffer, values: OutlineTask): Pointe
   view.setFloat32(16, values.green, true);
   view.setFloat32(20, values.blue, true);
   view.setFloat32(24, values.opacity, true);
-  return 33088 as Pointer<'OutlineTask'>;
+  return 33104 as Pointer<'OutlineTask'>;
 }
 
 /** Three tables of 4097 values of 16 bits. */
@@ -257,11 +273,11 @@ export interface CurvesTask {
   blue: number;
 }
 export function putCurvesTask(buffer: ArrayBuffer, values: CurvesTask): Pointer<'CurvesTask'> {
-  const view = new DataView(buffer, 33120);
+  const view = new DataView(buffer, 33136);
   view.setUint32(0, values.red, true);
   view.setUint32(4, values.green, true);
   view.setUint32(8, values.blue, true);
-  return 33120 as Pointer<'CurvesTask'>;
+  return 33136 as Pointer<'CurvesTask'>;
 }
 
 /** Three rows of three factors, each with what is added. */
@@ -280,7 +296,7 @@ export interface MixTask {
   b: number;
 }
 export function putMixTask(buffer: ArrayBuffer, values: MixTask): Pointer<'MixTask'> {
-  const view = new DataView(buffer, 33136);
+  const view = new DataView(buffer, 33152);
   view.setFloat32(0, values.rr, true);
   view.setFloat32(4, values.rg, true);
   view.setFloat32(8, values.rb, true);
@@ -293,7 +309,7 @@ export function putMixTask(buffer: ArrayBuffer, values: MixTask): Pointer<'MixTa
   view.setFloat32(36, values.bg, true);
   view.setFloat32(40, values.bb, true);
   view.setFloat32(44, values.b, true);
-  return 33136 as Pointer<'MixTask'>;
+  return 33152 as Pointer<'MixTask'>;
 }
 
 /** A table by brightness. */
@@ -303,10 +319,10 @@ export interface ToneTask {
   amount: number;
 }
 export function putToneTask(buffer: ArrayBuffer, values: ToneTask): Pointer<'ToneTask'> {
-  const view = new DataView(buffer, 33184);
+  const view = new DataView(buffer, 33200);
   view.setUint32(0, values.colors, true);
   view.setFloat32(4, values.amount, true);
-  return 33184 as Pointer<'ToneTask'>;
+  return 33200 as Pointer<'ToneTask'>;
 }
 
 /** A table of colours in three directions. */
@@ -317,11 +333,11 @@ export interface CubeTask {
   amount: number;
 }
 export function putCubeTask(buffer: ArrayBuffer, values: CubeTask): Pointer<'CubeTask'> {
-  const view = new DataView(buffer, 33200);
+  const view = new DataView(buffer, 33216);
   view.setInt32(0, values.size, true);
   view.setUint32(4, values.colors, true);
   view.setFloat32(8, values.amount, true);
-  return 33200 as Pointer<'CubeTask'>;
+  return 33216 as Pointer<'CubeTask'>;
 }
 
 /** Darker, or coloured, towards the edges. */
@@ -342,7 +358,7 @@ export interface VignetteTask {
   blue: number;
 }
 export function putVignetteTask(buffer: ArrayBuffer, values: VignetteTask): Pointer<'VignetteTask'> {
-  const view = new DataView(buffer, 33216);
+  const view = new DataView(buffer, 33232);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.scaleX, true);
@@ -354,7 +370,7 @@ export function putVignetteTask(buffer: ArrayBuffer, values: VignetteTask): Poin
   view.setFloat32(32, values.red, true);
   view.setFloat32(36, values.green, true);
   view.setFloat32(40, values.blue, true);
-  return 33216 as Pointer<'VignetteTask'>;
+  return 33232 as Pointer<'VignetteTask'>;
 }
 
 /** Film grain. */
@@ -365,10 +381,14 @@ export interface GrainTask {
   seed: number;
   left: number;
   top: number;
+  /** Room for 2048 floats, and four for each cell of a stretch of pixels. */
   room: number;
+  /** Which row of cells stands there, and of which stretch; kept by the code. */
+  row: number;
+  column: number;
 }
 export function putGrainTask(buffer: ArrayBuffer, values: GrainTask): Pointer<'GrainTask'> {
-  const view = new DataView(buffer, 33264);
+  const view = new DataView(buffer, 33280);
   view.setFloat32(0, values.amount, true);
   view.setFloat32(4, values.size, true);
   view.setFloat32(8, values.color, true);
@@ -376,7 +396,9 @@ export function putGrainTask(buffer: ArrayBuffer, values: GrainTask): Pointer<'G
   view.setInt32(16, values.left, true);
   view.setInt32(20, values.top, true);
   view.setUint32(24, values.room, true);
-  return 33264 as Pointer<'GrainTask'>;
+  view.setInt32(28, values.row, true);
+  view.setInt32(32, values.column, true);
+  return 33280 as Pointer<'GrainTask'>;
 }
 
 /** Colours seen through places apart. */
@@ -391,14 +413,14 @@ export interface SplitTask {
   room: number;
 }
 export function putSplitTask(buffer: ArrayBuffer, values: SplitTask): Pointer<'SplitTask'> {
-  const view = new DataView(buffer, 33296);
+  const view = new DataView(buffer, 33328);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.spread, true);
   view.setFloat32(12, values.middleX, true);
   view.setFloat32(16, values.middleY, true);
   view.setUint32(20, values.room, true);
-  return 33296 as Pointer<'SplitTask'>;
+  return 33328 as Pointer<'SplitTask'>;
 }
 
 /** Dark lines. */
@@ -413,7 +435,7 @@ export interface LinesTask {
   opacity: number;
 }
 export function putLinesTask(buffer: ArrayBuffer, values: LinesTask): Pointer<'LinesTask'> {
-  const view = new DataView(buffer, 33328);
+  const view = new DataView(buffer, 33360);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.offset, true);
@@ -421,7 +443,7 @@ export function putLinesTask(buffer: ArrayBuffer, values: LinesTask): Pointer<'L
   view.setFloat32(16, values.thickness, true);
   view.setFloat32(20, values.softness, true);
   view.setFloat32(24, values.opacity, true);
-  return 33328 as Pointer<'LinesTask'>;
+  return 33360 as Pointer<'LinesTask'>;
 }
 
 /** What of a picture is seen. */
@@ -442,7 +464,7 @@ export interface WipeTask {
   room: number;
 }
 export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'WipeTask'> {
-  const view = new DataView(buffer, 33360);
+  const view = new DataView(buffer, 33392);
   view.setInt32(0, values.kind, true);
   view.setFloat32(4, values.x, true);
   view.setFloat32(8, values.y, true);
@@ -453,7 +475,7 @@ export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'Wip
   view.setFloat32(28, values.soft, true);
   view.setInt32(32, values.inverted, true);
   view.setUint32(36, values.room, true);
-  return 33360 as Pointer<'WipeTask'>;
+  return 33392 as Pointer<'WipeTask'>;
 }
 
 /** Small shapes. */
@@ -465,11 +487,11 @@ export interface SpritesTask {
   add: number;
 }
 export function putSpritesTask(buffer: ArrayBuffer, values: SpritesTask): Pointer<'SpritesTask'> {
-  const view = new DataView(buffer, 33408);
+  const view = new DataView(buffer, 33440);
   view.setUint32(0, values.sprites, true);
   view.setInt32(4, values.count, true);
   view.setInt32(8, values.add, true);
-  return 33408 as Pointer<'SpritesTask'>;
+  return 33440 as Pointer<'SpritesTask'>;
 }
 
 /** Where edges of outlines go. */
@@ -488,7 +510,7 @@ export interface VectorTask {
   f: number;
 }
 export function putVectorTask(buffer: ArrayBuffer, values: VectorTask): Pointer<'VectorTask'> {
-  const view = new DataView(buffer, 33424);
+  const view = new DataView(buffer, 33456);
   view.setUint32(0, values.edges, true);
   view.setInt32(4, values.width, true);
   view.setInt32(8, values.height, true);
@@ -498,7 +520,7 @@ export function putVectorTask(buffer: ArrayBuffer, values: VectorTask): Pointer<
   view.setFloat64(40, values.d, true);
   view.setFloat64(48, values.e, true);
   view.setFloat64(56, values.f, true);
-  return 33424 as Pointer<'VectorTask'>;
+  return 33456 as Pointer<'VectorTask'>;
 }
 
 /** Circles of one colour. */
@@ -510,11 +532,11 @@ export interface CirclesTask {
   wider: number;
 }
 export function putCirclesTask(buffer: ArrayBuffer, values: CirclesTask): Pointer<'CirclesTask'> {
-  const view = new DataView(buffer, 33488);
+  const view = new DataView(buffer, 33520);
   view.setUint32(0, values.circles, true);
   view.setInt32(4, values.count, true);
   view.setFloat32(8, values.wider, true);
-  return 33488 as Pointer<'CirclesTask'>;
+  return 33520 as Pointer<'CirclesTask'>;
 }
 
 /** A line through points, or lines by themselves. */
@@ -534,7 +556,7 @@ export interface StrokeTask {
   room: number;
 }
 export function putStrokeTask(buffer: ArrayBuffer, values: StrokeTask): Pointer<'StrokeTask'> {
-  const view = new DataView(buffer, 33504);
+  const view = new DataView(buffer, 33536);
   view.setUint32(0, values.points, true);
   view.setInt32(4, values.count, true);
   view.setInt32(8, values.closed, true);
@@ -545,7 +567,7 @@ export function putStrokeTask(buffer: ArrayBuffer, values: StrokeTask): Pointer<
   view.setInt32(28, values.dashCount, true);
   view.setFloat32(32, values.dashOffset, true);
   view.setUint32(36, values.room, true);
-  return 33504 as Pointer<'StrokeTask'>;
+  return 33536 as Pointer<'StrokeTask'>;
 }
 
 /** Pixels of four bytes, multiplied by opacity. */
@@ -602,7 +624,7 @@ export interface PaintTask {
   room: number;
 }
 export function putPaintTask(buffer: ArrayBuffer, values: PaintTask): Pointer<'PaintTask'> {
-  const view = new DataView(buffer, 33552);
+  const view = new DataView(buffer, 33584);
   view.setInt32(0, values.kind, true);
   view.setInt32(4, values.mode, true);
   view.setFloat32(8, values.opacity, true);
@@ -626,7 +648,7 @@ export function putPaintTask(buffer: ArrayBuffer, values: PaintTask): Pointer<'P
   view.setInt32(104, values.bottom, true);
   view.setFloat32(108, values.spread, true);
   view.setUint32(112, values.room, true);
-  return 33552 as Pointer<'PaintTask'>;
+  return 33584 as Pointer<'PaintTask'>;
 }
 
 /** How a surface is laid on another one. */
@@ -639,13 +661,13 @@ export interface LayTask {
   mask: number;
 }
 export function putLayTask(buffer: ArrayBuffer, values: LayTask): Pointer<'LayTask'> {
-  const view = new DataView(buffer, 33680);
+  const view = new DataView(buffer, 33712);
   view.setInt32(0, values.x, true);
   view.setInt32(4, values.y, true);
   view.setFloat32(8, values.opacity, true);
   view.setInt32(12, values.mode, true);
   view.setUint32(16, values.mask, true);
-  return 33680 as Pointer<'LayTask'>;
+  return 33712 as Pointer<'LayTask'>;
 }
 
 /** How much of the opposite colour. */
@@ -654,9 +676,9 @@ export interface InvertTask {
   amount: number;
 }
 export function putInvertTask(buffer: ArrayBuffer, values: InvertTask): Pointer<'InvertTask'> {
-  const view = new DataView(buffer, 33712);
+  const view = new DataView(buffer, 33744);
   view.setFloat32(0, values.amount, true);
-  return 33712 as Pointer<'InvertTask'>;
+  return 33744 as Pointer<'InvertTask'>;
 }
 
 /** One colour mixed in: all from 0 to 1. */
@@ -667,12 +689,12 @@ export interface VeilTask {
   blue: number;
 }
 export function putVeilTask(buffer: ArrayBuffer, values: VeilTask): Pointer<'VeilTask'> {
-  const view = new DataView(buffer, 33728);
+  const view = new DataView(buffer, 33760);
   view.setFloat32(0, values.amount, true);
   view.setFloat32(4, values.red, true);
   view.setFloat32(8, values.green, true);
   view.setFloat32(12, values.blue, true);
-  return 33728 as Pointer<'VeilTask'>;
+  return 33760 as Pointer<'VeilTask'>;
 }
 
 /** Passes one after another, each of which looks at one pixel alone. */
@@ -693,7 +715,7 @@ export interface ChainTask {
   room: number;
 }
 export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'ChainTask'> {
-  const view = new DataView(buffer, 33744);
+  const view = new DataView(buffer, 33776);
   view.setUint32(0, values.from, true);
   view.setInt32(4, values.fromWide, true);
   view.setUint32(8, values.to, true);
@@ -704,7 +726,7 @@ export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'C
   view.setInt32(28, values.count, true);
   view.setInt32(32, values.keepsClear, true);
   view.setUint32(36, values.room, true);
-  return 33744 as Pointer<'ChainTask'>;
+  return 33776 as Pointer<'ChainTask'>;
 }
 
 /** Pixels of four bytes, multiplied by opacity, that are found elsewhere. */
@@ -719,14 +741,14 @@ export interface GatherTask {
   room: number;
 }
 export function putGatherTask(buffer: ArrayBuffer, values: GatherTask): Pointer<'GatherTask'> {
-  const view = new DataView(buffer, 33792);
+  const view = new DataView(buffer, 33824);
   view.setUint32(0, values.from, true);
   view.setUint32(4, values.to, true);
   view.setInt32(8, values.width, true);
   view.setInt32(12, values.height, true);
   view.setInt32(16, values.edges, true);
   view.setUint32(20, values.room, true);
-  return 33792 as Pointer<'GatherTask'>;
+  return 33824 as Pointer<'GatherTask'>;
 }
 
 /** A picture of faces. Addresses count bytes. */
@@ -757,7 +779,7 @@ export interface SceneTask {
   near: number;
 }
 export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'SceneTask'> {
-  const view = new DataView(buffer, 33824);
+  const view = new DataView(buffer, 33856);
   view.setInt32(0, values.width, true);
   view.setInt32(4, values.height, true);
   view.setUint32(8, values.faces, true);
@@ -772,7 +794,7 @@ export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'S
   view.setInt32(44, values.straight, true);
   view.setUint32(48, values.matrix, true);
   view.setFloat32(52, values.near, true);
-  return 33824 as Pointer<'SceneTask'>;
+  return 33856 as Pointer<'SceneTask'>;
 }
 
 /** Corners of faces, lines or points that are laid into the picture. */
@@ -806,7 +828,7 @@ export interface MeshTask {
   lift: number;
 }
 export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'MeshTask'> {
-  const view = new DataView(buffer, 33888);
+  const view = new DataView(buffer, 33920);
   view.setUint32(0, values.positions, true);
   view.setInt32(4, values.corners, true);
   view.setUint32(8, values.projected, true);
@@ -823,11 +845,11 @@ export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'Mes
   view.setFloat32(52, values.size, true);
   view.setInt32(56, values.perspective, true);
   view.setFloat32(60, values.lift, true);
-  return 33888 as Pointer<'MeshTask'>;
+  return 33920 as Pointer<'MeshTask'>;
 }
 
 /** Where structures end. */
-export const tasksEnd = 33952;
+export const tasksEnd = 33984;
 
 export interface PassCode {
   memory: CodeMemory;
@@ -850,7 +872,7 @@ export interface PassCode {
   mosaic(image: Pointer<'ImageTask'>, task: Pointer<'MosaicTask'>): void;
   brightnessForm(image: Pointer<'ImageTask'>): void;
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
-  takeBright(image: Pointer<'ImageTask'>, task: Pointer<'BrightTask'>): void;
+  takeBright(task: Pointer<'BrightTask'>): void;
   takeForm(image: Pointer<'ImageTask'>, across: number, down: number, inverted: number): void;
   pixelsTo420(from: number, width: number, height: number, withAlpha: number, room: number, to: number): void;
   pixelsTo444(from: number, count: number, withAlpha: number, to: number): void;

@@ -59,6 +59,7 @@ export const wobble = passKind({
       top: -start.y,
       grid,
       room,
+      corners: buffer.take(4 * (Math.ceil(buffer.width / Math.max(1, finest)) * 2 + 8 + 2 * grid)),
     });
     buffer.gather(edges, (image) => buffer.code.wobble(image, task));
   },
