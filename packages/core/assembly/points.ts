@@ -44,16 +44,30 @@ function reciprocal(value: v128): v128 {
   return v128.and(f32x4.div(one(), value), f32x4.gt(value, f32x4.splat(0)));
 }
 
-/** Four floats of four bytes or words each become planes. */
-function putFour(at: usize, a: v128, b: v128, c: v128, d: v128): void {
+let first4: v128 = f32x4.splat(0);
+let second4: v128 = f32x4.splat(0);
+let third4: v128 = f32x4.splat(0);
+let last4: v128 = f32x4.splat(0);
+
+/** Four times four floats become columns instead of rows. */
+function across(a: v128, b: v128, c: v128, d: v128): void {
   const low = i8x16.shuffle(a, b, 0, 1, 2, 3, 16, 17, 18, 19, 4, 5, 6, 7, 20, 21, 22, 23);
   const lower = i8x16.shuffle(c, d, 0, 1, 2, 3, 16, 17, 18, 19, 4, 5, 6, 7, 20, 21, 22, 23);
   const high = i8x16.shuffle(a, b, 8, 9, 10, 11, 24, 25, 26, 27, 12, 13, 14, 15, 28, 29, 30, 31);
   const higher = i8x16.shuffle(c, d, 8, 9, 10, 11, 24, 25, 26, 27, 12, 13, 14, 15, 28, 29, 30, 31);
-  v128.store(red + at, i64x2.shuffle(low, lower, 0, 2));
-  v128.store(green + at, i64x2.shuffle(low, lower, 1, 3));
-  v128.store(blue + at, i64x2.shuffle(high, higher, 0, 2));
-  v128.store(alpha + at, i64x2.shuffle(high, higher, 1, 3));
+  first4 = i64x2.shuffle(low, lower, 0, 2);
+  second4 = i64x2.shuffle(low, lower, 1, 3);
+  third4 = i64x2.shuffle(high, higher, 0, 2);
+  last4 = i64x2.shuffle(high, higher, 1, 3);
+}
+
+/** Four pixels of four floats become planes. */
+function putFour(at: usize, a: v128, b: v128, c: v128, d: v128): void {
+  across(a, b, c, d);
+  v128.store(red + at, first4);
+  v128.store(green + at, second4);
+  v128.store(blue + at, third4);
+  v128.store(alpha + at, last4);
 }
 
 /** Brings pixels in. Gives back whether any of them is not clear. */
@@ -344,33 +358,30 @@ function grainOf(first: v128, second: v128, shift: i32): v128 {
   return f32x4.sub(f32x4.mul(f32x4.convert_i32x4_s(sum), f32x4.splat(1 / 255.0)), one());
 }
 
-/** Grain for a row of cells: planes of `stride` bytes, red, green, blue, and the one for all colours. */
-function grainRow(task: GrainTask, from: i32, cells: i32, row: i32, room: usize, stride: usize): void {
+/** Grain for a row of cells: four floats each, red, green, blue, and the one for all colours. */
+function grainRow(task: GrainTask, from: i32, cells: i32, row: i32, room: usize): void {
   for (let n = 0; n < cells; n += 4) {
     const first = chances(from + n, <u32>row, task.seed);
     const second = i32x4.mul(first, i32x4.splat(0x9e3779b1));
-    const at = room + ((<usize>n) << 2);
-    v128.store(at, grainOf(first, second, 0));
-    v128.store(at + stride, grainOf(first, second, 8));
-    v128.store(at + 2 * stride, grainOf(first, second, 16));
-    v128.store(at + 3 * stride, grainOf(first, second, 24));
+    across(
+      grainOf(first, second, 0),
+      grainOf(first, second, 8),
+      grainOf(first, second, 16),
+      grainOf(first, second, 24),
+    );
+    const at = room + ((<usize>n) << 4);
+    v128.store(at, first4);
+    v128.store(at, second4, 16);
+    v128.store(at, third4, 32);
+    v128.store(at, last4, 48);
   }
 }
 
-/** Between four values of a row, each at its own cell and by its own share. */
-function between(row: usize, cell: v128, share: v128): v128 {
-  const a = (<usize>i32x4.extract_lane(cell, 0)) << 2;
-  const b = (<usize>i32x4.extract_lane(cell, 1)) << 2;
-  const c = (<usize>i32x4.extract_lane(cell, 2)) << 2;
-  const d = (<usize>i32x4.extract_lane(cell, 3)) << 2;
-  const left = f32x4(load<f32>(row + a), load<f32>(row + b), load<f32>(row + c), load<f32>(row + d));
-  const right = f32x4(
-    load<f32>(row + a, 4),
-    load<f32>(row + b, 4),
-    load<f32>(row + c, 4),
-    load<f32>(row + d, 4),
-  );
-  return f32x4.add(left, f32x4.mul(f32x4.sub(right, left), share));
+/** A cell of four floats, straight between it and the next one. */
+function cellAt(room: usize, cell: i32, share: f32): v128 {
+  const at = room + ((<usize>cell) << 4);
+  const left = v128.load(at);
+  return f32x4.add(left, f32x4.mul(f32x4.sub(v128.load(at, 16), left), f32x4.splat(share)));
 }
 
 function grain(task: GrainTask, x: i32, y: i32, bytes: usize): void {
@@ -430,9 +441,8 @@ function expandGrain(task: GrainTask, x: i32, row: i32, bytes: usize): void {
   const start: f32 = <f32>(x + task.left) * share;
   const first = <i32>floor(start);
   const cells = (<i32>(<f32>(bytes >> 2) * share) + 6) & ~3;
-  const stride = (<usize>cells) << 2;
   const room = task.room + 8 * plane;
-  grainRow(task, first, cells, row, room, stride);
+  grainRow(task, first, cells, row, room);
   const to = grainAt(task, row);
   for (let at: usize = 0; at < bytes; at += 16) {
     const place = f32x4.add(
@@ -443,8 +453,16 @@ function expandGrain(task: GrainTask, x: i32, row: i32, bytes: usize): void {
     const right = f32x4.sub(place, f32x4.convert_i32x4_s(cell));
     const left = f32x4.sub(one(), right);
     const even = f32x4.div(one(), f32x4.sqrt(f32x4.add(f32x4.mul(left, left), f32x4.mul(right, right))));
-    for (let n: usize = 0; n < 4; n++)
-      v128.store(to + n * plane + at, f32x4.mul(between(room + n * stride, cell, right), even));
+    across(
+      cellAt(room, i32x4.extract_lane(cell, 0), f32x4.extract_lane(right, 0)),
+      cellAt(room, i32x4.extract_lane(cell, 1), f32x4.extract_lane(right, 1)),
+      cellAt(room, i32x4.extract_lane(cell, 2), f32x4.extract_lane(right, 2)),
+      cellAt(room, i32x4.extract_lane(cell, 3), f32x4.extract_lane(right, 3)),
+    );
+    v128.store(to + at, f32x4.mul(first4, even));
+    v128.store(to + plane + at, f32x4.mul(second4, even));
+    v128.store(to + 2 * plane + at, f32x4.mul(third4, even));
+    v128.store(to + 3 * plane + at, f32x4.mul(last4, even));
   }
 }
 
@@ -556,6 +574,14 @@ function lit(own: v128, added: v128): v128 {
   return within(encodedOf(f32x4.pmin(f32x4.add(lightOf(own), added), one())));
 }
 
+/** Adds the light of three cells beside one another to four values. */
+function litFrom(at: usize, cell: usize, before: v128, under: v128, after: v128): void {
+  let added = f32x4.mul(v128.load32_splat(cell), before);
+  added = f32x4.add(added, f32x4.mul(v128.load32_splat(cell, 16), under));
+  added = f32x4.add(added, f32x4.mul(v128.load32_splat(cell, 32), after));
+  v128.store(at, lit(v128.load(at), added));
+}
+
 /**
  * The cells of light under a stretch of a row, in colour: the first one stands where that left of the picture would. Gives
  * back whether there is any.
@@ -568,7 +594,7 @@ function lightCells(task: AddTask, x: i32, y: i32, count: i32, tint: v128, least
   const lower = min(max(row + 1, 0), task.height - 1);
   const part = f32x4.splat(at - <f32>row);
   const first = <i32>(0.5 + (<f32>x + 0.5) * share);
-  const last = min(<i32>(0.5 + (<f32>(x + count) + 0.5) * share) + 1, task.width + 1);
+  const last = min(<i32>(0.5 + (<f32>(x + count) + 0.5) * share) + 2, task.width + 1);
   const top = task.light + ((<usize>(upper * task.width)) << 3);
   const bottom = task.light + ((<usize>(lower * task.width)) << 3);
   const colored = f32x4.mul(tint, f32x4.splat(1 / 65535.0));
@@ -593,6 +619,19 @@ function addLight(task: AddTask, x: i32, y: i32, bytes: usize): void {
   // An eighth of a step of 8 bits.
   const least = f32x4.splat(3.8e-5);
   if (!lightCells(task, x, y, <i32>(bytes >> 2), tint, least)) return;
+  if (isOpaque && task.block == 4) {
+    // Pixels of a cell's second half, and of the next one's first: their places between three cells are always the same.
+    const before = f32x4(0.375, 0.125, 0, 0);
+    const under = f32x4(0.625, 0.875, 0.875, 0.625);
+    const after = f32x4(0, 0, 0.125, 0.375);
+    for (let at: usize = 0; at < bytes; at += 16) {
+      const cell = task.room + ((<usize>(x >> 2)) << 4) + at;
+      litFrom(red + at, cell, before, under, after);
+      litFrom(green + at, cell + 4, before, under, after);
+      litFrom(blue + at, cell + 8, before, under, after);
+    }
+    return;
+  }
   for (let at: usize = 0; at < bytes; at += 16) {
     const first: f32 = 0.5 + 0.5 * share + <f32>(x + <i32>(at >> 2)) * share;
     let brightest = f32x4.splat(0);
@@ -611,13 +650,10 @@ function addLight(task: AddTask, x: i32, y: i32, bytes: usize): void {
     const b = v128.load(task.room - 48);
     const c = v128.load(task.room - 32);
     const d = v128.load(task.room - 16);
-    const low = i8x16.shuffle(a, b, 0, 1, 2, 3, 16, 17, 18, 19, 4, 5, 6, 7, 20, 21, 22, 23);
-    const lower = i8x16.shuffle(c, d, 0, 1, 2, 3, 16, 17, 18, 19, 4, 5, 6, 7, 20, 21, 22, 23);
-    const high = i8x16.shuffle(a, b, 8, 9, 10, 11, 24, 25, 26, 27, 12, 13, 14, 15, 28, 29, 30, 31);
-    const higher = i8x16.shuffle(c, d, 8, 9, 10, 11, 24, 25, 26, 27, 12, 13, 14, 15, 28, 29, 30, 31);
-    const addRed = i64x2.shuffle(low, lower, 0, 2);
-    const addGreen = i64x2.shuffle(low, lower, 1, 3);
-    const addBlue = i64x2.shuffle(high, higher, 0, 2);
+    across(a, b, c, d);
+    const addRed = first4;
+    const addGreen = second4;
+    const addBlue = third4;
     if (isOpaque) {
       v128.store(red + at, lit(v128.load(red + at), addRed));
       v128.store(green + at, lit(v128.load(green + at), addGreen));

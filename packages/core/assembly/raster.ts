@@ -15,9 +15,11 @@ const affine: i32 = 3;
 /** Rows of a band. */
 const bandRows: i32 = 16;
 
-/** Sorts the indices of faces that are seen through by their depth, the farthest first; of equals the one laid first. */
-function sortClear(scene: SceneTask, from: i32): void {
-  const count = scene.count;
+/**
+ * Sorts indices of faces by their depth: the farthest first of those that are seen through, so that they lie over each other;
+ * the nearest first of the others, so that what is hidden is not worked out. Of equals the one laid first comes first.
+ */
+function sortFaces(scene: SceneTask, from: i32, count: i32, nearest: bool): void {
   const base = scene.order;
   let gap = 1;
   while (gap < (count - from) / 3) gap = 3 * gap + 1;
@@ -25,7 +27,7 @@ function sortClear(scene: SceneTask, from: i32): void {
     for (let i = from + gap; i < count; i++) {
       const own = load<u32>(base + ((<usize>i) << 2));
       let j = i;
-      while (j - gap >= from && isNearer(scene, load<u32>(base + ((<usize>(j - gap)) << 2)), own)) {
+      while (j - gap >= from && isAfter(scene, load<u32>(base + ((<usize>(j - gap)) << 2)), own, nearest)) {
         store<u32>(base + ((<usize>j) << 2), load<u32>(base + ((<usize>(j - gap)) << 2)));
         j -= gap;
       }
@@ -38,10 +40,11 @@ function faceOf(scene: SceneTask, index: u32): Face {
   return changetype<Face>(scene.faces + <usize>index * faceBytes);
 }
 
-function isNearer(scene: SceneTask, a: u32, b: u32): bool {
+/** Whether the first of two faces comes after the other one. */
+function isAfter(scene: SceneTask, a: u32, b: u32, nearest: bool): bool {
   const first = faceOf(scene, a).key;
   const second = faceOf(scene, b).key;
-  return first > second || (first == second && a > b);
+  return (nearest ? first < second : first > second) || (first == second && a > b);
 }
 
 /** The order of painting: what is not seen through, then the rest from the back on. */
@@ -58,7 +61,8 @@ function orderFaces(scene: SceneTask): void {
     store<u32>(at, i);
     at += 4;
   }
-  sortClear(scene, clear);
+  sortFaces(scene, 0, clear, true);
+  sortFaces(scene, clear, scene.count, false);
 }
 
 /** Puts every face into the lists of the bands that it lies in. */

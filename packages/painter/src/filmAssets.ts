@@ -1,4 +1,5 @@
 import {
+  frameKey,
   frameOfKey,
   lookupsIn,
   type FootageInfo,
@@ -20,6 +21,9 @@ export interface FootageReader {
   frame(index: number): Promise<PaintImage>;
   close(): void;
 }
+
+/** Steps between frames that are taken for going on: others are jumps. */
+const farthestStep = 8;
 
 /** How files are read. */
 export interface AssetReaders {
@@ -47,6 +51,8 @@ export class FilmAssets {
   private readonly readers = new Map<string, FootageReader>();
   private readonly opening = new Map<string, Promise<void>>();
   private readonly missing = new Set<string>();
+  /** The frame of each footage that was asked for last. */
+  private readonly asked = new Map<string, number>();
   /** Names of typefaces that could not be had. */
   private readonly unset = new Set<string>();
   private footageSources: ReadonlyMap<string, string> = new Map();
@@ -160,6 +166,7 @@ export class FilmAssets {
     this.images.trim(wanted);
     const isHere = (id: string) => (quick ? this.images.has(id) : this.images.hasWhole(id));
     const coming = [...wanted].filter((id) => !isHere(id)).flatMap((id) => this.bring(id, quick) ?? []);
+    for (const id of wanted) this.askAhead(id, quick);
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 
@@ -198,6 +205,22 @@ export class FilmAssets {
       this.loading.set(id, loading);
     }
     return loading;
+  }
+
+  /** Frames that are asked for one after another: the one that will be wanted next is read meanwhile. */
+  private askAhead(id: string, quick: boolean): void {
+    const frame = frameOfKey(id);
+    const reader = frame && this.readers.get(frame.footage);
+    // One that decodes ahead does so by itself.
+    if (!frame || !reader || reader.ready) return;
+    const { footage, index } = frame;
+    const step = index - (this.asked.get(footage) ?? index);
+    if (step === 0 && this.asked.has(footage)) return;
+    this.asked.set(footage, index);
+    const next = index + step;
+    if (step < 1 || step > farthestStep || next >= reader.info.times.length) return;
+    const key = frameKey(footage, next);
+    if (!this.images.has(key)) void this.bringFrame(key, { footage, index: next }, quick);
   }
 
   private bringFrame(

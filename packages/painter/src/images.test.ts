@@ -13,9 +13,16 @@ function bilinear({ width, height, rgba }: Texture, x: number, y: number): numbe
   };
   const [left, top] = [Math.floor(x - 0.5), Math.floor(y - 0.5)];
   const [across, down] = [x - 0.5 - left, y - 0.5 - top];
-  const [a, b, c, d] = [pixel(left, top), pixel(left + 1, top), pixel(left, top + 1), pixel(left + 1, top + 1)];
+  const [a, b, c, d] = [
+    pixel(left, top),
+    pixel(left + 1, top),
+    pixel(left, top + 1),
+    pixel(left + 1, top + 1),
+  ];
   return a!.map(
-    (_, i) => (a![i]! * (1 - across) + b![i]! * across) * (1 - down) + (c![i]! * (1 - across) + d![i]! * across) * down,
+    (_, i) =>
+      (a![i]! * (1 - across) + b![i]! * across) * (1 - down) +
+      (c![i]! * (1 - across) + d![i]! * across) * down,
   );
 }
 
@@ -65,28 +72,31 @@ describe('images', () => {
     expect(Math.abs(sum / found.length)).toBeLessThan(0.15);
   });
 
-  it.each([1.3, 2, 2.9, 4, 7.5])('made smaller by %d have the means of what lies under each pixel', (times) => {
-    const side = 240;
-    const fine = imageOf(side, side, (x, y) => {
-      const value = 128 + 100 * Math.sin(x / 9) * Math.cos(y / 14);
-      return [value, value, value, 255];
-    });
-    const small = Math.round(side / times);
-    const { rgba } = resized(fine, small, small);
-    const step = side / small;
-    let most = 0;
-    for (let y = 1; y < small - 1; y++)
-      for (let x = 1; x < small - 1; x++) {
-        let [sum, count] = [0, 0];
-        for (let row = Math.round(y * step); row < Math.round((y + 1) * step); row++)
-          for (let column = Math.round(x * step); column < Math.round((x + 1) * step); column++) {
-            sum += fine.rgba[4 * (row * side + column)]!;
-            count++;
-          }
-        most = Math.max(most, Math.abs(rgba[4 * (y * small + x)]! - sum / count));
-      }
-    expect(most).toBeLessThan(9);
-  });
+  it.each([1.3, 2, 2.9, 4, 7.5])(
+    'made smaller by %d have the means of what lies under each pixel',
+    (times) => {
+      const side = 240;
+      const fine = imageOf(side, side, (x, y) => {
+        const value = 128 + 100 * Math.sin(x / 9) * Math.cos(y / 14);
+        return [value, value, value, 255];
+      });
+      const small = Math.round(side / times);
+      const { rgba } = resized(fine, small, small);
+      const step = side / small;
+      let most = 0;
+      for (let y = 1; y < small - 1; y++)
+        for (let x = 1; x < small - 1; x++) {
+          let [sum, count] = [0, 0];
+          for (let row = Math.round(y * step); row < Math.round((y + 1) * step); row++)
+            for (let column = Math.round(x * step); column < Math.round((x + 1) * step); column++) {
+              sum += fine.rgba[4 * (row * side + column)]!;
+              count++;
+            }
+          most = Math.max(most, Math.abs(rgba[4 * (y * small + x)]! - sum / count));
+        }
+      expect(most).toBeLessThan(9);
+    },
+  );
 
   it('do not flicker when they are made smaller: one of stripes is grey', () => {
     const stripes = imageOf(256, 256, (x) => (x % 2 ? [255, 255, 255, 255] : [0, 0, 0, 255]));
@@ -105,7 +115,10 @@ describe('images', () => {
   });
 
   it('keep their shape when they must not be longer than so much', () => {
-    const { width, height } = atMost(imageOf(300, 100, () => [1, 2, 3, 255]), 60);
+    const { width, height } = atMost(
+      imageOf(300, 100, () => [1, 2, 3, 255]),
+      60,
+    );
     expect([width, height]).toEqual([60, 20]);
     expect(atMost(image, 60)).toBe(image);
   });

@@ -145,6 +145,32 @@ function partOf(
   return [x, y, end(left + width, x, source.width), end(top + height, y, source.height)];
 }
 
+/** Lays a surface on another one larger, straight between its pixels. @param box where, in pixels */
+export function layLarger(
+  from: Surface,
+  surface: Surface,
+  { x, y, width, height }: { x: number; y: number; width: number; height: number },
+  lay: Lay,
+): void {
+  passMemory().within(() => {
+    const task = putImageFill(
+      surface,
+      {
+        image: from.pixels,
+        imageWidth: from.width,
+        part: [0, 0, from.width, from.height],
+        matrix: [width / from.width, 0, 0, height / from.height, x, y],
+        spread: 0,
+      },
+      lay,
+    );
+    if (!task) return;
+    const [right, bottom] = [x + width, y + height];
+    const box = Float32Array.of(x, y, right, y, right, bottom, x, bottom);
+    fillOutlinesWith({ surface, matrix: [1, 0, 0, 1, 0, 0], ...lay }, [box], task);
+  });
+}
+
 /** A smaller copy of an image: each pixel the mean of what lies under it. */
 export function resized(image: Texture, width: number, height: number): Texture {
   if (width === image.width && height === image.height) return image;

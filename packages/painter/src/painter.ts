@@ -13,9 +13,11 @@ import {
   runPassesOn,
   shared,
   Surface,
+  takesAnySize,
   type Box,
   type DrawOp,
   type GroupOp,
+  type ImageOp,
   type Lay,
   type Lookup,
   type Lookups,
@@ -28,7 +30,7 @@ import {
 import { BackdropPainter } from './backdrop';
 import type { Drawing } from './draw/drawing';
 import { drawOperation } from './draw/registry';
-import type { PaintImage, PaintImages } from './images';
+import { layLarger, type PaintImage, type PaintImages } from './images';
 
 /**
  * How a picture lies in one of another shape: seen whole between bars; filling everything, cut at two sides; or seen whole
@@ -181,6 +183,8 @@ export class Painter {
     const box = this.pixelBounds(surface, group, matrix);
     const { x, y, width, height } = box;
     if (!(width > 0 && height > 0)) return;
+    const small = this.sizeOfSmall(group, matrix, box);
+    if (small) return this.paintSmall(surface, group, matrix, box, small);
     const inner = new Surface(width, height);
     const own = multiply([1, 0, 0, 1, -x, -y], matrix);
     if (group.below === true) inner.takeFrom(surface, x, y);
@@ -195,6 +199,43 @@ export class Painter {
     // In the place of what is below: what was half transparent stays so.
     if (group.below && group.blend === 'normal') inner.replaceOn(surface, x, y, group.opacity, mask);
     else inner.layOn(surface, x, y, group.opacity, group.blend);
+    this.drawCalls++;
+  }
+
+  /**
+   * In how many pixels a group can be painted that is nothing but one image with few of them, whose passes do not mind;
+   * undefined for as many as it lies in.
+   */
+  private sizeOfSmall(
+    { operations, passes = [], mask, clipPath, below, average }: GroupOp,
+    [a, b]: Matrix,
+    { width, height }: PixelBox,
+  ): { width: number; height: number } | undefined {
+    const [only] = operations;
+    if (operations.length !== 1 || only?.op !== 'image' || mask || clipPath || below || average)
+      return undefined;
+    const image = this.images.get(only.image);
+    if (!image || !passes.some(({ on }) => on) || !takesAnySize(passes)) return undefined;
+    // Pixels of the image for one that is painted on.
+    const dense = pixelsPerUnit(only, image) / Math.hypot(a, b);
+    if (!(dense < mostDense)) return undefined;
+    return { width: Math.ceil(width * dense), height: Math.ceil(height * dense) };
+  }
+
+  /** Paints such a group, and lays it on larger. */
+  private paintSmall(
+    surface: Surface,
+    group: GroupOp,
+    matrix: Matrix,
+    box: PixelBox,
+    { width, height }: { width: number; height: number },
+  ): void {
+    const inner = new Surface(width, height);
+    const [across, down] = [width / box.width, height / box.height];
+    const own = multiply([across, 0, 0, down, -box.x * across, -box.y * down], matrix);
+    this.paintWithin(inner, group.operations, own, box);
+    this.runGroupPasses(inner, group, own);
+    layLarger(inner, surface, box, group);
     this.drawCalls++;
   }
 
@@ -250,6 +291,19 @@ export class Painter {
     const covers = own[0] <= left && own[1] <= top && own[2] >= right && own[3] >= bottom;
     return covers ? shared(seen, own) : seen;
   }
+}
+
+/** An image of nearly as many pixels as it lies in goes through its passes like everything else. */
+const mostDense = 0.75;
+
+/** Pixels of an image for one unit of the picture, along its denser side. */
+function pixelsPerUnit(
+  { box: [, , width, height], crop, fit }: ImageOp,
+  image: { width: number; height: number },
+): number {
+  const across = ((crop[2] - crop[0]) * image.width) / width;
+  const down = ((crop[3] - crop[1]) * image.height) / height;
+  return fit === 'cover' ? Math.min(across, down) : Math.max(across, down);
 }
 
 /** Whole pixels of what is painted on. */

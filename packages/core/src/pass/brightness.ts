@@ -53,7 +53,7 @@ export function addLight(
 ): void {
   const [red, green, blue] = channelsOf(tint).map((value) => value * strength) as [number, number, number];
   // What is worked out of four pixels stands in front.
-  const room = buffer.take(64 + 16 * (light.width + 3)) + 64;
+  const room = buffer.take(64 + 16 * (light.width + 4)) + 64;
   const task = putAddTask(buffer.code.memory.buffer, {
     light: light.address,
     width: light.width,

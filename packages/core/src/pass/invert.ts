@@ -9,6 +9,7 @@ export const invert = passKind({
   heading: 'Texture',
   about: 'Every colour as its opposite',
   light: 'encoded',
+  anySize: true,
   fields: [percent('amount', 'Amount', 1)],
   run(buffer, { amount }) {
     buffer.point('invert', putInvertTask(buffer.code.memory.buffer, { amount }));

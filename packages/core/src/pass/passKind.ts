@@ -60,6 +60,8 @@ export interface PassLiteral<Kind extends string, Group extends FieldGroup> {
   fields: Group['fields'];
   /** Whether it works on light as it is encoded (sRGB), or in proportion to energy. */
   light: 'encoded' | 'linear';
+  /** Whether it makes the same of a picture of any number of pixels: then a small image goes through it at its own size. */
+  anySize?: true;
   /** Picture units by which it reaches beyond what was drawn, Infinity for everywhere; 0 when left out. */
   margin?(settings: ValueOfGroups<readonly [Group]>): number;
   /**
@@ -77,6 +79,7 @@ export interface PassKind<Kind extends string, Group extends FieldGroup> {
   heading: PassHeading;
   about: string;
   light: 'encoded' | 'linear';
+  anySize?: true;
   record: RecordType<readonly [CommonGroup, Group]>;
   defaults(size: Size): ValueOfGroups<readonly [CommonGroup, Group]> & { kind: Kind };
   margin(settings: ValueOfGroups<readonly [Group]>): number;

@@ -79,6 +79,7 @@ interface AnyPassKind {
   reach?(settings: PassSettings): { back: number; ahead: number };
   margin(settings: PassSettings): number;
   keepsEdges(settings: PassSettings): boolean;
+  anySize?: true;
   run(buffer: PassBuffer, settings: PassSettings, context: PassContext): void;
 }
 const kindOfPass = (settings: PassSettings) =>
@@ -94,6 +95,10 @@ export const marginOf = (settings: PassSettings): number =>
  */
 export const keepsEdges = (passes: readonly PassSettings[]): boolean =>
   passes.some((settings) => settings.on && kindOfPass(settings)?.keepsEdges(settings) === true);
+
+/** Whether a chain makes the same of a picture of any number of pixels. */
+export const takesAnySize = (passes: readonly PassSettings[]): boolean =>
+  passes.every((settings) => !settings.on || kindOfPass(settings)?.anySize === true);
 
 /** Lets a pass change pixels; one that is off, or of an unknown kind, changes nothing. */
 export function runPass(buffer: PassBuffer, settings: PassSettings, context: PassContext): void {

@@ -9,6 +9,7 @@ export const rotationBlur = passKind({
   heading: 'Blur',
   about: 'Drawn out around a point',
   light: 'encoded',
+  anySize: true,
   fields: [angle('angle', 'Angle', 12), centreField, edgesField('repeat')],
   margin: ({ edges }) => (edges === 'clear' ? Infinity : 0),
   run(buffer, { angle, centre, edges }, context) {
