@@ -170,13 +170,18 @@ export class FilmAssets {
     return coming.length > 0 ? Promise.all(coming).then(() => undefined) : undefined;
   }
 
-  /** A picture when all that it asks for is here: made again when something has come, for what it shows may depend on that. */
+  /**
+   * A picture when all that it asks for is here: made again when something has come, for what it shows may depend on that.
+   * Not so frames of footage that is open, which it only shows.
+   */
   async prepared(make: () => Picture): Promise<Picture> {
     for (;;) {
       const picture = make();
+      const shapes = shapingIn(picture.operations).some((id) => !this.images.hasWhole(id));
       const coming = this.prepare(picture);
       if (!coming) return picture;
       await coming;
+      if (!shapes) return picture;
     }
   }
 
@@ -256,6 +261,16 @@ export class FilmAssets {
     }
     return loading;
   }
+}
+
+/** Ids of what the form of operations may depend on: images, and frames on a stage. */
+function shapingIn(operations: readonly Operation[]): string[] {
+  return operations.flatMap((operation) => {
+    if (operation.op === 'group')
+      return [...shapingIn(operation.operations), ...shapingIn(operation.mask?.operations ?? [])];
+    if (operation.op === 'scene') return [...operation.wanted];
+    return 'image' in operation && !frameOfKey(operation.image) ? [operation.image] : [];
+  });
 }
 
 /** Ids of the images that operations draw, and keys of frames. */

@@ -228,7 +228,7 @@ function paintOn(
   painter.paint(picture, width, height, (surface) => showSurface(context, surface, true));
   const paintMs = performance.now() - start;
   framesSinceStats++;
-  if (clock.playing) resolution.note(start, paintMs);
+  if (clock.playing) resolution.note(paintMs);
   report(time);
   reportStats(width, height, paintMs);
 }

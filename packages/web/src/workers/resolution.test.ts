@@ -1,55 +1,59 @@
 import { describe, expect, it } from 'vitest';
 import { Resolution } from './resolution';
 
-/** Plays frames whose painting takes so long for each share of the pixels; time between frames follows. */
-function play(resolution: Resolution, frames: number, fullPaintMs: number): void {
-  let now = 1000;
-  for (let frame = 0; frame < frames; frame++) {
-    const paintMs = fullPaintMs * resolution.scale ** 2;
-    resolution.note(now, paintMs);
-    now += Math.max(1000 / 60, paintMs * 1.1);
-  }
+/** Plays so many frames of a film that takes a fixed time and one in proportion to its pixels; the scale of the last one. */
+function play(resolution: Resolution, frames: number, fixed: number, pixels: number): number {
+  for (let n = 0; n < frames; n++) resolution.note(fixed + pixels * resolution.scale ** 2);
+  return resolution.scale;
 }
 
-describe('resolution of the preview', () => {
-  it('stays full while the machine keeps up', () => {
-    const resolution = new Resolution();
-    play(resolution, 300, 10);
-    expect(resolution.scale).toBe(1);
+describe('the resolution while playing', () => {
+  it('stays at that of the Screen as long as 30 frames a second are painted', () => {
+    expect(play(new Resolution(), 200, 6, 20)).toBe(1);
+    // What lands on the second tick is accepted.
+    expect(play(new Resolution(), 200, 10, 20.5)).toBe(1);
   });
 
-  it.each([60, 120, 400])(
-    'falls until 30 frames a second are reached, when a full frame takes %i ms',
-    (full) => {
-      const resolution = new Resolution();
-      play(resolution, 300, full);
-      expect(resolution.scale).toBeLessThan(1);
-      expect(full * resolution.scale ** 2 * 1.1).toBeLessThan(1000 / 30);
-    },
-  );
-
-  it('has a lowest value', () => {
-    const resolution = new Resolution();
-    play(resolution, 500, 100_000);
-    expect(resolution.scale).toBe(0.25);
+  it('goes down as far as it must, and no farther', () => {
+    const scale = play(new Resolution(), 200, 6, 80);
+    expect(6 + 80 * scale ** 2).toBeLessThanOrEqual(31);
+    expect(scale).toBe(0.5);
+    expect(play(new Resolution(), 200, 4, 45)).toBe(0.75);
   });
 
-  it('rises again when the picture has become simpler', () => {
-    const resolution = new Resolution();
-    play(resolution, 200, 200);
-    const low = resolution.scale;
-    resolution.restart();
-    play(resolution, 1500, 5);
-    expect(low).toBeLessThan(1);
-    expect(resolution.scale).toBe(1);
+  it('does not go down where fewer pixels are of no use', () => {
+    expect(play(new Resolution(), 200, 60, 4)).toBe(1);
+    // Half as many pixels still save enough, a quarter does not save more.
+    const scale = play(new Resolution(), 300, 50, 30);
+    expect(scale).toBeLessThan(1);
+    expect(scale).toBeGreaterThan(0.25);
   });
 
-  it('does not take a pause for slowness', () => {
+  it('comes back up within a second of 30 frames when there is less to do', () => {
     const resolution = new Resolution();
-    for (let burst = 0; burst < 20; burst++) {
-      resolution.restart();
-      for (let frame = 0; frame < 10; frame++) resolution.note(burst * 10_000 + frame * 17, 5);
-    }
-    expect(resolution.scale).toBe(1);
+    expect(play(resolution, 200, 6, 150)).toBeLessThan(0.5);
+    expect(play(resolution, 60, 4, 10)).toBe(1);
+  });
+
+  it('knows which part of the time is fixed', () => {
+    const resolution = new Resolution();
+    play(resolution, 300, 9, 70);
+    expect(resolution.cost.fixed).toBeGreaterThan(7);
+    expect(resolution.cost.fixed).toBeLessThan(11);
+    expect(
+      Math.abs(
+        resolution.cost.fixed +
+          resolution.cost.pixels * resolution.scale ** 2 -
+          (9 + 70 * resolution.scale ** 2),
+      ),
+    ).toBeLessThan(1);
+  });
+
+  it('does not go to and fro', () => {
+    const resolution = new Resolution();
+    play(resolution, 120, 8, 50);
+    const seen = new Set<number>();
+    for (let n = 0; n < 60; n++) seen.add(play(resolution, 6, 8, 50));
+    expect(seen.size).toBe(1);
   });
 });

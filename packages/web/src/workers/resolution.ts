@@ -1,51 +1,79 @@
-/** Shares of the Screen's own pixels at which the preview may be painted. */
-const scales = [1, 0.75, 0.5, 0.375, 0.25];
+/** Shares of the Screen's own pixels, along a side, at which the preview may be painted. */
+const scales = [1, 0.85, 0.75, 0.625, 0.5, 0.375, 0.25];
 
-/** Longest time between frames that still is 30 a second, with a little to spare, in milliseconds. */
-const slowest = 31;
+/** What lands on the second tick of a screen of 60 a second still is 30 a second: milliseconds, with a little to spare. */
+const enough = 31;
+
+/** A lower resolution has to take at least this much less time, or it is not worth its looks. */
+const worthwhile = 0.85;
+
+/** To go up again, it has to fit with more to spare. */
+const spare = 0.85;
 
 /** Frames looked at before the resolution is changed. */
-const lookAt = 12;
+const lookAt = 6;
 
-/** Chooses the preview's resolution while playing: as high as 30 frames a second allow. */
+/** How much of what is known of earlier frames is kept from one to the next. */
+const memory = 0.93;
+
+/** Milliseconds that a picture of no pixels is taken for until frames of two sizes are known. */
+const guess = 8;
+
+/**
+ * Chooses the preview's resolution while playing. A frame's time is taken for a fixed part and one in proportion to its
+ * pixels, both fitted to the last frames by least squares: so it goes down only as long as that is of use.
+ */
 export class Resolution {
   private index = 0;
-  private last = 0;
-  private intervals: number[] = [];
-  private paints: number[] = [];
-  /** Frames for which a higher resolution is not tried again after it turned out too slow. */
-  private patience = 0;
+  private frames = 0;
+  /** Sums of weights, areas, times, and their products; areas as shares of the full size. */
+  private sums = { weight: 0, area: 0, time: 0, square: 0, product: 0 };
 
   get scale(): number {
     return scales[this.index]!;
   }
 
-  /** Forgets the last frame's time, for playback has just begun or ended. */
-  restart(): void {
-    this.last = 0;
-    this.intervals = [];
-    this.paints = [];
+  /** Milliseconds of a frame: its fixed part, and what all pixels of the Screen would take. */
+  get cost(): { fixed: number; pixels: number } {
+    const { weight, area, time, square, product } = this.sums;
+    const spread = weight * square - area * area;
+    if (spread > 1e-4 * weight * weight) {
+      const pixels = Math.max(0, (weight * product - area * time) / spread);
+      return { fixed: Math.max(0, (time - pixels * area) / weight), pixels };
+    }
+    const fixed = Math.min(guess, time / weight);
+    return { fixed, pixels: (time / weight - fixed) / (area / weight) };
   }
 
-  /** Takes note of a painted frame. @param start when its painting began, in milliseconds */
-  note(start: number, paintMs: number): void {
-    if (this.last > 0) this.intervals.push(start - this.last);
-    this.paints.push(paintMs);
-    this.last = start;
-    if (this.patience > 0) this.patience--;
-    if (this.intervals.length < lookAt) return;
-    const interval = median(this.intervals);
-    const paint = median(this.paints);
-    this.intervals = [];
-    this.paints = [];
-    if ((interval > slowest || paint > slowest * 0.8) && this.index < scales.length - 1) {
-      this.index++;
-      this.patience = 300;
-    } else if (this.index > 0 && this.patience === 0) {
-      const grows = (scales[this.index - 1]! / scales[this.index]!) ** 2;
-      if (paint * grows < slowest * 0.5 && interval < slowest * 0.75) this.index--;
-    }
+  /** Playback has just begun or ended: the next frames tell how it is now. */
+  restart(): void {
+    this.frames = 0;
+  }
+
+  /** Takes note of a painted frame. */
+  note(paintMs: number): void {
+    const { sums } = this;
+    const area = this.scale ** 2;
+    for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] *= memory;
+    sums.weight += 1;
+    sums.area += area;
+    sums.time += paintMs;
+    sums.square += area * area;
+    sums.product += area * paintMs;
+    if (++this.frames < lookAt) return;
+    this.frames = 0;
+    this.choose();
+  }
+
+  private choose(): void {
+    const { fixed, pixels } = this.cost;
+    const timeOf = (index: number) => fixed + pixels * scales[index]! ** 2;
+    let best = 0;
+    for (let lower = 1; lower < scales.length && timeOf(best) > enough; lower++)
+      if (timeOf(lower) < worthwhile * timeOf(best)) best = lower;
+    // Neither to and fro, nor up by more than is sure.
+    if (best < this.index && timeOf(best) > enough * spare && timeOf(this.index) < enough) return;
+    // Down step by step: what is fixed shows only in frames of other sizes.
+    this.index = Math.min(best, this.index + 1);
   }
 }
-
-const median = (values: number[]) => values.slice().sort((a, b) => a - b)[values.length >> 1]!;
