@@ -21,8 +21,8 @@ const mostSimple: i32 = 1000;
 const pieceBytes: usize = 16;
 
 /** More pieces than this in a pixel are not looked at in pairs: heights are taken in even steps instead. */
-const mostPairs: i32 = 40;
-const evenSteps: i32 = 32;
+const mostPairs: i32 = 6;
+const evenSteps: i32 = 16;
 
 let width: i32 = 0;
 let evenOdd: bool = false;
@@ -433,7 +433,10 @@ function pixelCover(list: i32): f64 {
   for (let next = list; next != 0;) {
     const piece = pieces + <usize>(next - 1) * pieceBytes;
     if (load<i32>(piece, 12) < 0) up++;
-    store<u32>(order + ((<usize>count) << 4), <u32>piece);
+    const entry = order + ((<usize>count) << 4);
+    store<u32>(entry, <u32>piece);
+    const tall = <f64>load<u16>(piece, 10) - <f64>load<u16>(piece, 6);
+    store<f64>(entry, (<f64>load<u16>(piece, 8) - <f64>load<u16>(piece, 4)) / tall, 8);
     count++;
     next = load<i32>(piece);
   }
@@ -500,9 +503,10 @@ function bandCover(count: i32, from: f64, to: f64, winding: i32): f64 {
   let found = 0;
   const sorted = order + ((<usize>count) << 4);
   for (let n = 0; n < count; n++) {
-    const piece = <usize>load<u32>(order + ((<usize>n) << 4));
+    const entry = order + ((<usize>n) << 4);
+    const piece = <usize>load<u32>(entry);
     if (<f64>load<u16>(piece, 6) > middle || <f64>load<u16>(piece, 10) < middle) continue;
-    const x = xAt(piece, middle);
+    const x = <f64>load<u16>(piece, 4) + (middle - <f64>load<u16>(piece, 6)) * load<f64>(entry, 8);
     let at = found;
     while (at > 0 && load<f64>(sorted + ((<usize>(at - 1)) << 4)) > x) at--;
     const place = sorted + ((<usize>at) << 4);

@@ -34,8 +34,8 @@ function levelOf(image: Texture, level: number): Texture {
 /** Colours multiplied by opacity: the same image where all of it is opaque. */
 function multiplied(image: Texture): Texture {
   const { width, height, rgba } = image;
-  let opaque = true;
-  for (let i = 3; i < rgba.length && opaque; i += 4) opaque = rgba[i] === 255;
+  let opaque = image.opaque ?? true;
+  if (image.opaque === undefined) for (let i = 3; i < rgba.length && opaque; i += 4) opaque = rgba[i] === 255;
   if (opaque) return image;
   return passMemory().within(() => {
     const at = passMemory().bytes(rgba);

@@ -10,6 +10,8 @@ export interface Texture {
   width: number;
   height: number;
   rgba: Uint8ClampedArray | Uint8Array;
+  /** Whether all of it is known to be opaque. */
+  opaque?: boolean;
 }
 
 /** Bytes of a face in memory, and rows of a band: see assembly/faces.ts and raster.ts. */

@@ -154,7 +154,7 @@ describe('areas', () => {
         '#ffffff',
       ),
     );
-    // So many edges in a pixel are looked at in 32 even steps.
+    // So many edges in a pixel are looked at in 16 even steps.
     expect(farthest(once, often)).toBeLessThanOrEqual(8);
   });
 });
