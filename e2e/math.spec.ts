@@ -2,6 +2,8 @@ import { expect, test, type Page } from './test';
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
+import { corpus } from '../packages/painter/test/corpus';
+import { paintBits } from '../packages/painter/test/paintBits';
 import { bodyKinds } from '../packages/core/src/body/registry';
 import { motionBits } from '../packages/core/src/drive/motionBits';
 import { mathBits } from '../packages/core/src/math/mathBits';
@@ -10,10 +12,10 @@ import { passKinds } from '../packages/core/src/pass/registry';
 import { passNames } from '../packages/core/src/pass/testPasses';
 import { sceneBits } from '../packages/core/src/scene/sceneBits';
 
-/** Bytes of the numbers that a function without arguments, from a file of the core, gives in the browser. */
+/** Bytes of the numbers that a function without arguments gives in the browser. @param file below `packages` */
 async function bytesInBrowser(page: Page, file: string, name: string): Promise<Uint8Array> {
   const { outputFiles } = await build({
-    entryPoints: [fileURLToPath(new URL(`../packages/core/src/${file}`, import.meta.url))],
+    entryPoints: [fileURLToPath(new URL(`../packages/${file}`, import.meta.url))],
     bundle: true,
     format: 'iife',
     globalName: 'cyclogramBits',
@@ -34,13 +36,13 @@ async function bytesInBrowser(page: Page, file: string, name: string): Promise<U
 const hash = (all: Uint8Array) => createHash('sha256').update(all).digest('hex');
 
 test('the mathematics of pictures gives the same bits in the browser as in Node', async ({ page }) => {
-  const bytes = await bytesInBrowser(page, 'math/mathBits.ts', 'mathBits');
+  const bytes = await bytesInBrowser(page, 'core/src/math/mathBits.ts', 'mathBits');
   expect(bytes.length).toBeGreaterThan(80_000);
   expect(hash(bytes)).toBe(hash(new Uint8Array(mathBits().buffer)));
 });
 
 test('wander, flicker, steps and swing are the same bits in the browser as in Node', async ({ page }) => {
-  const bytes = await bytesInBrowser(page, 'drive/motionBits.ts', 'motionBits');
+  const bytes = await bytesInBrowser(page, 'core/src/drive/motionBits.ts', 'motionBits');
   const own = motionBits();
   expect(own.length).toBe(2500);
   for (let source = 0; source < 5; source++)
@@ -52,7 +54,7 @@ test('the rasteriser paints every kind of body with the same bits in the browser
   page,
 }) => {
   const own = sceneBits();
-  const bytes = await bytesInBrowser(page, 'scene/sceneBits.ts', 'sceneBits');
+  const bytes = await bytesInBrowser(page, 'core/src/scene/sceneBits.ts', 'sceneBits');
   const each = own.length / Object.keys(bodyKinds).length;
   for (let at = 0; at < own.length; at += each) {
     const painted = own.subarray(at, at + each).filter((value, i) => i % 4 === 3 && value > 0);
@@ -63,7 +65,7 @@ test('the rasteriser paints every kind of body with the same bits in the browser
 
 test('every pass makes the same bits of the same pixels in the browser as in Node', async ({ page }) => {
   const own = passBits();
-  const bytes = await bytesInBrowser(page, 'pass/passBits.ts', 'passBits');
+  const bytes = await bytesInBrowser(page, 'core/src/pass/passBits.ts', 'passBits');
   // Kinds that look back in time have no picture before this one; every other kind makes something of it.
   const each = own.length / passNames.length;
   const made = passNames.map((_, i) => hash(own.subarray(i * each, (i + 1) * each)));
@@ -71,4 +73,14 @@ test('every pass makes the same bits of the same pixels in the browser as in Nod
   for (const [i, kind] of passNames.entries())
     expect(made[i] === unchanged, kind).toBe(passKinds[kind].heading === 'Time');
   expect(hash(bytes)).toBe(hash(own));
+});
+
+test('the painter paints the same bits in the browser as in Node, whatever it paints', async ({ page }) => {
+  const own = paintBits();
+  const bytes = await bytesInBrowser(page, 'painter/test/paintBits.ts', 'paintBits');
+  const names = corpus().map(({ name }) => name);
+  // Nearly every picture is another one.
+  expect(new Set(own).size).toBeGreaterThan(0.8 * names.length);
+  const there = new Uint32Array(bytes.buffer);
+  expect(names.filter((_, i) => own[i] !== there[i])).toEqual([]);
 });

@@ -1,22 +1,10 @@
-import type { Picture, Texture } from '@cyclogram/core';
-import { Painter } from '../src/painter';
+import type { Picture } from '@cyclogram/core';
 import { CanvasPainter } from './canvas/canvasPainter';
 import { canvasImage, createSkiaSurface, createSurface } from './canvas/skia';
 import type { Frame } from './compareFrames';
+import type { Images } from './painted';
 
-export type Images = ReadonlyMap<string, Texture>;
-
-/** A picture by the painter. */
-export function painted(
-  picture: Picture,
-  width: number,
-  height: number,
-  images: Images = new Map(),
-  painter = new Painter(),
-): Frame {
-  painter.images = images;
-  return painter.paint(picture, width, height, (surface) => ({ width, height, rgba: surface.bytes.slice() }));
-}
+export { painted, type Images } from './painted';
 
 /** The same on a canvas of Skia's. */
 export function paintedOnCanvas(

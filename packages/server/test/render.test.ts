@@ -229,6 +229,19 @@ describe('a part of a film', () => {
     expect(Math.abs(loudest - 24000)).toBeLessThan(10);
   });
 
+  it('is planned in segments of half a second to four seconds, at least sixteen of a film of eight seconds', () => {
+    const film = smallFilm({ path: 'x' });
+    const counts = (seconds: number) => segmentsOf(planRender(film, seconds, {})).map(({ count }) => count);
+    expect(counts(8)).toEqual(Array.from({ length: 16 }, () => 15));
+    expect(counts(4)).toEqual(Array.from({ length: 8 }, () => 15));
+    expect(counts(32)).toEqual(Array.from({ length: 16 }, () => 60));
+    expect(Math.max(...counts(600))).toBe(120);
+    // One that was begun before keeps its own.
+    const plan = planRender(film, 8, {});
+    delete plan.settings.segmentFrames;
+    expect(segmentsOf(plan).map(({ count }) => count)).toEqual([120, 120]);
+  });
+
   it('is planned in segments that leave no frame out', () => {
     const film = smallFilm({ path: 'x' });
     const plan = planRender(film, 30, { from: 1.3, to: 27.7 });

@@ -21,9 +21,11 @@ export interface RenderSettings extends EncodeSettings {
   fadeOut: number;
   /** Of a sheet: the range that its moments are spread over, in seconds. */
   spread?: [number, number];
+  /** Frames of a segment: kept with the render, so that whoever goes on with it finds the same pieces. */
+  segmentFrames?: number;
 }
 
-export const settingsStandard: Omit<RenderSettings, 'spread'> = {
+export const settingsStandard: Omit<RenderSettings, 'spread' | 'segmentFrames'> = {
   fit: 'extend',
   quality: 'high',
   crf: null,
@@ -34,7 +36,7 @@ export const settingsStandard: Omit<RenderSettings, 'spread'> = {
 };
 
 /** What is asked for: size and rate default to the film's, the part to all of it. */
-export interface RenderRequest extends Partial<Omit<RenderSettings, 'spread'>> {
+export interface RenderRequest extends Partial<Omit<RenderSettings, 'spread' | 'segmentFrames'>> {
   /** Id of the format. */
   format?: string | undefined;
   width?: number | undefined;
@@ -60,8 +62,10 @@ export interface RenderPlan {
   settings: RenderSettings;
 }
 
-/** Seconds in a segment. */
-const segmentSeconds = 4;
+/** Seconds in a segment: as long as there are so many that short films keep every processor busy to the end. */
+const shortestSegment = 0.5;
+const longestSegment = 4;
+const leastSegments = 16;
 /** Longest side of a picture, in pixels, and most moments of a sheet. */
 const longestSide = 8192;
 const mostMoments = 400;
@@ -87,13 +91,14 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   if (!(rate >= 1 && rate <= 120)) refuse(`A video has 1 to 120 frames per second, not ${rate}.`);
   if (filmSeconds <= 0) refuse('The film has no song yet. Add one, then render.');
   const { kind, label, transparent } = format;
-  const settings = { ...settingsStandard, ...settingsOf(request) };
+  const settings: RenderSettings = { ...settingsStandard, ...settingsOf(request) };
   if (settings.transparent && !transparent)
     refuse(`${label} cannot be transparent. These can: ${transparentFormats()}.`);
   // Only what goes on for a while comes and goes.
   if (kind === 'still' || kind === 'sheet') Object.assign(settings, { fadeIn: 0, fadeOut: 0 });
   const frames =
     kind === 'still' ? stillFrame(request, filmSeconds, rate) : rangeFrames(request, filmSeconds, rate);
+  settings.segmentFrames = segmentFramesOf(frames.frameCount, rate);
   const plan = { format: format.id, width, height, fps, settings, ...frames };
   if (kind === 'sheet') Object.assign(plan, sheetFrames(request, plan));
   const wrong = format.problem(encodePlanOf(plan));
@@ -163,10 +168,17 @@ export function rangeLevel({ fps, firstFrame, frameCount, settings }: RenderPlan
   return fadeLevel({ fadeIn, fadeOut, curve: 'smooth' }, start, end, t);
 }
 
+/** How many frames a segment of a render has. @param rate frames a second */
+function segmentFramesOf(frameCount: number, rate: number): number {
+  const seconds = frameCount / rate / leastSegments;
+  return Math.max(1, Math.round(Math.min(longestSegment, Math.max(shortestSegment, seconds)) * rate));
+}
+
 /** The parts of a render: index, first frame and number of frames. A sound alone has none. */
-export function segmentsOf({ format, firstFrame, frameCount, fps }: RenderPlan) {
+export function segmentsOf({ format, firstFrame, frameCount, fps, settings }: RenderPlan) {
   if (formatOf(format).kind === 'sound') return [];
-  const size = Math.max(1, Math.round(segmentSeconds * fpsOf(fps)));
+  // Renders of before have no number of their own.
+  const size = settings.segmentFrames ?? Math.max(1, Math.round(longestSegment * fpsOf(fps)));
   return Array.from({ length: Math.ceil(frameCount / size) }, (_, index) => ({
     index,
     first: firstFrame + index * size,
