@@ -8,11 +8,15 @@ import { benchFinish } from './finish';
 import { benchFootage } from './footage';
 import { benchHearing } from './hearing';
 import { benchListening } from './listening';
+import { benchPace } from './pace';
 import { benchPreview, benchTenFigures } from './preview';
 import { benchRendering } from './rendering';
 import { benchScene } from './scene';
 
-/** Prints how fast Cyclogram is, as JSON: ratios measured in one run, with what is aimed at. */
+/**
+ * Prints how fast Cyclogram is, as JSON: ratios measured in one run, with what is aimed at. All of it, or what is named:
+ * `npm run bench -- pace`.
+ */
 
 // The benchmarks are started from the root of the repository.
 const server = (name: string) => resolve('packages/server/dist', name);
@@ -29,39 +33,34 @@ try {
     });
     child.on('exit', () => reject(new Error('the server ended')));
   });
-  const preview = await benchPreview(url);
-  const previewOfTen = await benchTenFigures(url);
-  const previewOfTerrain = await benchPreview(url, 'demo-night-crossing');
-  const previewOfGlobe = await benchPreview(url, 'demo-storm-glass');
-  const listening = await benchListening(url, data);
+  // By name: what runs in the application first, then what runs by itself.
+  const inBrowser = {
+    preview: () => benchPreview(url),
+    previewOfTen: () => benchTenFigures(url),
+    previewOfTerrain: () => benchPreview(url, 'demo-night-crossing'),
+    previewOfGlobe: () => benchPreview(url, 'demo-storm-glass'),
+    listening: () => benchListening(url, data),
+  };
+  const alone = {
+    hearing: benchHearing,
+    figures: benchFigures,
+    cords: benchCords,
+    scene: benchScene,
+    finish: benchFinish,
+    footage: () => benchFootage(server('cli.js')),
+    rendering: () => benchRendering(server('cli.js'), data),
+    pace: () => benchPace(data),
+  };
+  const names = process.argv.slice(2);
+  const results: Record<string, unknown> = {};
+  const run = async (benches: Record<string, () => unknown>) => {
+    for (const [name, bench] of Object.entries(benches))
+      if (names.length === 0 || names.includes(name)) results[name] = await bench();
+  };
+  await run(inBrowser);
   child.kill();
-  const hearing = await benchHearing();
-  const figures = benchFigures();
-  const cords = benchCords();
-  const scene = await benchScene();
-  const finish = await benchFinish();
-  const footage = await benchFootage(server('cli.js'));
-  const rendering = await benchRendering(server('cli.js'), data);
-  console.log(
-    JSON.stringify(
-      {
-        hearing,
-        listening,
-        preview,
-        previewOfTen,
-        previewOfTerrain,
-        previewOfGlobe,
-        figures,
-        cords,
-        scene,
-        finish,
-        footage,
-        rendering,
-      },
-      null,
-      2,
-    ),
-  );
+  await run(alone);
+  console.log(JSON.stringify(results, null, 2));
 } finally {
   child.kill();
   await rm(data, { recursive: true, force: true });

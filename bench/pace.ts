@@ -129,11 +129,15 @@ async function measure(services: Services, film: Film, folder: string) {
     painting.push((1000 * (ownSeconds() - start)) / framesEach);
     encoding.push((1000 * (await encode(frames, join(folder, 'a.mp4')))) / framesEach);
   }
-  const busy = (performance.now() - wall) / 1000 / (ownSeconds() - own + (encoding.reduce((a, b) => a + b) * framesEach) / 1000);
+  const busy =
+    (performance.now() - wall) /
+    1000 /
+    (ownSeconds() - own + (encoding.reduce((a, b) => a + b) * framesEach) / 1000);
   assets.close();
   const count = blocks * framesEach;
   const each = (milliseconds: number) => round(milliseconds / count);
-  const nanoseconds = (milliseconds: number) => round((milliseconds * 1e6) / count / size.width / size.height, 2);
+  const nanoseconds = (milliseconds: number) =>
+    round((milliseconds * 1e6) / count / size.width / size.height, 2);
   const [paintMs, encodeMs] = [median(painting), median(encoding)];
   return {
     paintMs: round(paintMs),

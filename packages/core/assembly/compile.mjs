@@ -50,8 +50,9 @@ export async function compile({ source, name }) {
     .match(/.{1,110}/g);
   return [
     `/** WebAssembly of assembly/${source}, in hex: made by \`npm run wasm\`. */`,
-    `export const ${name} =`,
-    ...lines.map((line, i) => `  '${line}'${i < lines.length - 1 ? ' +' : ';'}`),
+    `export const ${name} = [`,
+    ...lines.map((line) => `  '${line}',`),
+    "].join('');",
     '',
   ].join('\n');
 }

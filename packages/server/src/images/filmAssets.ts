@@ -1,4 +1,4 @@
-import { FilmAssets, readPng, smallCopy } from '@cyclogram/painter';
+import { FilmAssets, readPng, smallCopy, type PaintImage } from '@cyclogram/painter';
 import { readFile } from 'node:fs/promises';
 import { FrameReader } from '../footage/frameReader';
 import { loadTypeface } from '../typefaces/loadTypeface';
@@ -8,8 +8,9 @@ import type { FilmFiles } from './filmFiles';
 export function filmAssets({ images, footage, typefaces }: FilmFiles): FilmAssets {
   const assets = new FilmAssets(new Map(Object.entries(images)), {
     async image(path) {
-      const image = readPng(await readFile(path));
-      return { ...image, small: smallCopy(image) };
+      const image: PaintImage = readPng(await readFile(path));
+      image.small = smallCopy(image);
+      return image;
     },
     typeface: (name) => loadTypeface(name, typefaces),
     footage: (id) => FrameReader.open(footage[id]!),

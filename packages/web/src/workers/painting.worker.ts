@@ -279,6 +279,7 @@ function reportStats(width: number, height: number, paintMs: number): void {
 async function readImage(address: string): Promise<PaintImage> {
   const response = await fetch(address);
   if (!response.ok) throw new Error(`the image ${address} cannot be read`);
-  const image = readPng(new Uint8Array(await response.arrayBuffer()));
-  return { ...image, small: smallCopy(image) };
+  const image: PaintImage = readPng(new Uint8Array(await response.arrayBuffer()));
+  image.small = smallCopy(image);
+  return image;
 }
