@@ -47,7 +47,7 @@ describe('PNG files', () => {
       if (isGrey) expect(rgba[0]).toBe(rgba[2]);
       else
         [0x40, 0x80, 0xc0].forEach((value, i) =>
-          expect(Math.abs(rgba[i]! - value)).toBeLessThanOrEqual(format === 'pal8' ? 16 : 8),
+          expect(Math.abs(rgba[i]! - value)).toBeLessThanOrEqual(format === 'pal8' ? 32 : 8),
         );
     },
   );
