@@ -17,7 +17,8 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { hearFilm } from '../src/hearing/hearFilm';
-import { planRender, segmentsOf } from '../src/render/plan';
+import { formatOf } from '../src/render/format/registry';
+import { encodePlanOf, planRender, segmentsOf } from '../src/render/plan';
 import {
   clicks,
   cyclogram,
@@ -227,6 +228,25 @@ describe('a part of a film', () => {
     let loudest = 0;
     samples.forEach((value, n) => (loudest = Math.abs(value) > Math.abs(samples[loudest]!) ? n : loudest));
     expect(Math.abs(loudest - 24000)).toBeLessThan(10);
+  });
+
+  it('is a draft of half the size, quickly encoded, where that is asked for', async () => {
+    const film = smallFilm({ path: 'x' });
+    const sizeOf = (width: number, height: number) => {
+      const plan = planRender(film, 8, { width, height, quality: 'draft' });
+      return [plan.width, plan.height];
+    };
+    expect(sizeOf(1920, 1080)).toEqual([960, 540]);
+    expect(sizeOf(1080, 1350)).toEqual([540, 676]);
+    expect(sizeOf(18, 16)).toEqual([16, 16]);
+    expect(() => sizeOf(9000, 9000)).toThrow('9000 x 9000');
+    const plan = encodePlanOf(planRender(film, 8, { quality: 'draft', speed: 'slow' }));
+    const list = formatOf('h264-mp4').pictureArguments(plan);
+    expect(list[list.indexOf('-preset') + 1]).toBe('ultrafast');
+    await writeWav(join(folder, 'draft.wav'), clicks(1, [0.5], 0.9));
+    const path = await writeFilm('draft.json', smallFilm({ path: 'draft.wav' }));
+    const video = await render(path, 'draft.mp4', '--size', '320x180', '--quality', 'draft', '--to', '0.4');
+    expect(await streams(video)).toMatchObject({ video: { width: 160, height: 90 } });
   });
 
   it('is planned in segments of half a second to four seconds, at least sixteen of a film of eight seconds', () => {

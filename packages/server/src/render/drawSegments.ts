@@ -21,6 +21,7 @@ import type { Segment, SegmentsTask } from '../work/tasks';
 import { checkFolder, checkVideo } from './checkVideo';
 import { startEncoder } from './encode';
 import { formatOf } from './format/registry';
+import { FramePool } from './framePool';
 import { encodePlanOf, momentOfFrame, rangeLevel } from './plan';
 import { framePattern } from './pictureFolder';
 
@@ -104,14 +105,14 @@ async function drawSegment(
   if (folder) await mkdir(temporary);
   const target = folder ? join(temporary, framePattern) : temporary;
   const { process: encoder, finished } = startEncoder(format, own, target, signal);
+  const frames = new FramePool();
   let ended = false;
   void finished.finally(() => (ended = true)).catch(() => {});
   try {
     let unreported = 0;
     for (let n = 0; n < count && !ended; n++) {
-      // The pipe keeps what it is given until it is through, and the planes are good for this frame only.
-      const planes = Buffer.from(await draw(first + n));
-      const more = encoder.stdin.write(planes);
+      const planes = frames.take(await draw(first + n));
+      const more = encoder.stdin.write(planes, () => frames.give(planes));
       if (!more) await Promise.race([once(encoder.stdin, 'drain').catch(() => {}), finished.catch(() => {})]);
       if (++unreported === reportEvery || n === count - 1) {
         report({ frames: unreported });

@@ -82,11 +82,15 @@ export const encodePlanOf = ({ settings, ...plan }: RenderPlan): EncodePlan => (
  * @throws Problem when format, size, rate or part cannot be rendered, saying what would work
  */
 export function planRender(film: Film, filmSeconds: number, request: RenderRequest): RenderPlan {
-  const { width = film.width, height = film.height, fps = film.fps } = request;
+  const { fps = film.fps } = request;
+  const asked = { width: request.width ?? film.width, height: request.height ?? film.height };
+  const { width, height } = request.quality === 'draft' ? halved(asked) : asked;
   const format = formatOf(request.format ?? defaultFormat.id);
   const isSide = (n: number) => Number.isInteger(n) && n >= 16 && n <= longestSide;
-  if (!isSide(width) || !isSide(height))
-    refuse(`Width and height are whole numbers from 16 to ${longestSide}, not ${width} x ${height}.`);
+  if (!isSide(asked.width) || !isSide(asked.height))
+    refuse(
+      `Width and height are whole numbers from 16 to ${longestSide}, not ${asked.width} x ${asked.height}.`,
+    );
   const rate = fpsOf(fps);
   if (!(rate >= 1 && rate <= 120)) refuse(`A video has 1 to 120 frames per second, not ${rate}.`);
   if (filmSeconds <= 0) refuse('The film has no song yet. Add one, then render.');
@@ -105,6 +109,12 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   if (wrong) refuse(wrong);
   return plan;
 }
+
+/** The size of a draft: half as wide and high, in whole pairs of pixels, as encoders take them. */
+const halved = ({ width, height }: { width: number; height: number }) => ({
+  width: Math.max(16, 2 * Math.round(width / 4)),
+  height: Math.max(16, 2 * Math.round(height / 4)),
+});
 
 /** The labels of formats that can be transparent. */
 const transparentFormats = (): string =>

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { call } from './client';
 
 export type FormatKind = 'video' | 'sequence' | 'loop' | 'still' | 'sheet' | 'sound';
-export type Quality = 'high' | 'medium' | 'low';
+export type Quality = 'high' | 'medium' | 'low' | 'draft';
 export type Speed = 'fast' | 'medium' | 'slow';
 export type PictureFit = 'fit' | 'fill' | 'extend';
 

@@ -161,6 +161,7 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
               { value: 'high', label: `High, ${format.crf.high}` },
               { value: 'medium', label: `Medium, ${format.crf.medium}` },
               { value: 'low', label: `Low, ${format.crf.low}` },
+              { value: 'draft', label: 'Draft, half the size' },
               { value: 'crf', label: 'Custom rate factor' },
             ])}
             {output.quality === 'crf' && (
@@ -177,6 +178,7 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
           </>
         )}
         {format.speeds &&
+          output.quality !== 'draft' &&
           choice(
             'speed',
             'Encoder speed',

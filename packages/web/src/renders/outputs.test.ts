@@ -13,7 +13,7 @@ const film = {
 const context = { film, filmId: 'f', seconds: 30, loop: [2, 3] as const, time: 7.5 };
 const format = (part: Partial<RenderFormat> = {}): RenderFormat => ({
   ...{ id: 'x', kind: 'video', label: 'X', about: '', extension: 'x', sound: null, transparent: false },
-  ...{ crf: { high: 1, medium: 2, low: 3, least: 0, most: 9 }, speeds: true },
+  ...{ crf: { high: 1, medium: 2, low: 3, draft: 4, least: 0, most: 9 }, speeds: true },
   ...part,
 });
 const output = (part: Partial<Output> = {}): Output => ({ ...outputStandard, ...part });
@@ -46,6 +46,9 @@ describe('outputs', () => {
     expect(wish).toMatchObject({ transparent: false, crf: 7, from: 0, to: 30 });
     expect(wish).not.toHaveProperty('at');
     expect(wishOf(output({ quality: 'crf' }), format({ crf: null }), context).crf).toBeNull();
+    // Nor does a draft of what has no quality to choose.
+    expect(wishOf(output({ quality: 'draft' }), format({ crf: null }), context).quality).toBe('high');
+    expect(wishOf(output({ quality: 'draft' }), format(), context).quality).toBe('draft');
     const still = wishOf(
       output({ transparent: true }),
       format({ kind: 'still', transparent: true }),

@@ -89,7 +89,7 @@ export function wishOf(output: Output, format: RenderFormat, context: OutputCont
     ...{ format: format.id, width, height, fit: output.fit, fps: rateOf(output, film) },
     ...part,
     ...(format.kind === 'sheet' ? { moments: output.moments } : {}),
-    quality: output.quality === 'crf' ? 'high' : output.quality,
+    quality: output.quality === 'crf' || !format.crf ? 'high' : output.quality,
     crf: output.quality === 'crf' && format.crf ? output.crf : null,
     speed: output.speed,
     transparent: output.transparent && format.transparent,
@@ -108,6 +108,7 @@ const own = (part: Partial<Output>): Output => ({ ...outputStandard, ...part });
 /** Presets to begin with. */
 export const shippedPresets: readonly OutputPreset[] = [
   { name: 'Video, 1080p', outputs: [own({ size: '1080p' })] },
+  { name: 'Draft', outputs: [own({ quality: 'draft', name: '{title} draft' })] },
   {
     name: 'Wide and upright',
     outputs: [own({ size: '1080p' }), own({ size: 'upright-1080', name: '{title} {size}' })],

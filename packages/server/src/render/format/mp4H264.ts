@@ -1,5 +1,5 @@
 import { evenProblem, h264Level, levelProblem } from './limits';
-import { crfOf, type RenderFormat } from './renderFormat';
+import { crfOf, speedOf, type RenderFormat } from './renderFormat';
 import { aacArguments, colorTags, keyframeDistance } from './video';
 
 /**
@@ -18,15 +18,15 @@ export const mp4H264: RenderFormat = {
   sound: 'AAC, 256 kbit/s',
   transparent: false,
   // 16 is close to what the eye can tell apart.
-  crf: { high: 16, medium: 20, low: 26, least: 0, most: 40 },
-  speeds: { fast: 'veryfast', medium: 'medium', slow: 'slow' },
+  crf: { high: 16, medium: 20, low: 26, draft: 28, least: 0, most: 40 },
+  speeds: { fast: 'veryfast', medium: 'medium', slow: 'slow', draft: 'ultrafast' },
   bitsPerPixel: 0.03,
   cover: true,
   problem: (plan) => evenProblem(plan) ?? levelProblem(plan, h264Level),
   pixels: () => 'yuv420p',
   segment: 'mp4',
   pictureArguments: (plan) => [
-    ...['-c:v', 'libx264', '-preset', mp4H264.speeds![plan.speed], '-crf', String(crfOf(mp4H264, plan))],
+    ...['-c:v', 'libx264', '-preset', speedOf(mp4H264, plan), '-crf', String(crfOf(mp4H264, plan))],
     ...['-bf', '0', '-threads', '1', '-g', keyframeDistance(plan)],
     ...colorTags,
     ...['-f', 'mp4'],

@@ -1,5 +1,5 @@
 import { evenProblem, hevcLevel, levelProblem } from './limits';
-import { crfOf, type RenderFormat } from './renderFormat';
+import { crfOf, speedOf, type RenderFormat } from './renderFormat';
 import { aacArguments, colorTags, keyframeDistance } from './video';
 
 /** HEVC, 4:2:0, with AAC in MP4; without B-frames, so that segments join without any shift of time. */
@@ -12,8 +12,8 @@ export const mp4Hevc: RenderFormat = {
   mimeType: 'video/mp4',
   sound: 'AAC, 256 kbit/s',
   transparent: false,
-  crf: { high: 16, medium: 21, low: 27, least: 0, most: 42 },
-  speeds: { fast: 'superfast', medium: 'fast', slow: 'slow' },
+  crf: { high: 16, medium: 21, low: 27, draft: 29, least: 0, most: 42 },
+  speeds: { fast: 'superfast', medium: 'fast', slow: 'slow', draft: 'ultrafast' },
   alone: true,
   bitsPerPixel: 0.02,
   cover: true,
@@ -21,7 +21,7 @@ export const mp4Hevc: RenderFormat = {
   pixels: () => 'yuv420p',
   segment: 'mp4',
   pictureArguments: (plan) => [
-    ...['-c:v', 'libx265', '-preset', mp4Hevc.speeds![plan.speed], '-crf', String(crfOf(mp4Hevc, plan))],
+    ...['-c:v', 'libx265', '-preset', speedOf(mp4Hevc, plan), '-crf', String(crfOf(mp4Hevc, plan))],
     ...['-x265-params', `log-level=error:bframes=0:keyint=${keyframeDistance(plan)}:open-gop=0`],
     ...colorTags,
     // The tag that players of several makers look for.

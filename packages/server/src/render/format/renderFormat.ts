@@ -1,13 +1,14 @@
 import type { FrameRate, PixelForm } from '@cyclogram/core';
 
 /** What of a format can be chosen by name; each format says what it means for its encoder. */
-export const qualities = { high: 'High', medium: 'Medium', low: 'Low' } as const;
+export const qualities = { high: 'High', medium: 'Medium', low: 'Low', draft: 'Draft' } as const;
 export type Quality = keyof typeof qualities;
 export const speeds = { fast: 'Fast', medium: 'Medium', slow: 'Slow' } as const;
 export type Speed = keyof typeof speeds;
 
 /** How a render is encoded. */
 export interface EncodeSettings {
+  /** A draft has half the size, and is encoded as quickly as can be, whatever the speed says. */
   quality: Quality;
   /** Constant rate factor in place of the named quality: lower is better; null for that. */
   crf: number | null;
@@ -46,8 +47,8 @@ export interface RenderFormat {
   transparent: boolean;
   /** Constant rate factors of the named qualities, and between which others may lie. */
   crf?: Record<Quality, number> & { least: number; most: number };
-  /** What the encoder calls the named speeds. */
-  speeds?: Record<Speed, string>;
+  /** What the encoder calls the named speeds, and that of drafts. */
+  speeds?: Record<Speed | 'draft', string>;
   /** Whether its encoder uses all processors and much memory: one segment at a time then. */
   alone?: true;
   /** Whether a cover picture can be put into the file. */
@@ -65,6 +66,10 @@ export interface RenderFormat {
   /** Arguments of ffmpeg that write joined pictures and a sound into one file. */
   fileArguments(plan: EncodePlan): string[];
 }
+
+/** What the encoder calls the speed of a plan. */
+export const speedOf = ({ speeds }: RenderFormat, { quality, speed }: EncodeSettings): string =>
+  speeds![quality === 'draft' ? 'draft' : speed];
 
 /** The constant rate factor of a plan: its own, or that of its quality. */
 export const crfOf = ({ crf }: RenderFormat, plan: EncodeSettings): number =>

@@ -1,5 +1,5 @@
 import { av1Level, evenProblem, levelProblem } from './limits';
-import { crfOf, type RenderFormat } from './renderFormat';
+import { crfOf, speedOf, type RenderFormat } from './renderFormat';
 import { colorTags, keyframeDistance, opusArguments } from './video';
 
 /** AV1 with Opus in WebM. */
@@ -12,8 +12,8 @@ export const webmAv1: RenderFormat = {
   mimeType: 'video/webm',
   sound: 'Opus',
   transparent: false,
-  crf: { high: 14, medium: 28, low: 40, least: 1, most: 55 },
-  speeds: { fast: '10', medium: '8', slow: '5' },
+  crf: { high: 14, medium: 28, low: 40, draft: 45, least: 1, most: 55 },
+  speeds: { fast: '10', medium: '8', slow: '5', draft: '12' },
   alone: true,
   bitsPerPixel: 0.015,
   problem: (plan) =>
@@ -24,7 +24,7 @@ export const webmAv1: RenderFormat = {
   pixels: () => 'yuv420p',
   segment: 'mp4',
   pictureArguments: (plan) => [
-    ...['-c:v', 'libsvtav1', '-preset', webmAv1.speeds![plan.speed], '-crf', String(crfOf(webmAv1, plan))],
+    ...['-c:v', 'libsvtav1', '-preset', speedOf(webmAv1, plan), '-crf', String(crfOf(webmAv1, plan))],
     ...['-g', keyframeDistance(plan), '-svtav1-params', 'tune=0'],
     ...colorTags,
     ...['-f', 'mp4'],

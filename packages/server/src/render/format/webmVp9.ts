@@ -1,5 +1,5 @@
 import { evenProblem, levelProblem, vp9Level } from './limits';
-import { crfOf, type RenderFormat } from './renderFormat';
+import { crfOf, speedOf, type RenderFormat } from './renderFormat';
 import { colorTags, keyframeDistance, opusArguments } from './video';
 
 /** VP9 with Opus in WebM; what is clear stays so where that is wanted, as a second picture of opacity. */
@@ -12,14 +12,14 @@ export const webmVp9: RenderFormat = {
   mimeType: 'video/webm',
   sound: 'Opus',
   transparent: true,
-  crf: { high: 10, medium: 24, low: 36, least: 0, most: 50 },
-  speeds: { fast: '5', medium: '3', slow: '1' },
+  crf: { high: 10, medium: 24, low: 36, draft: 40, least: 0, most: 50 },
+  speeds: { fast: '5', medium: '3', slow: '1', draft: '8' },
   bitsPerPixel: 0.02,
   problem: (plan) => evenProblem(plan) ?? levelProblem(plan, vp9Level),
   pixels: ({ transparent }) => (transparent ? 'yuva420p' : 'yuv420p'),
   segment: 'webm',
   pictureArguments: (plan) => [
-    ...['-c:v', 'libvpx-vp9', '-deadline', 'good', '-cpu-used', webmVp9.speeds![plan.speed]],
+    ...['-c:v', 'libvpx-vp9', '-deadline', 'good', '-cpu-used', speedOf(webmVp9, plan)],
     ...['-crf', String(crfOf(webmVp9, plan)), '-b:v', '0', '-threads', '2', '-row-mt', '1'],
     // Hidden frames and transparency exclude each other.
     ...['-auto-alt-ref', '0', '-lag-in-frames', '0', '-g', keyframeDistance(plan)],
