@@ -1,6 +1,7 @@
 // The package has no types of its own; the reference brings ours to whoever compiles this file.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="types/fft-js.d.ts" />
+import * as exact from './math/math';
 import { floatsAt } from './signal/signalEngine';
 import FFT from 'fft.js';
 import { earStandard } from './film/ear';
@@ -41,7 +42,7 @@ export const built = <Kind extends PathKind>(
 
 /** A sine of amplitude 1 at -1..1 full scale. @param phase radians */
 export function sine(hz: number, length: number, sampleRate = 48000, phase = 0): Float32Array {
-  return Float32Array.from({ length }, (_, n) => Math.sin((2 * Math.PI * hz * n) / sampleRate + phase));
+  return Float32Array.from({ length }, (_, n) => exact.sin((2 * Math.PI * hz * n) / sampleRate + phase));
 }
 
 /** Noise, evenly spread over -1..1 (linear congruential generator of Numerical Recipes, from memory). */
@@ -145,7 +146,7 @@ export function finePowers(
   const padded = new Float64Array(size);
   window.forEach((w, n) => (padded[n] = w * (samples[start + n] ?? 0)));
   const [re, im] = referenceTransform(padded);
-  return Float64Array.from({ length: size / 2 + 1 }, (_, k) => re[k]! ** 2 + im[k]! ** 2);
+  return Float64Array.from({ length: size / 2 + 1 }, (_, k) => re[k]! * re[k]! + im[k]! * im[k]!);
 }
 
 /** Levels in dBFS of the bands of segments of signals. Parameters as for `bandTransform` and `levelsOfSong`. */

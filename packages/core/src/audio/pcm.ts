@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /** Sample rate of every decoded track in Hz. */
 export const pcmSampleRate = 48000;
 
@@ -28,4 +30,4 @@ export const channelParts = (channel: ChannelKind): readonly Exclude<ChannelKind
   channel === 'mix' ? ['left', 'right'] : [channel];
 
 /** Gain in dB to a factor. */
-export const dbToGain = (db: number) => 10 ** (db / 20);
+export const dbToGain = (db: number) => exact.pow(10, db / 20);

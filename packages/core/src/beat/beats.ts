@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Beats } from '../film/beats';
 
 /** Seconds of a beat. */
@@ -46,7 +47,7 @@ export function beatsFromTaps(times: readonly number[], perBar: number): Beats |
   let squares = 0;
   times.forEach((time, i) => {
     products += (i - meanIndex) * (time - meanTime);
-    squares += (i - meanIndex) ** 2;
+    squares += exact.square(i - meanIndex);
   });
   const length = products / squares;
   const bpm = 60 / length;

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Beats } from '../film/beats';
 
 /** Tempos that are looked for, in beats per minute. */
@@ -77,7 +78,7 @@ function roughTempo(envelope: Float64Array, rate: number): number | undefined {
     const weights = repeats.map((repeat) => 1 / repeat);
     const total = weights.reduce((sum, weight) => sum + weight, 0);
     const comb = repeats.reduce((sum, repeat, i) => sum + weights[i]! * at(repeat * period), 0) / total;
-    const score = comb * Math.exp(-0.5 * (Math.log2(bpm / commonTempo) / tempoSpread) ** 2);
+    const score = comb * exact.exp(-0.5 * exact.square(exact.log2(bpm / commonTempo) / tempoSpread));
     if (score > bestScore) {
       bestScore = score;
       best = bpm;
@@ -94,14 +95,14 @@ function periodicity(envelope: Float64Array, period: number): number {
     let real = 0;
     let imaginary = 0;
     // A turning pointer, set right now and then, is much faster than a sine for each value.
-    const turnCos = Math.cos(step);
-    const turnSin = Math.sin(step);
+    const turnCos = exact.cos(step);
+    const turnSin = exact.sin(step);
     let cos = 1;
     let sin = 0;
     for (let n = 0; n < envelope.length; n++) {
       if (n % 1024 === 0) {
-        cos = Math.cos(step * n);
-        sin = Math.sin(step * n);
+        cos = exact.cos(step * n);
+        sin = exact.sin(step * n);
       }
       real += envelope[n]! * cos;
       imaginary += envelope[n]! * sin;

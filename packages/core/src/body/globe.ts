@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { acos, atan2, cos, pow, sin } from '../math/math';
 import { seeded } from '../math/noise';
 import { choicesOf, ofHeight } from '../property/field';
@@ -216,7 +217,7 @@ interface Spot {
 
 /** As often as faces have to be divided for so many corners. */
 export const divisionsFor = (count: number) =>
-  Math.min(5, Math.max(0, Math.round(Math.log2(Math.max(count - 2, 10) / 10) / 2)));
+  Math.min(5, Math.max(0, Math.round(exact.log2(Math.max(count - 2, 10) / 10) / 2)));
 
 function spotsOf({ base, count, radius, tube }: Settings): Spot[] {
   if (base === 'ring' || base === 'torus') {

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { cos, sin } from '../math/math';
 import { noiseSpan, spaceLayers } from '../math/noise3';
 import { choicesOf, ofHeight } from '../property/field';
@@ -9,7 +10,7 @@ import { ShapeBuilder } from './shapes';
 const size = { kind: 'number', min: 1, max: 100000, step: 20, unit: 'px' } as const;
 
 /** The detail of round reliefs, as how often the faces of the icosphere are divided. */
-const divisions = (detail: number) => Math.min(6, Math.max(1, Math.round(Math.log2(detail / 2))));
+const divisions = (detail: number) => Math.min(6, Math.max(1, Math.round(exact.log2(detail / 2))));
 
 const groups = fieldGroups([
   {

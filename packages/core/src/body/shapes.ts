@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { cos, sin } from '../math/math';
 import type { Vector } from '../scene/camera';
 
@@ -47,7 +48,7 @@ export function framed(up: Vector): { up: Vector; side: Vector; front: Vector } 
     other[2] * x - other[0] * z,
     other[0] * y - other[1] * x,
   ];
-  const length = Math.sqrt(across[0] ** 2 + across[1] ** 2 + across[2] ** 2);
+  const length = Math.sqrt(exact.square(across[0]) + exact.square(across[1]) + exact.square(across[2]));
   const side: Vector = [across[0] / length, across[1] / length, across[2] / length];
   const front: Vector = [side[1] * z - side[2] * y, side[2] * x - side[0] * z, side[0] * y - side[1] * x];
   return { up, side, front };

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { converter, formatHex } from 'culori';
 import type { Field, Point } from '../property/field';
 
@@ -115,7 +116,7 @@ export function distance(field: Pick<Field, 'kind'>, from: MovingValue, to: Movi
     const b = a && oklchOf(to, a.h);
     if (!a || !b) return 0;
     const turn = (hueWay(a.h, b.h) * Math.PI) / 180;
-    return Math.hypot(b.l - a.l, b.c - a.c, 2 * Math.sqrt(a.c * b.c) * Math.sin(turn / 2));
+    return Math.hypot(b.l - a.l, b.c - a.c, 2 * Math.sqrt(a.c * b.c) * exact.sin(turn / 2));
   }
   if (isPoint(from) && isPoint(to)) return Math.hypot(to.x - from.x, to.y - from.y);
   return typeof from === 'number' && typeof to === 'number' ? Math.abs(to - from) : 0;

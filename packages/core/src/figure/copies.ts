@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { group } from '../picture/operations';
 import { mapPath, type Path } from '../path/path';
 import { choicesOf } from '../property/field';
@@ -134,9 +135,9 @@ export function pathOfCopy(path: Path, copies: Copies, index: number, width: num
 }
 
 function makePath(path: Path, copies: Copies, index: number, width: number, height: number): Path {
-  const scale = copies.scale ** index;
+  const scale = exact.pow(copies.scale, index);
   const angle = (copies.rotation * index * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
   const pivot = copies.around === 'picture' ? { x: width / 2, y: height / 2 } : middleOf(path);
   const [moveX, moveY] = [copies.offset.x * index, copies.offset.y * index];
   return mapPath(path, scale, ({ x, y, normalX, normalY }) => {
@@ -194,8 +195,8 @@ export const copiesModifier: Modifier<Copies> = (draw, copies, { width, height }
         path: pathOfCopy(drawing.path, copies, index, width, height),
         range: bandsOfCopy(drawing.range, drawing.bands, copies, index),
         hue: drawing.hue + copies.hue * index,
-        reach: drawing.reach * copies.reach ** index,
+        reach: drawing.reach * exact.pow(copies.reach, index),
       };
-      return group(draw(copy), { opacity: copies.opacity ** index });
+      return group(draw(copy), { opacity: exact.pow(copies.opacity, index) });
     });
 };

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { choicesOf, ofHeight } from '../property/field';
 import { record, type ValueOf } from '../property/record';
 import type { Modifier } from './modifier';
@@ -114,8 +115,8 @@ function inside(falloff: Falloff, x: number, y: number, along: number): number {
   const angle = (-falloff.rotation * Math.PI) / 180;
   const [dx, dy] = [x - center.x, y - center.y];
   const [ownX, ownY] = [
-    Math.cos(angle) * dx - Math.sin(angle) * dy,
-    Math.sin(angle) * dx + Math.cos(angle) * dy,
+    exact.cos(angle) * dx - exact.sin(angle) * dy,
+    exact.sin(angle) * dx + exact.cos(angle) * dy,
   ];
   switch (shape) {
     case 'circle':

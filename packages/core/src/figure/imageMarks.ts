@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { LastUsed } from '../cache/lastUsed';
 import { parsePathData } from '../path/svgData';
 import { outlines } from '../path/svgOutlines';
@@ -142,7 +143,7 @@ export function imageMarks(figure: ImageMarks, scene: MarkScene): Operation[] {
       const distance = way * share * extentAt(figure, mark.level);
       const [x, y] = [mark.x + mark.normalX * distance, mark.y + mark.normalY * distance];
       // Upright on the path: up is along the normal.
-      const facing = figure.upright ? 0 : Math.atan2(mark.normalX * way, -mark.normalY * way);
+      const facing = figure.upright ? 0 : exact.atan2(mark.normalX * way, -mark.normalY * way);
       const angle = facing + (figure.rotation * Math.PI) / 180;
       const color = scene.ink.of(mark);
       if (figure.source === 'image') {
@@ -150,7 +151,7 @@ export function imageMarks(figure: ImageMarks, scene: MarkScene): Operation[] {
         places.push(x, y, size, size, angle, alpha);
         continue;
       }
-      const [cos, sin] = [size * Math.cos(angle), size * Math.sin(angle)];
+      const [cos, sin] = [size * exact.cos(angle), size * exact.sin(angle)];
       const own = shape.map((line) => {
         const out = new Float32Array(line.length);
         for (let i = 0; i < line.length; i += 2) {

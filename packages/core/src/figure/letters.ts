@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Operation } from '../picture/displayList';
 import { outlinesOf } from '../lettering/layout';
 import { choicesOf, ofHeight } from '../property/field';
@@ -113,10 +114,10 @@ export function letterMarks(figure: Letters, scene: MarkScene): Operation[] {
       const mark = onSide(standing, way);
       if (mark.level < figure.least) continue;
       const distance = way * share * extentAt(figure, mark.level);
-      const facing = figure.upright ? 0 : Math.atan2(mark.normalX * way, -mark.normalY * way);
+      const facing = figure.upright ? 0 : exact.atan2(mark.normalX * way, -mark.normalY * way);
       const half = (letter.advance * figure.size) / 2;
-      const x = mark.x + mark.normalX * distance - half * Math.cos(facing);
-      const y = mark.y + mark.normalY * distance - half * Math.sin(facing);
+      const x = mark.x + mark.normalX * distance - half * exact.cos(facing);
+      const y = mark.y + mark.normalY * distance - half * exact.sin(facing);
       const change = {
         scale: Math.max(0, 1 + figure.grow * mark.level),
         rise: 0,

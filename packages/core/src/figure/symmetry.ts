@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { angleConvention } from '../property/angles';
 import type { Matrix, Operation } from '../picture/displayList';
 import { mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
@@ -98,10 +99,10 @@ export function symmetric(
     case 'kaleidoscope': {
       const far = 4 * Math.hypot(width, height);
       const half = Math.PI / count;
-      const ray = (at: number) => [x + far * Math.sin(at), y - far * Math.cos(at)];
-      const slack = Math.asin(Math.min(overlap / Math.hypot(width, height), 1));
+      const ray = (at: number) => [x + far * exact.sin(at), y - far * exact.cos(at)];
+      const slack = exact.asin(Math.min(overlap / Math.hypot(width, height), 1));
       // The corner is drawn back a little, so that all segments meet in the middle.
-      const corner = [x - overlap * Math.sin(angle + half / 2), y + overlap * Math.cos(angle + half / 2)];
+      const corner = [x - overlap * exact.sin(angle + half / 2), y + overlap * exact.cos(angle + half / 2)];
       const clipPath = [Float32Array.of(...corner, ...ray(angle - slack), ...ray(angle + half + slack))];
       return Array.from({ length: 2 * count }, (_, i): Operation => {
         const turn = turnMatrix(2 * half * Math.floor(i / 2), x, y);

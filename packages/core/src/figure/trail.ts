@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Operation } from '../picture/displayList';
 import { ofHeight } from '../property/field';
 import { fieldGroups, type ValueOfGroups } from '../property/record';
@@ -93,8 +94,8 @@ export function trailMarks(figure: Trail, scene: MarkScene): Operation[] {
     const runs = levelRuns({ ...scene, levels }, figure, smooth);
     const off = age * figure.drift;
     const lines = linesOf(runs, { ...figure, reach: figure.reach + off, rest: figure.rest + off });
-    const width = Math.max(figure.thickness * figure.thins ** age, 0.1);
-    const style = { width, smooth, ends, soft, opacity: figure.fades ** age };
+    const width = Math.max(figure.thickness * exact.pow(figure.thins, age), 0.1);
+    const style = { width, smooth, ends, soft, opacity: exact.pow(figure.fades, age) };
     return curveOperations(lines, style, scene.ink, meanLevel(runs));
   });
 }

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Operation } from '../picture/displayList';
 import { partsOf } from '../path/path';
 import { choicesOf } from '../property/field';
@@ -107,7 +108,7 @@ export function waveformMarks(figure: Waveform, scene: MarkScene): Operation[] {
   if (path.length <= 0) return [];
   const count = Math.max(leastPoints, Math.min(figure.points, Math.round(path.length / leastStep)));
   const values = waveform ? settled({ ...figure, points: count }, waveform, t) : new Float32Array(count);
-  const gain = 10 ** (figure.gain / 20);
+  const gain = exact.pow(10, figure.gain / 20);
   const parts = partsOf(path);
   const closed = parts.length === 1 && path.closed;
   const places = keptPlaces(path, `waveform ${count} ${span > 0}`, () =>
@@ -118,7 +119,8 @@ export function waveformMarks(figure: Waveform, scene: MarkScene): Operation[] {
     // A closed path is shown without a jump where the ends of the wave meet: they sink there.
     const edge = Math.max(figure.calm, closed ? 0.04 : 0);
     const window = edge > 0 ? Math.min(1, Math.min(along, 1 - along) / edge) : 1;
-    const value = Math.min(Math.max(values[i]! * gain, -1), 1) * Math.sin((window * Math.PI) / 2) ** 2;
+    const value =
+      Math.min(Math.max(values[i]! * gain, -1), 1) * exact.square(exact.sin((window * Math.PI) / 2));
     return Math.sign(value) * weigh(Math.abs(value), x, y, along);
   });
   const level = Math.min(
@@ -158,7 +160,7 @@ function settled(
   const taps = settle > 0 ? settleMoments : 1;
   for (let tap = 0; tap < taps; tap++) {
     const moment = t - (tap * 2 * settle) / settleMoments;
-    const weight = Math.exp((-tap * 2) / settleMoments);
+    const weight = exact.exp((-tap * 2) / settleMoments);
     const middle = steady ? triggered(sound, moment) : moment;
     waveformAround(sound, middle, span, points).forEach((value, i) => (out[i]! += weight * value));
     total += weight;

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { choicesOf } from '../property/field';
 import { above, defaultsOf, fields, record, type ValueOf } from '../property/record';
 
@@ -7,8 +8,8 @@ import { above, defaultsOf, fields, record, type ValueOf } from '../property/rec
  */
 export const fadeCurves = {
   linear: { label: 'Linear', at: (share: number) => share },
-  smooth: { label: 'Smooth', at: (share: number) => (1 - Math.cos(Math.PI * share)) / 2 },
-  equalPower: { label: 'Equal power', at: (share: number) => Math.sin((Math.PI / 2) * share) },
+  smooth: { label: 'Smooth', at: (share: number) => (1 - exact.cos(Math.PI * share)) / 2 },
+  equalPower: { label: 'Equal power', at: (share: number) => exact.sin((Math.PI / 2) * share) },
 } as const;
 
 export type FadeCurve = keyof typeof fadeCurves;

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { pcmSampleRate } from '../audio/pcm';
 import type { Film } from './film';
 import { playedTracks } from './soundtrack';
@@ -61,11 +62,11 @@ export function liveliestMoment(
     if (!overview) continue;
     const { points, step, length } = overview;
     const placed = placeTrack(track, length);
-    const gain = 10 ** (track.gain / 10);
+    const gain = exact.pow(10, track.gain / 10);
     for (let n = 0; n < count; n++) {
       const sample = (first + n / rate) * pcmSampleRate - placed.start + placed.first;
       if (sample < placed.first || sample >= placed.last) continue;
-      power[n]! += gain * (points[3 * Math.floor(sample / step) + 2] ?? 0) ** 2;
+      power[n]! += gain * exact.square(points[3 * Math.floor(sample / step) + 2] ?? 0);
     }
   }
   const wide = Math.min(count, passage * rate);

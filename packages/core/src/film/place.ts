@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Matrix } from '../picture/displayList';
 import { defaultsOf, record, type ValueOf } from '../property/record';
 import type { Size } from '../property/field';
@@ -46,7 +47,7 @@ export const placeStandard: Place = defaultsOf(placeRecord, { width: 0, height: 
 /** What points go through that are placed so, in a picture of this size. */
 export function placeMatrix({ position, rotation, scale, anchor }: Place, { width, height }: Size): Matrix {
   const angle = (rotation * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
   const [a, b, c, d] = [scale.x * cos, scale.x * sin, -scale.y * sin, scale.y * cos];
   const [x, y] = [anchor.x * width, anchor.y * height];
   return [a, b, c, d, x - a * x - c * y + position.x, y - b * x - d * y + position.y];

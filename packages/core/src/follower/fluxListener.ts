@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { ChannelKind } from '../audio/pcm';
 import { earStandard } from '../film/ear';
 import { BandListener } from '../hearing/bandListener';
@@ -12,7 +13,7 @@ const bandsPerOctave = 4;
 export class FluxListener extends BandListener {
   /** @throws RangeError when the range is empty */
   constructor(channel: ChannelKind, fromHz: number, toHz: number, lengthSamples: number) {
-    const bands = Math.max(1, Math.round(bandsPerOctave * Math.log2(toHz / fromHz)));
+    const bands = Math.max(1, Math.round(bandsPerOctave * exact.log2(toHz / fromHz)));
     const settings = { ...earStandard, scale: 'log' as const, fromHz, toHz, bands, window: onsetWindow };
     super(settings, channel, lengthSamples);
   }

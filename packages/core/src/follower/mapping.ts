@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Follower } from '../film/follower';
 import { earStandard } from '../film/ear';
 import { smooth } from '../levels/settleRows';
@@ -20,7 +21,7 @@ export function holdValues(values: Float32Array, time: number, step: number): vo
 /** Curve, hold, attack and release, and inversion, in place. @param values 0..1 */
 export function shapeValues(values: Float32Array, follower: Follower, step: number): void {
   const { curve, hold, attack, release, invert } = follower;
-  if (curve !== 1) for (let n = 0; n < values.length; n++) values[n] = values[n]! ** curve;
+  if (curve !== 1) for (let n = 0; n < values.length; n++) values[n] = exact.pow(values[n]!, curve);
   holdValues(values, hold, step);
   smooth(values, 1, step, { ...earStandard, smoothing: 'attackRelease', attack, release });
   if (invert) for (let n = 0; n < values.length; n++) values[n] = 1 - values[n]!;

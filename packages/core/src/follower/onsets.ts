@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { Distribution } from '../levels/distribution';
 
 /** A moment at which something begins. */
@@ -9,7 +10,7 @@ export interface Onset {
 }
 
 /** Compression of amplitudes before they are compared: log10(1 + 1000 a), so that -60 dBFS counts little. */
-const compress = (db: number) => Math.log10(1 + 1000 * 10 ** (db / 20));
+const compress = (db: number) => exact.log10(1 + 1000 * exact.pow(10, db / 20));
 
 /**
  * Spectral flux: how much the bands have grown over the last `lag` moments, each

@@ -1,8 +1,10 @@
+import * as exact from '../math/math';
+
 /** A hit reaches its height within so many seconds of the gate opening, and began no more than so many before that. */
 const within = 0.15;
 const before = 0.3;
 /** Half of an amplitude, in dB. */
-const half = 20 * Math.log10(2);
+const half = 20 * exact.log10(2);
 
 /** Place at which rows last rise through a level up to a row; between two rows in proportion. */
 function lastRise(rows: Float32Array, level: number, from: number, to: number): number | undefined {

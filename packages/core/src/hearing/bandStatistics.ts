@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { powerToDb, silenceDb } from '../spectrum/bands';
 
 /** What one band does over a song. */
@@ -20,7 +21,9 @@ export const bandsTogether = 16;
 const mostMoments = 54_000;
 
 /** Mean powers of the steps, whose levels are spread evenly over them. */
-const powers = Float64Array.from({ length: steps }, (_, i) => 10 ** ((silenceDb + (i + 0.5) * stepDb) / 10));
+const powers = Float64Array.from({ length: steps }, (_, i) =>
+  exact.pow(10, (silenceDb + (i + 0.5) * stepDb) / 10),
+);
 
 /** Counted levels of a band. */
 class LevelCounts {

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { channelParts, pcmSampleRate } from '../audio/pcm';
 import { earStandard } from '../film/ear';
 import { shownBands } from '../film/shownBands';
@@ -99,7 +100,7 @@ async function sampleLevels(
       const samples = new Float32Array(2 * reach);
       await read(signal, moment * hop - reach, samples);
       analyser.levels([samples], reach, hop, 1, row, 0);
-      row.forEach((level, band) => (powers[band]! += 10 ** (level / 10) / signals.length));
+      row.forEach((level, band) => (powers[band]! += exact.pow(10, level / 10) / signals.length));
     }
     powers.forEach((power, band) => levels[band]!.push(powerToDb(power)));
   }
@@ -111,7 +112,7 @@ function slopePerOctave(edges: Float64Array, levels: number[], first: number, la
   const xs: number[] = [];
   const ys: number[] = [];
   for (let band = first; band <= last; band++) {
-    xs.push(Math.log2(bandMiddle(edges[band]!, edges[band + 1]!)));
+    xs.push(exact.log2(bandMiddle(edges[band]!, edges[band + 1]!)));
     ys.push(levels[band]!);
   }
   const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
@@ -120,7 +121,7 @@ function slopePerOctave(edges: Float64Array, levels: number[], first: number, la
   let squares = 0;
   xs.forEach((x, i) => {
     products += (x - meanX) * (ys[i]! - meanY);
-    squares += (x - meanX) ** 2;
+    squares += exact.square(x - meanX);
   });
   return squares > 0 ? products / squares : 0;
 }

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Ear } from '../film/ear';
 import type { Follower } from '../film/follower';
 
@@ -12,7 +13,7 @@ export interface Influence {
 }
 
 /** Time constants after which an exponential has fallen to a hundredth. */
-const constants = Math.log(100);
+const constants = exact.log(100);
 
 /** Seconds until what is left of a spring's swing, or of its creeping back, is a hundredth. */
 function springTime(hz: number, damping: number): number {

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { ChannelKind } from '../audio/pcm';
 import { earStandard } from '../film/ear';
 import { BandLevels } from './bandLevels';
@@ -30,7 +31,7 @@ export class SpectrogramLevels implements StretchLevels {
     this.signals = this.inDb.signals;
     this.gains = Float64Array.from(
       { length: bands },
-      (_, band) => tiltDb * Math.log2((fromHz * (toHz / fromHz) ** ((band + 0.5) / bands)) / 1000),
+      (_, band) => tiltDb * exact.log2((fromHz * exact.pow(toHz / fromHz, (band + 0.5) / bands)) / 1000),
     );
   }
 

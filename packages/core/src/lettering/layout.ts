@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Path } from '../path/path';
 import type { Letter, Typeface } from '../typeface/typeface';
 
@@ -77,8 +78,8 @@ export function placeAlong(
     if (path.closed) s = ((s % path.length) + path.length) % path.length;
     else if (s < 0 || s > path.length) return [];
     const point = path.at(s);
-    const angle = Math.atan2(point.normalX, -point.normalY);
-    return [{ letter, x: point.x - half * Math.cos(angle), y: point.y - half * Math.sin(angle), angle }];
+    const angle = exact.atan2(point.normalX, -point.normalY);
+    return [{ letter, x: point.x - half * exact.cos(angle), y: point.y - half * exact.sin(angle), angle }];
   });
 }
 
@@ -91,8 +92,8 @@ export function outlinesOf(
   const { scale, rise, rotation } = change;
   const half = (letter.advance * size) / 2;
   const own = (rotation * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  const [ownCos, ownSin] = [scale * size * Math.cos(own), scale * size * Math.sin(own)];
+  const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
+  const [ownCos, ownSin] = [scale * size * exact.cos(own), scale * size * exact.sin(own)];
   return letter.outlines.map((outline) => {
     const out = new Float32Array(outline.length);
     for (let i = 0; i < outline.length; i += 2) {

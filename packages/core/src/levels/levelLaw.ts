@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /** What of a level is spread evenly between floor and ceiling: its dB, its amplitude or its power. */
 export const levelLaws = ['db', 'amplitude', 'power'] as const;
 export type LevelLawKind = (typeof levelLaws)[number];
@@ -20,8 +22,8 @@ export interface LawTerms {
 }
 
 export function lawTerms({ law, floorDb, ceilingDb }: LevelLaw): LawTerms {
-  const octaves = law === 'db' ? 0 : Math.log2(10) / (law === 'amplitude' ? 20 : 10);
-  const linear = (db: number) => (octaves === 0 ? db : 2 ** (octaves * db));
+  const octaves = law === 'db' ? 0 : exact.log2(10) / (law === 'amplitude' ? 20 : 10);
+  const linear = (db: number) => (octaves === 0 ? db : exact.pow(2, octaves * db));
   const low = linear(floorDb);
   return { octaves, low, factor: 1 / Math.max(linear(ceilingDb) - low, 1e-12) };
 }

@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 export const smoothingKinds = ['none', 'average', 'attackRelease', 'spring'] as const;
 export type SmoothingKind = (typeof smoothingKinds)[number];
 
@@ -23,7 +25,7 @@ export interface Smoothing {
  * @param step seconds between values
  */
 export function onePoleShare(time: number, step: number): number {
-  return time <= 0 ? 1 : 1 - Math.exp(-step / time);
+  return time <= 0 ? 1 : 1 - exact.exp(-step / time);
 }
 
 /** A centred average in numbers: over so many rows on both sides, and a part of one more. */

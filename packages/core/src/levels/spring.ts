@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /** A damped spring, carried from one moment to the next with the input held in between. */
 export interface SpringStep {
   /** Next position is input + a (position - input) + b velocity. */
@@ -17,7 +19,7 @@ export interface SpringStep {
  */
 export function springStep(hz: number, damping: number, step: number): SpringStep {
   const w = 2 * Math.PI * hz;
-  const decay = Math.exp(-damping * w * step);
+  const decay = exact.exp(-damping * w * step);
   if (Math.abs(damping - 1) < 1e-6) {
     return {
       a: decay * (1 + w * step),
@@ -28,8 +30,8 @@ export function springStep(hz: number, damping: number, step: number): SpringSte
   }
   const under = damping < 1;
   const wd = w * Math.sqrt(Math.abs(1 - damping * damping));
-  const cos = under ? Math.cos(wd * step) : Math.cosh(wd * step);
-  const sin = (under ? Math.sin(wd * step) : Math.sinh(wd * step)) / wd;
+  const cos = under ? exact.cos(wd * step) : exact.cosh(wd * step);
+  const sin = (under ? exact.sin(wd * step) : exact.sinh(wd * step)) / wd;
   return {
     a: decay * (cos + damping * w * sin),
     b: decay * sin,

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { interpolateAt } from '../spectrum/interpolate';
 import { bandMiddle } from '../spectrum/scales';
 
@@ -28,9 +29,11 @@ const aAt1000 = 2.0;
 export function aWeightingDb(hz: number): number {
   const square = hz * hz;
   const gain =
-    (f4 ** 2 * square ** 2) /
-    ((square + f1 ** 2) * Math.sqrt((square + f2 ** 2) * (square + f3 ** 2)) * (square + f4 ** 2));
-  return 20 * Math.log10(Math.max(gain, 1e-12)) + aAt1000;
+    (exact.square(f4) * exact.square(square)) /
+    ((square + exact.square(f1)) *
+      Math.sqrt((square + exact.square(f2)) * (square + exact.square(f3))) *
+      (square + exact.square(f4)));
+  return 20 * exact.log10(Math.max(gain, 1e-12)) + aAt1000;
 }
 
 /** Value of a weights curve in dB. */
@@ -38,9 +41,9 @@ export function weightDb(weights: readonly WeightPoint[], hz: number): number {
   if (weights.length === 0) return 0;
   const points = [...weights].sort((a, b) => a.hz - b.hz);
   return interpolateAt(
-    points.map((point) => Math.log2(point.hz)),
+    points.map((point) => exact.log2(point.hz)),
     points.map((point) => point.db),
-    Math.log2(Math.max(hz, 1e-3)),
+    exact.log2(Math.max(hz, 1e-3)),
   );
 }
 
@@ -51,7 +54,7 @@ export function weightDb(weights: readonly WeightPoint[], hz: number): number {
 export function weightingDb(edges: Float64Array, weighting: Weighting): Float64Array {
   return Float64Array.from({ length: edges.length - 1 }, (_, band) => {
     const middle = Math.max(bandMiddle(edges[band]!, edges[band + 1]!), 1);
-    const tilt = weighting.tiltDbPerOctave * Math.log2(middle / tiltPivotHz);
+    const tilt = weighting.tiltDbPerOctave * exact.log2(middle / tiltPivotHz);
     return tilt + weightDb(weighting.weights, middle) + (weighting.aWeighting ? aWeightingDb(middle) : 0);
   });
 }

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
 import { hopSamples, momentCount } from '../hearing/moments';
 import type { ChannelPart, SongListener } from '../hearing/songListener';
@@ -13,7 +14,7 @@ const leadIn = pcmSampleRate / 2;
 
 /** Loudness of a sum of mean squares over channels: ITU-R BS.1770-4, annex 1, equation 2. */
 export const lufs = (meanSquare: number) =>
-  meanSquare > 1e-12 ? -0.691 + 10 * Math.log10(meanSquare) : silenceLufs;
+  meanSquare > 1e-12 ? -0.691 + 10 * exact.log10(meanSquare) : silenceLufs;
 
 /**
  * Momentary loudness of a song: K-weighted power of the 400 ms around each
@@ -83,7 +84,7 @@ export function integratedLoudness(momentary: Float32Array): number {
   const meanOf = (values: number[]) =>
     values.length === 0
       ? silenceLufs
-      : lufs(values.reduce((sum, value) => sum + 10 ** ((value + 0.691) / 10), 0) / values.length);
+      : lufs(values.reduce((sum, value) => sum + exact.pow(10, (value + 0.691) / 10), 0) / values.length);
   const gate = meanOf(blocks) - 10;
   return meanOf(blocks.filter((value) => value > gate));
 }

@@ -27,6 +27,10 @@ describe('functions of mathematics', () => {
     ['atan', math.atan, Math.atan, values],
     ['exp', math.exp, Math.exp, values.map((x) => x / 20)],
     ['log', math.log, Math.log, values.map(Math.abs)],
+    ['log2', math.log2, Math.log2, values.map(Math.abs)],
+    ['log10', math.log10, Math.log10, values.map(Math.abs)],
+    ['sinh', math.sinh, Math.sinh, values.map((x) => x / 100)],
+    ['cosh', math.cosh, Math.cosh, values.map((x) => x / 100)],
   ] as const)('%s is within 1e-15 of the definition', (_name, own, expected, all) => {
     expect(worst(own, expected, all)).toBeLessThan(1e-15);
   });
@@ -54,6 +58,14 @@ describe('functions of mathematics', () => {
       [0, -1],
     ] as const)
       expect(math.atan2(y, x)).toBeCloseTo(Math.atan2(y, x), 15);
+  });
+
+  it('logarithms of powers of two and ten are whole numbers', () => {
+    for (let n = -40; n <= 40; n++) {
+      expect(math.log2(2 ** n)).toBe(n);
+      if (Math.abs(n) <= 20) expect(math.log10(Number(`1e${n}`))).toBe(n);
+    }
+    expect(math.square(-1.5)).toBe(2.25);
   });
 
   it('sines and cosines lie on the circle, exponentials add up', () => {

@@ -1,3 +1,4 @@
+import { pow } from './math';
 /**
  * Noise from a seed and an index: the same wherever it runs, and at any place without those before it.
  */
@@ -29,8 +30,8 @@ export function valueNoise(seed: number, x: number): number {
 export function layeredNoise(seed: number, x: number, layers: number): number {
   let [sum, all] = [0, 0];
   for (let layer = 0; layer < layers; layer++) {
-    const height = 1 / 2 ** layer;
-    sum += height * valueNoise(seed + 1013 * layer, x * 2 ** layer);
+    const height = 1 / pow(2, layer);
+    sum += height * valueNoise(seed + 1013 * layer, x * pow(2, layer));
     all += height;
   }
   return sum / all;

@@ -1,3 +1,4 @@
+import { pow } from './math';
 import { seeded, smoothStep } from './noise';
 
 /** Which value of a seed belongs to a place with whole coordinates: any that are near each other differ. */
@@ -58,7 +59,7 @@ export function spaceLayers(
 ): number {
   let [sum, all] = [0, 0];
   for (let layer = 0; layer < layers; layer++) {
-    const [scale, height] = [2 ** layer, 1 / 2 ** layer];
+    const [scale, height] = [pow(2, layer), 1 / pow(2, layer)];
     const round = spaceNoise(seed + 1013 * layer, x * scale, y * scale, z * scale);
     const folded = 1 - 2 * Math.abs(round);
     sum += height * (round + (folded - round) * sharpness);

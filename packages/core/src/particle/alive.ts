@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { eventsBetween } from '../drive/signals';
 import { shownRun } from '../film/section';
 import { cos, sin } from '../math/math';
@@ -199,9 +200,9 @@ function rotationOf(
 ): number {
   if (layer.look === 'streak') {
     const { drag, gravity } = layer;
-    const fading = Math.exp(-drag * seconds);
+    const fading = exact.exp(-drag * seconds);
     const pulled = drag * seconds < 1e-4 ? seconds : (1 - fading) / drag;
-    return Math.atan2(velocityY * fading + gravity.y * pulled, velocityX * fading + gravity.x * pulled);
+    return exact.atan2(velocityY * fading + gravity.y * pulled, velocityX * fading + gravity.x * pulled);
   }
   const start = 2 * Math.PI * chance(layer, index, 8);
   return start + ((layer.spin * Math.PI) / 180) * (2 * chance(layer, index, 9) - 1) * seconds;

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { group } from '../picture/operations';
 import { angle, percent } from './passFields';
 import { timePassKind } from './timePass';
@@ -63,11 +64,11 @@ export const afterimages = timePassKind({
     const echoes = Array.from({ length: count }, (_, i) => count - i);
     return [
       ...echoes.flatMap((n) => {
-        const faint = opacity ** n;
+        const faint = exact.pow(opacity, n);
         // Nobody sees less than this.
         if (faint < 1 / 512) return [];
-        const [turn, grown] = [(n * rotation * Math.PI) / 180, scale ** n];
-        const [a, b] = [grown * Math.cos(turn), grown * Math.sin(turn)];
+        const [turn, grown] = [(n * rotation * Math.PI) / 180, exact.pow(scale, n)];
+        const [a, b] = [grown * exact.cos(turn), grown * exact.sin(turn)];
         const [x, y] = [size.width / 2, size.height / 2];
         const [left, top] = [x - a * x + b * y + n * shift.x, y - b * x - a * y + n * shift.y];
         const matrix = [a, b, -b, a, left, top] as const;

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { cos, exp, log, sin } from '../math/math';
 import type { Matrix } from '../picture/displayList';
 import type { Point } from '../property/field';
@@ -28,12 +29,12 @@ function averages(
   // Straight lines between pixels let copies stand a little farther apart than those.
   const needed = copies / 1.6;
   let doublings = 1;
-  while (doublings < mostDoublings && 2 ** doublings < needed) doublings++;
+  while (doublings < mostDoublings && exact.pow(2, doublings) < needed) doublings++;
   const { width, height } = pixels;
   let from = pixels.address;
   let to = from === buffer.address ? buffer.spare : buffer.take(8 * width * height);
   for (let n = 0; n < doublings; n++) {
-    const half = 2 ** n / 2 ** doublings / 2;
+    const half = exact.pow(2, n) / exact.pow(2, doublings) / 2;
     const [a0, b0, c0, d0, e0, f0] = found(-half, n === 0);
     const [a1, b1, c1, d1, e1, f1] = found(half, n === 0);
     const first = { a0, b0, c0, d0, e0, f0 };

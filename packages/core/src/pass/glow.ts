@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { addLight, brightFields, radiusField, takeBright } from './brightness';
 import { blurGaussian } from './gaussian';
 import { passKind, scaleOf } from './passKind';
@@ -32,7 +33,7 @@ export const glow = passKind({
     let blurred = 0;
     for (const { wide, share } of veils) {
       // Blocks have blurred it already, and so have the veils before; variances add up.
-      const variance = ((sigma * wide) / block) ** 2 - (block * block - 1) / (12 * block * block);
+      const variance = exact.square((sigma * wide) / block) - (block * block - 1) / (12 * block * block);
       blurGaussian(buffer, bright, Math.sqrt(Math.max(0, variance - blurred)), 'clear');
       blurred = Math.max(blurred, variance);
       buffer.code.addPixels(bright.address, light.address, count, share);

@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /** A table of colours in three directions. */
 export interface Lookup {
   /** Colours along each side. */
@@ -42,7 +44,7 @@ export function parseCube(text: string): Lookup {
   if (low.some((value) => value !== 0) || high.some((value) => value !== 1))
     throw new Error('only tables for values from 0 to 1 can be read (DOMAIN_MIN, DOMAIN_MAX)');
   if (size === 0 && flat === 0) throw new Error('LUT_3D_SIZE is missing');
-  const wanted = size > 0 ? size ** 3 : flat;
+  const wanted = size > 0 ? exact.pow(size, 3) : flat;
   if (values.length !== 3 * wanted)
     throw new Error(`${wanted} colours are expected, and there are ${Math.floor(values.length / 3)}`);
   const colors = Float32Array.from(values, (value) => Math.min(1, Math.max(0, value)));
@@ -65,7 +67,7 @@ function deepened(flat: Float32Array): Lookup {
     const [first, next] = [flat[3 * step + channel]!, flat[3 * (step + 1) + channel]!];
     return first + (next - first) * (place - step);
   };
-  const colors = new Float32Array(3 * size ** 3);
+  const colors = new Float32Array(3 * exact.pow(size, 3));
   let i = 0;
   for (let blue = 0; blue < size; blue++)
     for (let green = 0; green < size; green++)

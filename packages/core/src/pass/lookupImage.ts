@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Lookup } from './lookup';
 
 /**
@@ -11,7 +12,7 @@ export function imageOfLookup({ size, colors }: Lookup): {
 } {
   const [width, rows] = [size * size, size];
   const rgba = new Uint8ClampedArray(4 * width * 2 * rows).fill(255);
-  for (let i = 0; i < size ** 3; i++) {
+  for (let i = 0; i < exact.pow(size, 3); i++) {
     for (let channel = 0; channel < 3; channel++) {
       const value = Math.round(colors[3 * i + channel]! * 65535);
       rgba[4 * i + channel] = value >> 8;
@@ -25,7 +26,7 @@ export function imageOfLookup({ size, colors }: Lookup): {
 export function lookupOfImage(width: number, height: number, rgba: ArrayLike<number>): Lookup | undefined {
   const size = height / 2;
   if (size < 2 || width !== size * size) return undefined;
-  const count = size ** 3;
+  const count = exact.pow(size, 3);
   const colors = new Float32Array(3 * count);
   for (let i = 0; i < count; i++)
     for (let channel = 0; channel < 3; channel++)

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { putWobbleTask } from './passCalls';
 import { distance, edgesField, seedField } from './passFields';
 import { passKind, pixelOf, scaleOf } from './passKind';
@@ -45,7 +46,7 @@ export const wobble = passKind({
     if (amount <= 0) return;
     const scale = scaleOf(context);
     const start = pixelOf(context, { x: 0, y: 0 });
-    const finest = (size * scale) / 2 ** (detail - 1);
+    const finest = (size * scale) / exact.pow(2, detail - 1);
     // So near to each other that straight lines between them are not seen.
     const grid = finest >= 96 ? 16 : finest >= 48 ? 8 : finest >= 24 ? 4 : finest >= 12 ? 2 : 1;
     const room = buffer.take(3 * 8 * (Math.ceil(buffer.width / grid) + 4));

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { ofHeight } from '../property/field';
 import type { Path } from './path';
 import { radiusHandle, shapeKind, sizeField } from './shapeKind';
@@ -8,8 +9,8 @@ export const circlePath = ({ radius }: { radius: number }): Path => ({
   closed: true,
   at(s) {
     const angle = s / radius - Math.PI / 2;
-    const normalX = Math.cos(angle);
-    const normalY = Math.sin(angle);
+    const normalX = exact.cos(angle);
+    const normalY = exact.sin(angle);
     return { x: radius * normalX, y: radius * normalY, normalX, normalY };
   },
 });

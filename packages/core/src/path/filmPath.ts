@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { fieldsOf, record, defaultsOf, type AnyRecord, type ValueOf, type Values } from '../property/record';
 import type { ItemField, Field, Point, Size } from '../property/field';
 import { kindOf } from '../property/record';
@@ -75,7 +76,7 @@ const tidy = (value: number) => Math.round(value * 100) / 100;
 export function transformPath(path: FilmPath, change: PathChange): FilmPath {
   const { pivot = { x: 0, y: 0 }, scale = 1, rotation = 0, move = { x: 0, y: 0 } } = change;
   const angle = (rotation * Math.PI) / 180;
-  const [cos, sin] = [scale * Math.cos(angle), scale * Math.sin(angle)];
+  const [cos, sin] = [scale * exact.cos(angle), scale * exact.sin(angle)];
   const [dx, dy] = [path.position.x - pivot.x, path.position.y - pivot.y];
   const position = {
     x: tidy(pivot.x + cos * dx - sin * dy + move.x),

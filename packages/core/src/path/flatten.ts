@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { partsOf, type Path, type PathPoint } from './path';
 
 /** A path as places close enough together to be joined by straight lines. */
@@ -24,7 +25,7 @@ export function flattenPath(path: Path, tolerance = 0.05): FlatPath {
   let all = flattened.get(path);
   if (!all) flattened.set(path, (all = new Map()));
   // Powers of two, so that a path that is scaled by hand is not flattened anew at every step.
-  const fineness = 2 ** Math.floor(Math.log2(Math.max(tolerance, 1e-6)));
+  const fineness = exact.pow(2, Math.floor(exact.log2(Math.max(tolerance, 1e-6))));
   let flat = all.get(fineness);
   if (!flat) all.set(fineness, (flat = findPlaces(path, fineness)));
   return flat;

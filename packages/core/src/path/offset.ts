@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { flattenPath, flatToPath, type FlatPath } from './flatten';
 import { joinParts, partsOf, type Path, type PathPoint } from './path';
 import { crossing, SegmentGrid } from './segmentGrid';
@@ -59,7 +60,7 @@ function rawOffset({ points, closed }: FlatPath, distance: number, join: JoinKin
     // Two places in one: a corner. It opens when the moved ends lie apart in the direction of the path.
     const cos = point.normalX * next.normalX + point.normalY * next.normalY;
     if (cos > 0.9999) return;
-    const turn = Math.atan2(point.normalX * next.normalY - point.normalY * next.normalX, cos);
+    const turn = exact.atan2(point.normalX * next.normalY - point.normalY * next.normalX, cos);
     const opens = turn * side(points) * distance > 0;
     if (opens) out.push(...joinPoints(point, next, turn, distance, join));
   });
@@ -84,16 +85,16 @@ function joinPoints(
   join: JoinKind,
 ): PathPoint[] {
   const at = (share: number, reach: number): PathPoint => {
-    const angle = Math.atan2(from.normalY, from.normalX) + turn * share;
-    const [normalX, normalY] = [Math.cos(angle), Math.sin(angle)];
+    const angle = exact.atan2(from.normalY, from.normalX) + turn * share;
+    const [normalX, normalY] = [exact.cos(angle), exact.sin(angle)];
     return { x: from.x + reach * normalX, y: from.y + reach * normalY, normalX, normalY };
   };
   if (join === 'round') {
-    const step = 2 * Math.acos(Math.max(1 - tolerance / Math.abs(distance), 0.5));
+    const step = 2 * exact.acos(Math.max(1 - tolerance / Math.abs(distance), 0.5));
     const count = Math.ceil(Math.abs(turn) / step);
     return Array.from({ length: count - 1 }, (_, i) => at((i + 1) / count, distance));
   }
-  const length = 1 / Math.cos(turn / 2);
+  const length = 1 / exact.cos(turn / 2);
   if (join === 'miter' && length > 0 && length <= miterLimit) {
     const tip = at(0.5, distance * length);
     // One place for each side, so that both sides are straight up to the tip.

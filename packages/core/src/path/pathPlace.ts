@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Matrix } from '../picture/displayList';
 import { applyMatrix } from '../picture/matrix';
 import type { Point } from '../property/field';
@@ -34,7 +35,7 @@ export type PathPlace = ValueOfGroups<readonly [{ fields: typeof pathPlaceFields
 /** What points of a shape go through. */
 export function pathPlaceMatrix({ position, rotation, scale }: PathPlace): Matrix {
   const angle = (rotation * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
   return [cos * scale.x, sin * scale.x, -sin * scale.y, cos * scale.y, position.x, position.y];
 }
 
@@ -50,7 +51,7 @@ export function placePath(path: Path, place: PathPlace): Path {
   }
   const matrix = pathPlaceMatrix(place);
   const angle = (rotation * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
   const alike = scale.x === scale.y;
   const longer = alike ? scale.x : stretch(path, scale);
   return mapPath(path, longer, ({ x, y, normalX, normalY }) => {

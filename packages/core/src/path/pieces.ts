@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Path, PathPoint } from './path';
 
 /** A part of a path, measured by its length. */
@@ -107,16 +108,16 @@ export function ellipseCurve(
   from: number,
   to: number,
 ): Curve {
-  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const [cos, sin] = [exact.cos(turn), exact.sin(turn)];
   const place = (x: number, y: number): [number, number] => [cos * x - sin * y, sin * x + cos * y];
   const angle = (t: number) => from + (to - from) * t;
   return {
     point(t) {
-      const [x, y] = place(radiusX * Math.cos(angle(t)), radiusY * Math.sin(angle(t)));
+      const [x, y] = place(radiusX * exact.cos(angle(t)), radiusY * exact.sin(angle(t)));
       return [centerX + x, centerY + y];
     },
     derivative: (t) =>
-      place(-radiusX * Math.sin(angle(t)) * (to - from), radiusY * Math.cos(angle(t)) * (to - from)),
+      place(-radiusX * exact.sin(angle(t)) * (to - from), radiusY * exact.cos(angle(t)) * (to - from)),
   };
 }
 

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { ofHeight } from '../property/field';
 import { joinPieces, linePiece } from './pieces';
 import { radians, radiusHandle, shapeKind, sizeField } from './shapeKind';
@@ -19,7 +20,7 @@ function sides(count: number, radii: number[]) {
   const point = (i: number): [number, number] => {
     const angle = radians(-90 + (360 * i) / count);
     const radius = radii[i % radii.length]!;
-    return [radius * Math.cos(angle), radius * Math.sin(angle)];
+    return [radius * exact.cos(angle), radius * exact.sin(angle)];
   };
   const pieces = Array.from({ length: count }, (_, i) => linePiece(...point(i), ...point((i + 1) % count)));
   return joinPieces(pieces, true);

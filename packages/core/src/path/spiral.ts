@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { ofHeight } from '../property/field';
 import { curvePiece, joinPieces } from './pieces';
 import { radians, radiusHandle, shapeKind, sizeField } from './shapeKind';
@@ -28,11 +29,11 @@ export const spiral = shapeKind({
       point(t: number): [number, number] {
         const r = inner + grows * t;
         const angle = start + sweep * t;
-        return [r * Math.cos(angle), r * Math.sin(angle)];
+        return [r * exact.cos(angle), r * exact.sin(angle)];
       },
       derivative(t: number): [number, number] {
         const r = inner + grows * t;
-        const [cos, sin] = [Math.cos(start + sweep * t), Math.sin(start + sweep * t)];
+        const [cos, sin] = [exact.cos(start + sweep * t), exact.sin(start + sweep * t)];
         return [grows * cos - r * sweep * sin, grows * sin + r * sweep * cos];
       },
     };

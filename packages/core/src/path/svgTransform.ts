@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Matrix } from '../picture/displayList';
 import { multiply } from '../picture/matrix';
 import type { PathCommand } from './svgData';
@@ -10,11 +11,11 @@ const functions: Record<string, (v: number[]) => Matrix> = {
   translate: ([x = 0, y = 0]) => [1, 0, 0, 1, x, y],
   scale: ([x = 1, y = x]) => [x, 0, 0, y, 0, 0],
   rotate([angle = 0, x = 0, y = 0]) {
-    const [cos, sin] = [Math.cos(radians(angle)), Math.sin(radians(angle))];
+    const [cos, sin] = [exact.cos(radians(angle)), exact.sin(radians(angle))];
     return [cos, sin, -sin, cos, x - cos * x + sin * y, y - sin * x - cos * y];
   },
-  skewX: ([angle = 0]) => [1, 0, Math.tan(radians(angle)), 1, 0, 0],
-  skewY: ([angle = 0]) => [1, Math.tan(radians(angle)), 0, 1, 0, 0],
+  skewX: ([angle = 0]) => [1, 0, exact.tan(radians(angle)), 1, 0, 0],
+  skewY: ([angle = 0]) => [1, exact.tan(radians(angle)), 0, 1, 0, 0],
 };
 const counts: Record<string, readonly number[]> = {
   ...{ matrix: [6], translate: [1, 2], scale: [1, 2], rotate: [1, 3], skewX: [1], skewY: [1] },
@@ -90,15 +91,15 @@ export function dataThrough(commands: readonly PathCommand[], [a, b, c, d, e, f]
 function arcCubics({ cx, cy, rx, ry, turn, from, to }: CentredArc): number[][] {
   const count = Math.max(1, Math.ceil(Math.abs(to - from) / mostAngle));
   const step = (to - from) / count;
-  const k = (4 / 3) * Math.tan(step / 4);
-  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const k = (4 / 3) * exact.tan(step / 4);
+  const [cos, sin] = [exact.cos(turn), exact.sin(turn)];
   const place = (ex: number, ey: number) => [
     cx + cos * rx * ex - sin * ry * ey,
     cy + sin * rx * ex + cos * ry * ey,
   ];
   return Array.from({ length: count }, (_, i) => {
     const [a, b] = [from + i * step, from + (i + 1) * step];
-    const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)];
+    const [ca, sa, cb, sb] = [exact.cos(a), exact.sin(a), exact.cos(b), exact.sin(b)];
     return [...place(ca - k * sa, sa + k * ca), ...place(cb + k * sb, sb - k * cb), ...place(cb, sb)];
   });
 }

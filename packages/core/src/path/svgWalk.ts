@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { PathCommand } from './svgData';
 
 /** The numbers of an arc command: both radii, turn in degrees, the two flags, and the end, absolute. */
@@ -107,19 +108,20 @@ export function arcOf(x1: number, y1: number, values: ArcValues): CentredArc | u
   let [rx, ry] = [Math.abs(rxGiven), Math.abs(ryGiven)];
   if (rx === 0 || ry === 0) return undefined;
   const turn = (degrees * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const [cos, sin] = [exact.cos(turn), exact.sin(turn)];
   const halfX = (x1 - x2) / 2;
   const halfY = (y1 - y2) / 2;
   const px = cos * halfX + sin * halfY;
   const py = -sin * halfX + cos * halfY;
-  const excess = (px / rx) ** 2 + (py / ry) ** 2;
+  const excess = exact.square(px / rx) + exact.square(py / ry);
   if (excess > 1) [rx, ry] = [rx * Math.sqrt(excess), ry * Math.sqrt(excess)];
-  const square = (rx * ry) ** 2 - (rx * py) ** 2 - (ry * px) ** 2;
+  const square = exact.square(rx * ry) - exact.square(rx * py) - exact.square(ry * px);
   const factor =
-    (large === sweep ? -1 : 1) * Math.sqrt(Math.max(square, 0) / ((rx * py) ** 2 + (ry * px) ** 2 || 1));
+    (large === sweep ? -1 : 1) *
+    Math.sqrt(Math.max(square, 0) / (exact.square(rx * py) + exact.square(ry * px) || 1));
   const cxTurned = (factor * rx * py) / ry;
   const cyTurned = (-factor * ry * px) / rx;
-  const angle = (x: number, y: number) => Math.atan2((y - cyTurned) / ry, (x - cxTurned) / rx);
+  const angle = (x: number, y: number) => exact.atan2((y - cyTurned) / ry, (x - cxTurned) / rx);
   const from = angle(px, py);
   let to = angle(-px, -py);
   if (sweep === 1 && to < from) to += 2 * Math.PI;

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { ofHeight } from '../property/field';
 import { curvePiece, joinPieces } from './pieces';
 import { halfHandle, radians, shapeKind, sizeField } from './shapeKind';
@@ -27,11 +28,11 @@ export const wave = shapeKind({
     const curve = {
       point: (t: number): [number, number] => [
         (t - 0.5) * width,
-        -amplitude * Math.sin(turns * t + radians(phase)),
+        -amplitude * exact.sin(turns * t + radians(phase)),
       ],
       derivative: (t: number): [number, number] => [
         width,
-        -amplitude * turns * Math.cos(turns * t + radians(phase)),
+        -amplitude * turns * exact.cos(turns * t + radians(phase)),
       ],
     };
     return joinPieces([curvePiece(curve, Math.ceil(24 * waves) + 8)], false);

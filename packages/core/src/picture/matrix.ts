@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import type { Matrix } from './displayList';
 
 /** The matrix that goes through `inner` first, then through `outer`. */
@@ -19,13 +20,13 @@ export function invertMatrix([a, b, c, d, e, f]: Matrix): Matrix {
 
 /** Turns by an angle in radians around a centre, clockwise on the screen. */
 export function turnMatrix(angle: number, x: number, y: number): Matrix {
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
   return [cos, sin, -sin, cos, x - cos * x + sin * y, y - sin * x - cos * y];
 }
 
 /** Mirrors across a line through a centre; the angle is that of the line from the top, clockwise, in radians. */
 export function mirrorMatrix(angle: number, x: number, y: number): Matrix {
   // The line has the direction (sin, -cos); mirroring keeps it and turns what is across over.
-  const [a, b] = [-Math.cos(2 * angle), -Math.sin(2 * angle)];
+  const [a, b] = [-exact.cos(2 * angle), -exact.sin(2 * angle)];
   return [a, b, b, -a, x - a * x - b * y, y - b * x + a * y];
 }

@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /** The outline of a box with rounded corners. @param box left, top, width, height */
 export function roundedBox(
   [x, y, width, height]: readonly [number, number, number, number],
@@ -15,7 +17,7 @@ export function roundedBox(
   for (const [cornerX, cornerY, from] of corners) {
     for (let i = 0; i <= parts; i++) {
       const angle = ((from + (90 * i) / parts) * Math.PI) / 180;
-      points.push(cornerX + r * Math.cos(angle), cornerY + r * Math.sin(angle));
+      points.push(cornerX + r * exact.cos(angle), cornerY + r * exact.sin(angle));
     }
   }
   return Float32Array.from(points);

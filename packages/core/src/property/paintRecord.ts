@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { angleConvention } from './angles';
 import type { Paint, PaintStop } from '../picture/paint';
 import { choicesOf, type Point } from './field';
@@ -109,7 +110,7 @@ export function paintIn(
   }
   if (kind === 'around') return { kind, ...center, angle: turn, stops: placed };
   // From edge to edge of the box, whatever the angle.
-  const [dx, dy] = [Math.cos(turn), Math.sin(turn)];
+  const [dx, dy] = [exact.cos(turn), exact.sin(turn)];
   const half = (size * (Math.abs(dx) * width + Math.abs(dy) * height)) / 2;
   const [middleX, middleY] = [x + width / 2, y + height / 2];
   return {

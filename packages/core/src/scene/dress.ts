@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { gradientColors, type Gradient, type Ramps } from '../property/palette';
 import { sceneMesh, type SceneMesh } from './mesh';
 import type { Vector, View } from './camera';
@@ -102,7 +103,7 @@ function depthsOf(positions: Float32Array): Float32Array {
 /** Opacity of a place, 0..255. */
 function opacityAt({ material, view: { eye }, nearFade }: Dressing, x: number, y: number, z: number): number {
   if (nearFade <= 0) return Math.round(255 * material.opacity);
-  const far = Math.sqrt((x - eye[0]) ** 2 + (y - eye[1]) ** 2 + (z - eye[2]) ** 2);
+  const far = Math.sqrt(exact.square(x - eye[0]) + exact.square(y - eye[1]) + exact.square(z - eye[2]));
   return Math.round(255 * material.opacity * Math.min(1, far / nearFade));
 }
 
@@ -299,7 +300,8 @@ export function cornerNormals(positions: Float32Array, indices: Uint32Array): Fl
     }
   }
   for (let i = 0; i < out.length; i += 3) {
-    const length = Math.sqrt(out[i]! ** 2 + out[i + 1]! ** 2 + out[i + 2]! ** 2) || 1;
+    const length =
+      Math.sqrt(exact.square(out[i]!) + exact.square(out[i + 1]!) + exact.square(out[i + 2]!)) || 1;
     out[i]! /= length;
     out[i + 1]! /= length;
     out[i + 2]! /= length;

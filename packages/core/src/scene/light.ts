@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { cos, pow, sin } from '../math/math';
 import { record, type ValueOf } from '../property/record';
 import type { Vector } from './camera';
@@ -180,14 +181,17 @@ export function shadingOf(light: Light, eye: Vector, distance: number, image?: T
     light.fade > 0 ? light.fade * smooth((far - fadeFrom) / (fadeTo - fadeFrom)) : 0;
   return {
     plain(out, at, color, bright, x, y, z) {
-      const fade = fadeAt(Math.sqrt((eye[0] - x) ** 2 + (eye[1] - y) ** 2 + (eye[2] - z) ** 2));
+      const fade = fadeAt(
+        Math.sqrt(exact.square(eye[0] - x) + exact.square(eye[1] - y) + exact.square(eye[2] - z)),
+      );
       for (let channel = 0; channel < 3; channel++) {
         const value = color[channel]! * bright;
         out[at + channel] = value + (fadeColor[channel]! - value) * fade;
       }
     },
     shade(out, at, { metal, roughness, glow }, color, x, y, z, normalX, normalY, normalZ) {
-      const far = Math.sqrt((eye[0] - x) ** 2 + (eye[1] - y) ** 2 + (eye[2] - z) ** 2) || 1;
+      const far =
+        Math.sqrt(exact.square(eye[0] - x) + exact.square(eye[1] - y) + exact.square(eye[2] - z)) || 1;
       const vx = (eye[0] - x) / far;
       const vy = (eye[1] - y) / far;
       const vz = (eye[2] - z) / far;

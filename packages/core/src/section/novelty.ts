@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { exp } from '../math/math';
 
 /**
@@ -40,7 +41,7 @@ export function featuresOf(db: Float32Array, bands: number, rowsPerSecond: numbe
 
 function distance2({ values, width }: Features, a: number, b: number): number {
   let sum = 0;
-  for (let i = 0; i < width; i++) sum += (values[a * width + i]! - values[b * width + i]!) ** 2;
+  for (let i = 0; i < width; i++) sum += exact.square(values[a * width + i]! - values[b * width + i]!);
   return sum;
 }
 
@@ -62,8 +63,8 @@ export function novelty(features: Features, half: number): Float32Array {
     }
   // But a song that hardly changes is not made to: bands that waver by 3 dB are alike.
   const usual = Math.max(width * 9, sum / Math.max(1, pairs));
-  const taper = Array.from({ length: reach }, (_, i) => exp(-2 * ((i + 0.5) / reach) ** 2));
-  const full = taper.reduce((sum, weight) => sum + weight, 0) ** 2;
+  const taper = Array.from({ length: reach }, (_, i) => exp(-2 * exact.square((i + 0.5) / reach)));
+  const full = exact.square(taper.reduce((sum, weight) => sum + weight, 0));
   const out = new Float32Array(count);
   for (let border = 1; border < count; border++) {
     const room = Math.min(reach, border, count - border);
@@ -127,9 +128,9 @@ function alike({ values, width }: Features, a: [number, number], b: [number, num
       return sum / Math.max(1, to - from);
     });
   const [first, second] = [mean(a), mean(b)];
-  const rms = Math.sqrt(first.reduce((sum, value, i) => sum + (value - second[i]!) ** 2, 0) / width);
+  const rms = Math.sqrt(first.reduce((sum, value, i) => sum + exact.square(value - second[i]!), 0) / width);
   // Means that differ by 6 dB are as far apart as parts of a song usually are (set by ear).
-  return exp(-((rms / 6) ** 2));
+  return exp(-exact.square(rms / 6));
 }
 
 /** Letters for parts of a song: those that sound alike have the same one. @param borders all of them, the start and the end included */

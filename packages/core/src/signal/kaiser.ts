@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /**
  * Kaiser's window and what it takes to damp what is not wanted.
  *
@@ -10,7 +12,7 @@ export function bessel0(x: number): number {
   let term = 1;
   let sum = 1;
   for (let k = 1; term > 1e-12 * sum; k++) {
-    term *= (x / (2 * k)) ** 2;
+    term *= exact.square(x / (2 * k));
     sum += term;
   }
   return sum;
@@ -28,4 +30,4 @@ export const kaiser = (x: number, beta: number): number =>
   Math.abs(x) > 1 ? 0 : bessel0(beta * Math.sqrt(1 - x * x)) / bessel0(beta);
 
 /** sin(pi x) / (pi x) */
-export const sinc = (x: number): number => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x));
+export const sinc = (x: number): number => (x === 0 ? 1 : exact.sin(Math.PI * x) / (Math.PI * x));

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { keep } from './signalEngine';
 
 /**
@@ -15,7 +16,7 @@ export interface Tables {
 }
 
 /** Sizes that can be transformed: powers of two of at least 16. */
-export const isTransformSize = (size: number): boolean => size >= 16 && Number.isInteger(Math.log2(size));
+export const isTransformSize = (size: number): boolean => size >= 16 && Number.isInteger(exact.log2(size));
 
 /** @throws RangeError when segments of so many samples cannot be transformed by that size */
 export function checkTransform(length: number, size: number): void {
@@ -24,7 +25,7 @@ export function checkTransform(length: number, size: number): void {
   }
 }
 
-const isOfFours = (size: number) => Number.isInteger(Math.log2(size) / 2);
+const isOfFours = (size: number) => Number.isInteger(exact.log2(size) / 2);
 
 /** Cosines and sines for all stages: for values worked on together those of their multiples, one in a stage of two, three in one of four. */
 function twiddlesOf(size: number, lanes: number): Float64Array {
@@ -36,8 +37,8 @@ function twiddlesOf(size: number, lanes: number): Float64Array {
       for (let multiple = 1; multiple < parts; multiple++, at += 2 * lanes) {
         for (let i = 0; i < lanes; i++) {
           const angle = (-2 * Math.PI * (j + i) * multiple) / n;
-          values[at + i] = Math.cos(angle);
-          values[at + lanes + i] = Math.sin(angle);
+          values[at + i] = exact.cos(angle);
+          values[at + lanes + i] = exact.sin(angle);
         }
       }
     }

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { kaiser, kaiserBeta, kaiserOrder } from '../signal/kaiser';
 import { bandCovers, coverOf, type BandCover } from '../spectrum/bands';
 import type { BandRun } from './divideBands';
@@ -59,7 +60,7 @@ export function ramp(x: number): number {
   if (x >= 1) return 1;
   const turn = 2 * Math.PI * x;
   return (
-    x - (0.5 / 0.42 / (2 * Math.PI)) * Math.sin(turn) + (0.08 / 0.42 / (4 * Math.PI)) * Math.sin(2 * turn)
+    x - (0.5 / 0.42 / (2 * Math.PI)) * exact.sin(turn) + (0.08 / 0.42 / (4 * Math.PI)) * exact.sin(2 * turn)
   );
 }
 
@@ -112,7 +113,7 @@ export const firstTap = (at: number, count: number): number => Math.floor(at) - 
 export function putTaps(at: number, count: number, out: Float32Array, offset: number): void {
   const first = firstTap(at, count);
   // What stands in the middle of a transform has every other bin turned round, as the sinc has its lobes.
-  const wave = -Math.sin(Math.PI * at) / Math.PI;
+  const wave = -exact.sin(Math.PI * at) / Math.PI;
   for (let tap = 0; tap < count; tap++) {
     const bin = first + tap;
     const away = bin - at;

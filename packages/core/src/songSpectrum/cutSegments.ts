@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { halvingTaps, loweringReach } from '../signal/halve';
 import { stepOf, windowMeans, windowShapes } from '../spectrum/windows';
 import type { SegmentShape } from '../spectrum/segmentWindow';
@@ -51,8 +52,8 @@ export function cutWindow(shape: SegmentShape): CutWindow {
   }
   // Lowered samples are so many times fewer, and so are their sums smaller.
   const { mean, meanSquare } = windowMeans(windowShape);
-  const powerScale = ((2 * decimation) / (segmentLength * mean)) ** 2;
-  const noiseBandwidthHz = ((meanSquare / mean ** 2) * sampleRate * decimation) / segmentLength;
+  const powerScale = exact.square((2 * decimation) / (segmentLength * mean));
+  const noiseBandwidthHz = ((meanSquare / exact.square(mean)) * sampleRate * decimation) / segmentLength;
   const levelScale = (powerScale * sampleRate) / fftSize / noiseBandwidthHz;
   const lead = before + first * decimation;
   return { smooth, step, segmentLength, before, decimation, lead, levelScale };
@@ -81,7 +82,7 @@ export function putCut(
   addresses.forEach((copies, i) => new Uint32Array(buffer, tableOf(i), copies.length).set(copies));
   return putCutTask(buffer, {
     taps: halvingTaps(),
-    halvings: Math.log2(decimation),
+    halvings: exact.log2(decimation),
     step,
     length: segmentLength,
     lead,

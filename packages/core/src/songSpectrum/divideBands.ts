@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import {
   bandPlaces,
   edgePoints,
@@ -43,10 +44,10 @@ export const mostDecimation = 32;
 const stepsPerSample = 3;
 
 /** Cost of a transform of two segments, in steps of its butterflies, with all that belongs to it. */
-const transformCost = (size: number) => size * Math.log2(size) + 2500;
+const transformCost = (size: number) => size * exact.log2(size) + 2500;
 
 /** Cost of cutting two segments out of the song before they are lowered in rate, see cutSegments.ts, in the same steps. */
-const cutCost = (decimation: number) => 1000 + 1900 * Math.log2(decimation);
+const cutCost = (decimation: number) => 1000 + 1900 * exact.log2(decimation);
 
 /** Costs of a tap, of a bin of a cover and of a band, in the same steps. */
 const tapCost = 1.9;

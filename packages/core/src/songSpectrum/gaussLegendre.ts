@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /** Places and weights of a quadrature over -1..1. */
 export interface Quadrature {
   places: number[];
@@ -25,14 +27,14 @@ export function gaussLegendre(count: number): Quadrature {
   const found = known.get(count);
   if (found) return found;
   const places = Array.from({ length: count }, (_, i) => {
-    let x = -Math.cos((Math.PI * (i + 0.75)) / (count + 0.5));
+    let x = -exact.cos((Math.PI * (i + 0.75)) / (count + 0.5));
     for (let round = 0; round < 8; round++) {
       const [value, slope] = legendre(count, x);
       x -= value / slope;
     }
     return x;
   });
-  const weights = places.map((x) => 2 / ((1 - x * x) * legendre(count, x)[1] ** 2));
+  const weights = places.map((x) => 2 / ((1 - x * x) * exact.square(legendre(count, x)[1])));
   const quadrature = { places, weights };
   known.set(count, quadrature);
   return quadrature;

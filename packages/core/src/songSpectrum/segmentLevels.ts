@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { silenceDb, silencePower } from '../spectrum/bands';
 import type { BandTable } from './bandTable';
 import { cutBytes, putCut, type CutWindow } from './cutSegments';
@@ -72,7 +73,7 @@ export function levelsOfSong(
   const task = putLevelsTask(buffer, {
     samples: samples!,
     others,
-    count: Math.ceil(song.length / 2 ** copy),
+    count: Math.ceil(song.length / exact.pow(2, copy)),
     cut: cut && putCut(cut, song.addresses, buffer, cutAt),
     window: windowAt,
     length: window.length,

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { divideBands } from './divideBands';
 import { loweringReach } from '../signal/halve';
 import { neighbours } from '../spectrum/neighbours';
@@ -83,7 +84,7 @@ export class SongAnalyser {
     firstMoment = 0,
   ): void {
     const width = this.plan.edges.length - 1;
-    const loaded = loadSong(signals, Math.log2(this.mostDecimation));
+    const loaded = loadSong(signals, exact.log2(this.mostDecimation));
     const all = { at: loaded.end, width };
     // Rows are put together here: then they travel at once.
     const song = { ...loaded, end: align(all.at + 4 * width * count) };

@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { halveInto, halvingTaps, roomToHalve } from '../signal/halve';
 import { align, reach, scratch } from '../signal/signalEngine';
 
@@ -18,7 +19,7 @@ export interface SongCopies {
  */
 export function loadSong(signals: readonly Float32Array[], halvings = 0): SongCopies {
   const { length } = signals[0]!;
-  const lengths = Array.from({ length: halvings + 1 }, (_, k) => Math.ceil(length / 2 ** k));
+  const lengths = Array.from({ length: halvings + 1 }, (_, k) => Math.ceil(length / exact.pow(2, k)));
   // Kept first: it moves scratch room.
   halvingTaps();
   let end = scratch();

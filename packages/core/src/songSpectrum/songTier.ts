@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { bandSources } from './bandReading';
 import { bandTable } from './bandTable';
 import { cutWindow } from './cutSegments';
@@ -55,6 +56,6 @@ export class SongTier {
     if (cut) return levelsOfSong(song, 0, transform, centre - cut.before, hop, count, place);
     const { decimation } = this.run;
     const start = centre / decimation + firstOffset;
-    return levelsOfSong(song, Math.log2(decimation), transform, start, hop / decimation, count, place);
+    return levelsOfSong(song, exact.log2(decimation), transform, start, hop / decimation, count, place);
   }
 }

@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /**
  * Which share of each FFT bin a band covers. Bin k stands for the frequencies
  * from k - 1/2 to k + 1/2 bin widths; bins at a band's edges count in part.
@@ -59,5 +61,5 @@ export const silencePower = 1e-20;
 
 /** Power relative to a full-scale sine, in dB, not below {@link silenceDb}. */
 export function powerToDb(power: number): number {
-  return power > silencePower ? 10 * Math.log10(power) : silenceDb;
+  return power > silencePower ? 10 * exact.log10(power) : silenceDb;
 }

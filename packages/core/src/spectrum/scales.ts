@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /**
  * Frequency scales: how a range in Hz is divided into bands.
  *
@@ -34,8 +36,8 @@ interface EqualScale {
 
 /** Glasberg and Moore, Hearing Research 47 (1990) 103: the ERB-rate of f in kHz is 21.4 log10(4.37 f + 1). */
 const erbRate = {
-  toUnits: (hz: number) => 21.4 * Math.log10(1 + 0.00437 * hz),
-  toHz: (erbs: number) => (10 ** (erbs / 21.4) - 1) / 0.00437,
+  toUnits: (hz: number) => 21.4 * exact.log10(1 + 0.00437 * hz),
+  toHz: (erbs: number) => (exact.pow(10, erbs / 21.4) - 1) / 0.00437,
 };
 
 /**
@@ -57,18 +59,18 @@ const bark = {
 export const equalScales = {
   linear: { label: 'Linear', toUnits: (hz) => hz, toHz: (units) => units },
   /** Units are octaves above 1 Hz. */
-  log: { label: 'Logarithmic', toUnits: (hz) => Math.log2(hz), toHz: (octaves) => 2 ** octaves },
+  log: { label: 'Logarithmic', toUnits: (hz) => exact.log2(hz), toHz: (octaves) => exact.pow(2, octaves) },
   /** Between linear (exponent 1) and ever more room for the low end. */
   power: {
     label: 'Power',
-    toUnits: (hz, exponent) => hz ** (1 / exponent),
-    toHz: (units, exponent) => units ** exponent,
+    toUnits: (hz, exponent) => exact.pow(hz, 1 / exponent),
+    toHz: (units, exponent) => exact.pow(units, exponent),
   },
   /** Source: D. O'Shaughnessy, Speech Communication: Human and Machine (1987), p. 150. */
   mel: {
     label: 'Mel',
-    toUnits: (hz) => 2595 * Math.log10(1 + hz / 700),
-    toHz: (mel) => 700 * (10 ** (mel / 2595) - 1),
+    toUnits: (hz) => 2595 * exact.log10(1 + hz / 700),
+    toHz: (mel) => 700 * (exact.pow(10, mel / 2595) - 1),
   },
   bark: { label: 'Bark', ...bark },
   erb: { label: 'ERB-rate', ...erbRate },
@@ -88,7 +90,7 @@ export const scaleKinds = Object.keys(scaleLabels) as ScaleKind[];
 export const dividesEqually = (scale: ScaleKind): scale is keyof typeof equalScales => scale in equalScales;
 
 /** Ratio of an octave in base ten, as IEC 61260-1:2014 has it. */
-const octaveRatio = 10 ** 0.3;
+const octaveRatio = exact.pow(10, 0.3);
 
 /** Most bands an ear may have. */
 export const mostBands = 512;
@@ -112,9 +114,9 @@ export function bandEdges(settings: ScaleSettings): Float64Array {
     const perOctave = Number(settings.fraction);
     // Even fractions have an edge on 1 kHz, odd ones a middle (IEC 61260-1, 5.4 and 5.5).
     const shift = perOctave % 2 === 0 ? 0.5 : 0;
-    return placedEdges(fromHz, toHz, 1000, octaveRatio ** (1 / perOctave), shift);
+    return placedEdges(fromHz, toHz, 1000, exact.pow(octaveRatio, 1 / perOctave), shift);
   }
-  if (scale === 'notes') return placedEdges(fromHz, toHz, settings.a4, 2 ** (1 / 12), 0);
+  if (scale === 'notes') return placedEdges(fromHz, toHz, settings.a4, exact.pow(2, 1 / 12), 0);
   return equalEdges(settings, scale);
 }
 
@@ -143,13 +145,13 @@ function placedEdges(
   ratio: number,
   shift: number,
 ): Float64Array {
-  const place = (hz: number) => Math.log(Math.max(hz, 1) / reference) / Math.log(ratio) - shift;
+  const place = (hz: number) => exact.log(Math.max(hz, 1) / reference) / exact.log(ratio) - shift;
   let first = Math.ceil(place(fromHz) - 1e-9);
   let last = Math.floor(place(toHz) + 1e-9);
   if (last < first) first = last = Math.round((place(fromHz) + place(toHz)) / 2);
   return Float64Array.from(
     { length: last - first + 2 },
-    (_, i) => reference * ratio ** (first + i + shift - 0.5),
+    (_, i) => reference * exact.pow(ratio, first + i + shift - 0.5),
   );
 }
 
@@ -169,7 +171,7 @@ const noteNames = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#', '
 
 /** Name of the note nearest to a frequency, with its octave: A4 for 440 Hz (ISO 16). */
 export function noteName(hz: number, a4 = 440): string {
-  const number = Math.round(69 + 12 * Math.log2(hz / a4));
+  const number = Math.round(69 + 12 * exact.log2(hz / a4));
   return `${noteNames[((number % 12) + 12) % 12]}${Math.floor(number / 12) - 1}`;
 }
 

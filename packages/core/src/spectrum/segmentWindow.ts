@@ -1,3 +1,4 @@
+import * as exact from '../math/math';
 import { noiseBandwidth, windowShapes, type WindowKind } from './windows';
 
 /** How segments of a signal, or of a copy of it at a lower rate, are windowed and transformed. */
@@ -36,6 +37,6 @@ export function segmentWindow(shape: SegmentShape): SegmentWindow {
   for (let j = 0; j < length; j++) window[j] = windowAt((firstPosition + j * decimation) / segmentLength);
   const binHz = sampleRate / fftSize;
   const noiseBandwidthHz = (noiseBandwidth(window) * sampleRate) / length;
-  const powerScale = (2 / window.reduce((total, w) => total + w, 0)) ** 2;
+  const powerScale = exact.square(2 / window.reduce((total, w) => total + w, 0));
   return { window, firstOffset, binHz, powerScale, levelScale: (powerScale * binHz) / noiseBandwidthHz };
 }

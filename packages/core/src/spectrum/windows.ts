@@ -1,3 +1,5 @@
+import * as exact from '../math/math';
+
 /**
  * Analysis windows, in their periodic form: w[n] = shape(n / N) for n = 0 .. N-1,
  * so that the maximum falls on n = N / 2.
@@ -26,7 +28,7 @@ function cosines(...terms: number[]): Pick<WindowShape, 'shape' | 'terms'> {
   const signed = terms.map((a, m) => (m % 2 === 0 ? a : -a));
   const shape = (x: number) => {
     let sum = signed[0]!;
-    for (let m = 1; m < signed.length; m++) sum += signed[m]! * Math.cos(2 * Math.PI * m * x);
+    for (let m = 1; m < signed.length; m++) sum += signed[m]! * exact.cos(2 * Math.PI * m * x);
     return sum;
   };
   return { shape, terms };
@@ -69,7 +71,10 @@ export function windowSamples(kind: WindowKind, length: number): Float64Array {
 /** Means of a window's samples and of their squares, where there are more than twice as many as it has cosines. */
 export function windowMeans(kind: WindowKind): { mean: number; meanSquare: number } {
   const [mean, ...waves] = windowShapes[kind].terms;
-  return { mean: mean!, meanSquare: waves.reduce((sum, a) => sum + a ** 2 / 2, mean! ** 2) };
+  return {
+    mean: mean!,
+    meanSquare: waves.reduce((sum, a) => sum + exact.square(a) / 2, exact.square(mean!)),
+  };
 }
 
 /** Coherent gain: the mean of the window, 0.5 for Hann. */

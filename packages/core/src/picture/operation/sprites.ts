@@ -1,3 +1,4 @@
+import * as exact from '../../math/math';
 import { addPoint } from '../box';
 import { group } from './group';
 import type { OperationKind } from './operationKind';
@@ -44,8 +45,8 @@ export function putSprite(all: Float32Array, index: number, sprite: Sprite): voi
   all[at + 1] = y;
   all[at + 2] = across;
   all[at + 3] = down;
-  all[at + 4] = Math.cos(rotation);
-  all[at + 5] = Math.sin(rotation);
+  all[at + 4] = exact.cos(rotation);
+  all[at + 5] = exact.sin(rotation);
   all[at + 6] = spriteForms.indexOf(form);
   all[at + 7] = corners;
   all[at + 8] = softness;
