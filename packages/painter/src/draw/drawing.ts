@@ -16,8 +16,9 @@ export type { Box };
 /** Draws one kind of operation. Gives back how many shapes and images it drew. */
 export type Drawer<Op> = (operation: Op, drawing: Drawing) => number;
 
-/** Steps in which a soft edge fades out. */
+/** Steps in which a soft edge fades out, at most, and of a pixel of it: more than that are not seen. */
 const softSteps = 6;
+const stepsOfPixel = 2;
 
 /**
  * Draws a shape of one colour with its soft edge.
@@ -32,10 +33,12 @@ export function drawSoft(
     draw(drawing, 0);
     return 1;
   }
+  const [a, b] = drawing.matrix;
+  const steps = Math.min(softSteps, Math.max(2, Math.ceil(stepsOfPixel * soft * Math.hypot(a, b))));
   // Steps from wide to narrow, each covering so much that the edge rises evenly.
-  for (let step = 0; step < softSteps; step++) {
-    const opacity = drawing.opacity / (softSteps - step);
-    draw({ ...drawing, opacity }, soft * (1 - (step + 1) / softSteps));
+  for (let step = 0; step < steps; step++) {
+    const opacity = drawing.opacity / (steps - step);
+    draw({ ...drawing, opacity }, soft * (1 - (step + 1) / steps));
   }
-  return softSteps;
+  return steps;
 }
