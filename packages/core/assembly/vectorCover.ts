@@ -20,6 +20,9 @@ const mostSimple: i32 = 1000;
 /** Bytes of a piece of an edge in a pixel: the next one, x and y of its ends within the pixel, and its direction. */
 const pieceBytes: usize = 16;
 
+/** Bytes of a piece that is looked at: its address and direction; x and y of its upper end, y of its lower one, its slope. */
+const entryBytes: usize = 40;
+
 /** More pieces than this in a pixel are not looked at in pairs: heights are taken in even steps instead. */
 const mostPairs: i32 = 6;
 const evenSteps: i32 = 16;
@@ -74,8 +77,8 @@ export function beginCover(pixels: i32, rule: i32): usize {
   heights = aligned(breaks + ((<usize>(2 * edgeCount + 8)) << 3));
   const steps = <usize>max(2 * mostPairs + mostPairs * mostPairs, 2 * evenSteps) + <usize>(2 * edgeCount + 8);
   order = aligned(heights + (steps << 3));
-  // Pieces of a pixel as they come, and in order.
-  pieces = aligned(order + ((<usize>(2 * edgeCount + 16)) << 4));
+  // Pieces of a pixel as they come, and those of a band in order.
+  pieces = aligned(order + <usize>(edgeCount + 8) * (entryBytes + 16));
   reach(pieces + pieceBytes);
   memory.fill(areas, 0, cover - areas);
   memory.fill(heads, 0xff, active - heads);
@@ -433,10 +436,16 @@ function pixelCover(list: i32): f64 {
   for (let next = list; next != 0;) {
     const piece = pieces + <usize>(next - 1) * pieceBytes;
     if (load<i32>(piece, 12) < 0) up++;
-    const entry = order + ((<usize>count) << 4);
+    const entry = order + <usize>count * entryBytes;
+    const x = <f64>load<u16>(piece, 4);
+    const y = <f64>load<u16>(piece, 6);
+    const end = <f64>load<u16>(piece, 10);
     store<u32>(entry, <u32>piece);
-    const tall = <f64>load<u16>(piece, 10) - <f64>load<u16>(piece, 6);
-    store<f64>(entry, (<f64>load<u16>(piece, 8) - <f64>load<u16>(piece, 4)) / tall, 8);
+    store<i32>(entry, load<i32>(piece, 12), 4);
+    store<f64>(entry, x, 8);
+    store<f64>(entry, y, 16);
+    store<f64>(entry, end, 24);
+    store<f64>(entry, (<f64>load<u16>(piece, 8) - x) / (end - y), 32);
     count++;
     next = load<i32>(piece);
   }
@@ -450,11 +459,10 @@ function pixelCover(list: i32): f64 {
     steps = addHeight(addHeight(0, 0), <f64>unit);
     for (let n = 0; n < breakCount; n++) steps = addHeight(steps, <f64>load<i32>(breaks + ((<usize>n) << 3)));
     for (let n = 0; n < count; n++) {
-      const piece = <usize>load<u32>(order + ((<usize>n) << 4));
-      steps = addHeight(steps, <f64>load<u16>(piece, 6));
-      steps = addHeight(steps, <f64>load<u16>(piece, 10));
-      for (let m = 0; m < n; m++)
-        steps = addCrossing(steps, piece, <usize>load<u32>(order + ((<usize>m) << 4)));
+      const entry = order + <usize>n * entryBytes;
+      steps = addHeight(steps, load<f64>(entry, 16));
+      steps = addHeight(steps, load<f64>(entry, 24));
+      for (let m = 0; m < n; m++) steps = addCrossing(steps, entry, order + <usize>m * entryBytes);
     }
   }
   let sum: f64 = 0;
@@ -475,22 +483,26 @@ function pixelCover(list: i32): f64 {
 
 /** Adds a height to those at which something changes, in order. */
 function addHeight(count: i32, y: f64): i32 {
-  let at = count;
-  while (at > 0 && load<f64>(heights + ((<usize>(at - 1)) << 3)) > y) at--;
-  if (at > 0 && load<f64>(heights + ((<usize>(at - 1)) << 3)) == y) return count;
-  const place = heights + ((<usize>at) << 3);
-  memory.copy(place + 8, place, (<usize>(count - at)) << 3);
+  let place = heights + ((<usize>count) << 3);
+  while (place > heights && load<f64>(place - 8) > y) place -= 8;
+  if (place > heights && load<f64>(place - 8) == y) return count;
+  for (let at = heights + ((<usize>count) << 3); at > place; at -= 8) store<f64>(at, load<f64>(at - 8));
   store<f64>(place, y);
   return count + 1;
 }
 
+/** Where a piece that is looked at lies at a height. */
+function placeAt(entry: usize, y: f64): f64 {
+  return load<f64>(entry, 8) + (y - load<f64>(entry, 16)) * load<f64>(entry, 32);
+}
+
 /** Adds the height at which two pieces cross. */
 function addCrossing(steps: i32, one: usize, other: usize): i32 {
-  const from = <f64>max(load<u16>(one, 6), load<u16>(other, 6));
-  const to = <f64>min(load<u16>(one, 10), load<u16>(other, 10));
+  const from = max(load<f64>(one, 16), load<f64>(other, 16));
+  const to = min(load<f64>(one, 24), load<f64>(other, 24));
   if (from >= to) return steps;
-  const above = xAt(one, from) - xAt(other, from);
-  const below = xAt(one, to) - xAt(other, to);
+  const above = placeAt(one, from) - placeAt(other, from);
+  const below = placeAt(one, to) - placeAt(other, to);
   if (above * below >= 0) return steps;
   // The same whichever comes first.
   return addHeight(steps, from + ((to - from) * abs(above)) / (abs(above) + abs(below)));
@@ -501,18 +513,19 @@ function bandCover(count: i32, from: f64, to: f64, winding: i32): f64 {
   const middle = (from + to) / 2;
   // The pieces in it from left to right: their place and direction stand behind them.
   let found = 0;
-  const sorted = order + ((<usize>count) << 4);
+  const sorted = order + <usize>count * entryBytes;
   for (let n = 0; n < count; n++) {
-    const entry = order + ((<usize>n) << 4);
-    const piece = <usize>load<u32>(entry);
-    if (<f64>load<u16>(piece, 6) > middle || <f64>load<u16>(piece, 10) < middle) continue;
-    const x = <f64>load<u16>(piece, 4) + (middle - <f64>load<u16>(piece, 6)) * load<f64>(entry, 8);
-    let at = found;
-    while (at > 0 && load<f64>(sorted + ((<usize>(at - 1)) << 4)) > x) at--;
-    const place = sorted + ((<usize>at) << 4);
-    memory.copy(place + 16, place, (<usize>(found - at)) << 4);
+    const entry = order + <usize>n * entryBytes;
+    if (load<f64>(entry, 16) > middle || load<f64>(entry, 24) < middle) continue;
+    const x = placeAt(entry, middle);
+    let place = sorted + ((<usize>found) << 4);
+    while (place > sorted && load<f64>(place - 16) > x) {
+      store<f64>(place, load<f64>(place - 16));
+      store<i32>(place, load<i32>(place - 16, 8), 8);
+      place -= 16;
+    }
     store<f64>(place, x);
-    store<i32>(place, load<i32>(piece, 12), 8);
+    store<i32>(place, load<i32>(entry, 4), 8);
     found++;
   }
   let sum: f64 = 0;
