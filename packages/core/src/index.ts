@@ -176,6 +176,7 @@ export * from './recipe/goesByBeats';
 export * from './recipe/recipe';
 export * from './recipe/reset';
 export { passEngine, passMemory } from './pass/passEngine';
+export * from './encode/draftSize';
 export * from './surface/averageOf';
 export * from './surface/fillStyle';
 export * from './surface/surface';

@@ -1,4 +1,4 @@
-import type { Box, Canvas } from '@cyclogram/core';
+import type { Canvas } from '@cyclogram/core';
 import type { PaintImages } from '../images';
 
 /** What a drawer draws on and with. */
@@ -10,8 +10,6 @@ export interface Drawing extends Canvas {
   /** Pixels for each of a stage, along a side. */
   stagePixel: number;
 }
-
-export type { Box };
 
 /** Draws one kind of operation. Gives back how many shapes and images it drew. */
 export type Drawer<Op> = (operation: Op, drawing: Drawing) => number;

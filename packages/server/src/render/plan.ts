@@ -1,4 +1,5 @@
 import {
+  draftSize,
   fadeLevel,
   fpsOf,
   frameAt,
@@ -84,7 +85,7 @@ export const encodePlanOf = ({ settings, ...plan }: RenderPlan): EncodePlan => (
 export function planRender(film: Film, filmSeconds: number, request: RenderRequest): RenderPlan {
   const { fps = film.fps } = request;
   const asked = { width: request.width ?? film.width, height: request.height ?? film.height };
-  const { width, height } = request.quality === 'draft' ? halved(asked) : asked;
+  const { width, height } = request.quality === 'draft' ? draftSize(asked) : asked;
   const format = formatOf(request.format ?? defaultFormat.id);
   const isSide = (n: number) => Number.isInteger(n) && n >= 16 && n <= longestSide;
   if (!isSide(asked.width) || !isSide(asked.height))
@@ -109,12 +110,6 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   if (wrong) refuse(wrong);
   return plan;
 }
-
-/** The size of a draft: half as wide and high, in whole pairs of pixels, as encoders take them. */
-const halved = ({ width, height }: { width: number; height: number }) => ({
-  width: Math.max(16, 2 * Math.round(width / 4)),
-  height: Math.max(16, 2 * Math.round(height / 4)),
-});
 
 /** The labels of formats that can be transparent. */
 const transparentFormats = (): string =>

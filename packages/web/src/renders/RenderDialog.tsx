@@ -23,7 +23,7 @@ import {
   rangeOf,
   rateOf,
   shippedPresets,
-  sizeOf,
+  renderedSize,
   wishOf,
   type Output,
   type OutputContext,
@@ -151,7 +151,7 @@ function RenderForm({ onClose }: { onClose: () => void }) {
 
 function sizeText(output: Output, { kind }: RenderFormat, film: OutputContext['film']): string {
   if (kind === 'sound') return '';
-  const { width, height } = sizeOf(output, film);
+  const { width, height } = renderedSize(output, film);
   return `${width}×${height}`;
 }
 

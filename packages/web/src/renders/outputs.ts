@@ -1,4 +1,4 @@
-import { readRate, sectionSpans, type Film, type FrameRate } from '@cyclogram/core';
+import { draftSize, readRate, sectionSpans, type Film, type FrameRate } from '@cyclogram/core';
 import type { PictureFit, Quality, RenderFormat, RenderWish, Speed } from '../api/renders';
 
 /** What is chosen for a file that a film is rendered to. */
@@ -61,6 +61,10 @@ export function sizeOf({ size, width, height }: Output, film: Pick<Film, 'width'
   if (size === 'own') return { width, height };
   return sizes[size] ?? { width: film.width, height: film.height };
 }
+
+/** The size of the file: of a draft half of what is chosen. */
+export const renderedSize = (output: Output, film: Pick<Film, 'width' | 'height'>) =>
+  output.quality === 'draft' ? draftSize(sizeOf(output, film)) : sizeOf(output, film);
 
 export const rateOf = ({ fps }: Output, film: Pick<Film, 'fps'>): FrameRate => readRate(fps) ?? film.fps;
 
