@@ -173,12 +173,13 @@ export class FilmAssets {
   /**
    * A picture when all that it asks for is here: made again when something has come, for what it shows may depend on that.
    * Not so frames of footage that is open, which it only shows.
+   * @param quick as in {@link prepare}
    */
-  async prepared(make: () => Picture): Promise<Picture> {
+  async prepared(make: () => Picture, quick = false): Promise<Picture> {
     for (;;) {
       const picture = make();
       const shapes = shapingIn(picture.operations).some((id) => !this.images.hasWhole(id));
-      const coming = this.prepare(picture);
+      const coming = this.prepare(picture, quick);
       if (!coming) return picture;
       await coming;
       if (!shapes) return picture;

@@ -85,7 +85,7 @@ describe('the preview', () => {
       ears.push({ ...structuredClone(ears[0]!), id: 'low', tracks: ['bass'] }),
     );
     preview.setFilm(film, assets);
-    expect(painting.last('setFilm')).toEqual([film, 60]);
+    expect(painting.last('setFilm')).toEqual([film, 60, 1]);
     const [ears, , , length] = hearing.last('setFilm') as Parameters<HearingApi['setFilm']>;
     expect(length).toBe(60 * 48000);
     expect(ears.map(({ tracks }) => tracks.map(({ sha256 }) => sha256))).toEqual([[hash('a')], [hash('b')]]);
@@ -235,7 +235,7 @@ describe('the preview', () => {
     painting.stop();
     expect([hearing.starts, painting.starts, hearing.ended, painting.ended]).toEqual([2, 2, false, false]);
     expect(painting.last('connect')[0]).not.toBe(before);
-    expect(painting.last('setFilm')).toEqual([film, 60]);
+    expect(painting.last('setFilm')).toEqual([film, 60, 1]);
     expect(painting.last('setSize')).toEqual([800, 450]);
     // All that each was told, once, and the last of it.
     for (const [worker, names] of [

@@ -1,5 +1,6 @@
 import {
   filmSamples,
+  fpsOf,
   frameAt,
   frameMoment,
   sliceEars,
@@ -19,6 +20,7 @@ import { typefaceAddresses } from '../typefaces/typefaces';
 import { LastCalls, type Told } from './lastCalls';
 import { clockTime, Player, type ClockState } from '../sound/player';
 import type {
+  CachedFrames,
   EarReport,
   FollowerReport,
   HearingApi,
@@ -53,6 +55,8 @@ export interface PreviewState {
   stats: PaintStats | undefined;
   /** Whether the picture is shown without its finish. */
   before: boolean;
+  /** What is painted in advance. */
+  cached: CachedFrames | undefined;
   problem: string | undefined;
   /** How often the workers had to be started again. Their canvas is gone then. */
   restarted: number;
@@ -105,6 +109,7 @@ export class Preview {
     spectrogramVersion: 0,
     stats: undefined,
     before: false,
+    cached: undefined,
     problem: undefined,
     restarted: 0,
     only: undefined,
@@ -126,7 +131,7 @@ export class Preview {
   private restarts: number[] = [];
   private readonly toldHearing = new LastCalls<HearingApi>();
   private readonly toldPainting = new LastCalls<PaintingApi>();
-  /** Counts the films that the hearing worker was told. */
+  /** Counts the films that the workers were told. */
   private filmNumber = 0;
   private film: Film | undefined;
   private assets: ReadonlyMap<string, Asset> = new Map();
@@ -181,6 +186,14 @@ export class Preview {
     return clockTime(this.clock);
   }
 
+  /** The moment that the picture shows which stands on the Screen now: that of a frame, as it is rendered. */
+  moment(): number {
+    if (!this.film) return this.time();
+    const fps = fpsOf(this.film.fps);
+    const last = Math.max(0, Math.ceil(this.filmSeconds * fps - 1e-6) - 1);
+    return frameMoment(Math.min(frameAt(this.time(), fps), last), fps);
+  }
+
   /** Calls back when a new frame has been painted or time has moved. Returns the way to stop that. */
   onFrame(listener: () => void): () => void {
     this.listeners.add(listener);
@@ -203,6 +216,16 @@ export class Preview {
     this.tellPainting('setCoarse', coarse);
   }
 
+  /** Memory for frames that are painted in advance, in bytes; 0 for none. */
+  setCache(bytes: number): void {
+    this.tellPainting('setCache', bytes);
+  }
+
+  /** Whether nobody sees the page: nothing is painted then. */
+  setHidden(hidden: boolean): void {
+    this.tellPainting('setHidden', hidden);
+  }
+
   /** Whether the picture is shown without its finish, to compare. */
   setBefore(before: boolean): void {
     this.state.setState({ before });
@@ -221,7 +244,7 @@ export class Preview {
     this.filmSeconds = this.secondsOf(film, assets);
     this.state.setState({ trackSeconds: this.secondsOf({ ...film, length: null }, assets) });
     const length = Math.round(this.filmSeconds * pcmSampleRate);
-    this.tellPainting('setFilm', film, this.filmSeconds);
+    this.tellPainting('setFilm', film, this.filmSeconds, ++this.filmNumber);
     this.tellImages(film);
     this.tellFootage(film);
     this.tellTypefaces(film);
@@ -232,7 +255,7 @@ export class Preview {
       tracks: this.sources(tracksOfEar(film, ear)),
     }));
     const waved = [...new Set([...waveformEars(film), ...this.waved])];
-    this.tellHearing('setFilm', ears, film.followers, waved, length, ++this.filmNumber);
+    this.tellHearing('setFilm', ears, film.followers, waved, length, this.filmNumber);
     this.state.setState({ heard: false });
     this.updateTracks();
   }
@@ -341,7 +364,7 @@ export class Preview {
   savePicture(): Promise<Blob> {
     const { film } = this;
     if (!film) return Promise.reject(new Error('there is no film'));
-    return this.request('save', { time: this.time(), width: film.width, height: film.height });
+    return this.request('save', { time: this.moment(), width: film.width, height: film.height });
   }
 
   /** Asks the painting worker for something. @throws Error saying why there is no answer */
@@ -464,6 +487,7 @@ export class Preview {
 
   private onPainting(message: PaintingReport): void {
     if (message.say === 'stats') return this.state.setState({ stats: message.stats });
+    if (message.say === 'cached') return this.state.setState({ cached: message.cached });
     this.live = message.live;
     for (const listener of this.listeners) listener();
   }

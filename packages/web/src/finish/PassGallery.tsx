@@ -111,7 +111,7 @@ function BeforeAfter({ owner, make }: { owner: Owner; make: () => PassSettings[]
     const after = structuredCopy(film) as Film;
     passesOf(after, owner)?.push(...make());
     const paint = async () => {
-      const time = preview.time();
+      const time = preview.moment();
       const pictures = await Promise.all(
         [film, after].map((shown) => preview.request('view', { film: shown, time, ...size })),
       );

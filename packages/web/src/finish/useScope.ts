@@ -19,9 +19,8 @@ export function useScope(film: Film, bins: number, onData: (data: ScopeData) => 
     let timer: ReturnType<typeof setTimeout> | undefined;
     let seen = NaN;
     const look = async () => {
-      const time = preview.time();
-      seen = time;
-      const data = await preview.request('scope', { film, time, bins });
+      seen = preview.time();
+      const data = await preview.request('scope', { film, time: preview.moment(), bins });
       if (!stale) tell.current(data);
     };
     const soon = () => {

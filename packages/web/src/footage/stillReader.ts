@@ -1,5 +1,6 @@
 import { readPng, type FootageReader, type PaintImage } from '@cyclogram/painter';
 import type { StoredFootage } from '../api/footage';
+import { sharedBytes } from '../workers/sharedBytes';
 
 /** Frames as pictures that the server sends: slow, but there where the browser cannot decode video. */
 export class StillReader implements FootageReader {
@@ -11,7 +12,8 @@ export class StillReader implements FootageReader {
   async frame(index: number): Promise<PaintImage> {
     const response = await fetch(`${this.address}/frames/${index}`);
     if (!response.ok) throw new Error(`frame ${index} cannot be read`);
-    return readPng(new Uint8Array(await response.arrayBuffer()));
+    const image = readPng(new Uint8Array(await response.arrayBuffer()));
+    return { ...image, rgba: sharedBytes(image.rgba) };
   }
 
   close(): void {}

@@ -1,13 +1,14 @@
-import { frameIndexAt, type Planes } from '@cyclogram/core';
-import { imageOfPlanes, type FootageReader, type PaintImage } from '@cyclogram/painter';
+import { frameIndexAt, pixelsOf, type Planes } from '@cyclogram/core';
+import type { FootageReader, PaintImage } from '@cyclogram/painter';
 import { Input, MP4, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
 import type { StoredFootage } from '../api/footage';
+import { sharedBytes } from '../workers/sharedBytes';
 
 /** Frames that are decoded ahead of the one that was asked for, and that are passed over rather than starting anew. */
 const ahead = 3;
 const mostSkipped = 24;
-/** Frames that are kept when they have been decoded on the way: those ahead, and a few behind. */
-const mostKept = 2 * ahead;
+/** Frames that are kept when they have been decoded on the way: those ahead, and a few behind, for several paint in turns. */
+const mostKept = 3 * ahead;
 
 /** Decodes the frames of a video's copy: one after another as long as it goes forward. */
 export class VideoReader implements FootageReader {
@@ -99,7 +100,9 @@ export class VideoReader implements FootageReader {
 
   private async imageOf(sample: VideoSample): Promise<PaintImage> {
     try {
-      return imageOfPlanes(await this.planesOf(sample));
+      const planes = await this.planesOf(sample);
+      const { width, height, alpha } = planes;
+      return { width, height, rgba: sharedBytes(pixelsOf(planes)), opaque: !alpha };
     } finally {
       sample.close();
     }

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
+import { PreviewNote } from './PreviewNote';
 import { SafeAreas } from './SafeAreas';
 import { Scope } from './Scope';
 import { ScreenOverlay } from './ScreenOverlay';
@@ -21,8 +22,15 @@ export function Screen() {
   const room = useElementSize(box);
   const { view, scale, gestures, fit, actual, zoomBy } = useView(box, { width, height }, room);
   const corner = cornerOf(view, { width, height }, room);
-  const { safeAreas, coarse, scope } = useScreenPreferences();
+  const { safeAreas, coarse, scope, cacheMegabytes } = useScreenPreferences();
   useEffect(() => preview.setCoarse(coarse), [preview, coarse]);
+  useEffect(() => preview.setCache(cacheMegabytes * 2 ** 20), [preview, cacheMegabytes]);
+  useEffect(() => {
+    const tell = () => preview.setHidden(document.hidden);
+    tell();
+    document.addEventListener('visibilitychange', tell);
+    return () => document.removeEventListener('visibilitychange', tell);
+  }, [preview]);
   const ratio = window.devicePixelRatio || 1;
   const shown = { width: Math.floor(width * scale), height: Math.floor(height * scale) };
 
@@ -105,23 +113,6 @@ function ToolNote() {
       className="absolute top-2 left-1/2 w-max max-w-[96%] -translate-x-1/2 border border-edge bg-panel px-3 py-1 text-glass"
     >
       {toolWords[tool]}
-    </p>
-  );
-}
-
-/** Says at which resolution the preview is painted while it is lower than the Screen's. */
-function PreviewNote() {
-  const stats = usePreviewState((state) => state.stats);
-  const playing = usePreviewState((state) => state.playing);
-  if (!stats || !playing) return null;
-  return (
-    <p
-      className="figures truncate px-2 text-dim"
-      data-testid="preview-note"
-      title={`${stats.paintMs.toFixed(1)} ms to paint a frame`}
-    >
-      {stats.width}×{stats.height}
-      {stats.fps > 0 && ` · ${Math.round(stats.fps)} fps`}
     </p>
   );
 }

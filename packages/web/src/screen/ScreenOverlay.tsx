@@ -76,7 +76,7 @@ export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: Scr
       .reverse()
       .map(({ id }) => id);
     void preview
-      .request('pick', { time: preview.time(), x, y, slack: pickSlack / scale, layers: pickable })
+      .request('pick', { time: preview.moment(), x, y, slack: pickSlack / scale, layers: pickable })
       .then((id) => select(id ?? undefined, several && id ? 'also' : 'only'))
       .catch(() => {});
   };

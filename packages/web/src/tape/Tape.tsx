@@ -50,6 +50,7 @@ function SongTape({ assets, watched }: TapeProps) {
   const layer = useOpenLayer();
   const analysed = usePreviewState((state) => state.analysed);
   const loop = usePreviewState((state) => state.loop);
+  const cached = usePreviewState((state) => (state.loop ? state.cached : undefined));
   const report = usePreviewState((state) => (openFollower ? state.followers[openFollower] : undefined));
   const end = useFilmSeconds(assets);
   const follower = followers.find(({ id, kind }) => id === openFollower && kind !== 'beat');
@@ -84,7 +85,7 @@ function SongTape({ assets, watched }: TapeProps) {
     const shown = followers.filter(({ ear, id }) => ear === watched || id === openFollower);
     const contents = { width, height, covered, view: visible, end, track, overview, detail, tiles };
     drawTape(canvas.current, {
-      ...{ ...contents, loop, beats, followers: shown, follower, report },
+      ...{ ...contents, loop, cached: cached?.runs ?? [], beats, followers: shown, follower, report },
       ...{ lanes, fades: rows, held },
     });
   }, [
@@ -98,6 +99,7 @@ function SongTape({ assets, watched }: TapeProps) {
     detail,
     tiles,
     loop,
+    cached,
     beats,
     followers,
     watched,

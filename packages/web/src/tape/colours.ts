@@ -8,6 +8,7 @@ export const colours = {
   waveBody: tokens.amber,
   waveMiddle: '#5c4a2c',
   loop: tokens.paper,
+  cached: 'rgba(239, 232, 220, 0.16)',
   loopFill: 'rgba(239, 232, 220, 0.10)',
   range: 'rgba(239, 232, 220, 0.16)',
   rangeEdge: 'rgba(239, 232, 220, 0.45)',

@@ -51,7 +51,7 @@ function drawn(change: Partial<TapeContents> = {}): Pixel {
   drawTape(canvas as unknown as HTMLCanvasElement, {
     ...{ width, height, covered: 0, view: { from: 0, to: end }, end, overview, detail: undefined, tiles: [] },
     track: defaultTrack('t', 'T', { path: 't.wav' }),
-    ...{ loop: undefined, beats: null, followers: [], follower: undefined, report: undefined },
+    ...{ loop: undefined, cached: [], beats: null, followers: [], follower: undefined, report: undefined },
     lanes,
     fades: fadeRows(fadesStandard, undefined, lanes, end),
     held: undefined,

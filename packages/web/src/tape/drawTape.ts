@@ -36,6 +36,8 @@ export interface TapeContents {
   /** Coarse ones first. */
   tiles: readonly SpectrogramTile[];
   loop: readonly [number, number] | undefined;
+  /** Where frames of the loop are painted in advance, in seconds. */
+  cached: readonly (readonly [number, number])[];
   beats: Beats | null;
   /** Followers whose ranges are shown on the spectrogram, and the one of them that is open. */
   followers: readonly Follower[];
@@ -65,7 +67,9 @@ export function drawTape(canvas: HTMLCanvasElement, contents: TapeContents): voi
   drawSpectrogram(context, lanes.spectrogram, contents);
   if (follower && report) drawTrace(context, lanes.trace, view, width, follower, report);
   drawFades(context, contents.fades, view, width, contents.held);
-  if (loop) drawLoop(context, view, width, height, loop);
+  if (!loop) return;
+  drawLoop(context, view, width, height, loop);
+  drawCached(context, view, width, height, loop, contents.cached);
 }
 
 function drawRuler(
@@ -152,6 +156,40 @@ function drawRange(
   context.fillText(name, width - 4, y);
   context.textAlign = 'left';
 }
+
+/** The part of the loop that is painted in advance is hatched. */
+function drawCached(
+  context: CanvasRenderingContext2D,
+  view: TapeView,
+  width: number,
+  height: number,
+  [from, to]: readonly [number, number],
+  runs: readonly (readonly [number, number])[],
+): void {
+  context.save();
+  context.beginPath();
+  for (const [start, end] of runs) {
+    const left = xOf(view, width, Math.max(start, from));
+    const right = xOf(view, width, Math.min(end, to));
+    if (right > left) context.rect(left, 2, right - left, height);
+  }
+  context.clip();
+  context.beginPath();
+  const first = Math.max(0, xOf(view, width, from));
+  const last = Math.min(width, xOf(view, width, to));
+  // Lines of one grid, whatever is cached: they do not move while it grows.
+  for (let x = Math.floor((first - height) / hatchStep) * hatchStep; x < last; x += hatchStep) {
+    context.moveTo(x, height);
+    context.lineTo(x + height, 0);
+  }
+  context.strokeStyle = colours.cached;
+  context.lineWidth = 1;
+  context.stroke();
+  context.restore();
+}
+
+/** Pixels between two lines of the hatching. */
+const hatchStep = 6;
 
 function drawLoop(
   context: CanvasRenderingContext2D,

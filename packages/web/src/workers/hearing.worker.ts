@@ -18,6 +18,7 @@ import { reportFollower } from './followerReport';
 import { HearingHelpers } from './hearingHelpers';
 import { EarAnalysis } from './earAnalysis';
 import { AnalysisQueue } from './analysisQueue';
+import { movable, sharedCopy, sharedMemory } from './sharedBytes';
 import { SpareMemory } from './spareMemory';
 import {
   tableBuffers,
@@ -41,15 +42,15 @@ const helpers = new HearingHelpers(navigator.hardwareConcurrency, (name, block) 
 const queue = new AnalysisQueue(
   (share) => {
     say({ say: 'progress', share, of: filmNumber });
-    if (share === 1) prepare();
+    if (share < 1) return;
+    sayHeard();
+    prepare();
   },
   (text) => say({ say: 'failed', text }),
 );
 /** Of levels, into which helpers write; and of tables, of levels and peaks, which the painter gives back. */
-const levelMemory = new SpareMemory<ArrayBufferLike>(1, (bytes) =>
-  typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(bytes) : new SharedArrayBuffer(bytes),
-);
-const tableMemory = new SpareMemory(2, (bytes) => new ArrayBuffer(bytes));
+const levelMemory = new SpareMemory<ArrayBufferLike>(1, sharedMemory);
+const tableMemory = new SpareMemory<ArrayBufferLike>(2, sharedMemory);
 const memory: TableMemory = {
   rows: (length) => levelMemory.take(length),
   table: (length) => tableMemory.take(length),
@@ -66,7 +67,7 @@ const api: HearingApi = {
   connect(port, tell) {
     report = tell;
     painter = port;
-    painter.onmessage = ({ data: tables }: MessageEvent<ArrayBuffer[]>) => {
+    painter.onmessage = ({ data: tables }: MessageEvent<ArrayBufferLike[]>) => {
       for (const table of tables) tableMemory.give(table);
     };
   },
@@ -74,8 +75,9 @@ const api: HearingApi = {
     filmNumber = number;
     setFilm(ears, followers, waved, samples);
     // Most changes of a film change nothing of what is heard.
-    if (queue.isIdle) say({ say: 'progress', share: 1, of: number });
-    else helpers.rest();
+    if (!queue.isIdle) return helpers.rest();
+    say({ say: 'progress', share: 1, of: number });
+    sayHeard();
   },
   setNow(time) {
     queue.now = time;
@@ -92,6 +94,13 @@ const api: HearingApi = {
   ask: (what, given) => answerQuestion(what, given, { sources, length, sounds, queue }),
 };
 expose(api);
+
+/** Tells those who paint. @param memory of what they are told */
+const tellPainter = (message: TableMessage, memory: readonly ArrayBufferLike[] = []): void =>
+  painter?.postMessage(message, movable(memory));
+
+/** All of the film has been heard, and been passed on. */
+const sayHeard = () => tellPainter({ what: 'heard', film: filmNumber });
 
 /**
  * When all has been heard, whoever has heard a half reads the other one: after the next change it may be theirs.
@@ -169,7 +178,7 @@ function sendEar(id: string, hearing: EarHearing, only?: Stretch): void {
   hearing.settle(ear, only);
   const table = hearing.takeTable();
   const message: TableMessage = { what: 'ear', id, table };
-  painter?.postMessage(message, tableBuffers(table));
+  tellPainter(message, tableBuffers(table));
   const { edges, windows, sharesBins, binHz } = hearing.plan;
   const { limits } = hearing;
   say({ say: 'ear', earId: id, report: { edges, windows, sharesBins, binHz, limits } });
@@ -195,8 +204,8 @@ function sendFollower(id: string, hearing: FollowerHearing): void {
   if (!follower) return;
   hearing.settle(follower);
   const table = hearing.toTable();
-  const message: TableMessage = { what: 'follower', id, table };
-  painter?.postMessage(message, [table.values.buffer]);
+  const values = sharedCopy(table.values);
+  tellPainter({ what: 'follower', id, table: { ...table, values } }, [values.buffer]);
   say({ say: 'follower', followerId: id, report: reportFollower(hearing) });
 }
 
@@ -207,8 +216,9 @@ function listenToWaveform(source: EarSource): void {
     create: () => {
       const listener = new WaveformListener(channel, length);
       const all = () => {
-        const message: TableMessage = { what: 'waveform', id, waveform: listener.toWaveform() };
-        painter?.postMessage(message, [message.waveform.samples.buffer]);
+        const waveform = listener.toWaveform();
+        const samples = sharedCopy(waveform.samples);
+        tellPainter({ what: 'waveform', id, waveform: { ...waveform, samples } }, [samples.buffer]);
       };
       return new EarAnalysis(listener, sounds.reader(source), { all });
     },

@@ -140,23 +140,28 @@ export type HearingReport =
   | { say: 'spectrogram' }
   | { say: 'failed'; earId?: string; text: string };
 
-/** What a table takes with it to another thread, and brings back. */
-export const tableBuffers = ({ levels, peaks }: LevelTable) =>
-  [levels, ...(peaks ? [peaks] : [])].map(({ buffer }) => buffer as ArrayBuffer);
+/** The memory of a table, which is used again when all who paint have another one. */
+export const tableBuffers = ({ levels, peaks }: LevelTable): ArrayBufferLike[] =>
+  [levels, ...(peaks ? [peaks] : [])].map(({ buffer }) => buffer);
 
-/** From the hearing worker to the painting worker, which gives back the memory of tables of ears that it has used. */
+/** From the hearing worker to the painting worker, which gives back the memory of tables of ears that are no longer used. */
 export type TableMessage =
   | { what: 'ear'; id: string; table: LevelTable }
   | { what: 'follower'; id: string; table: FollowerTable }
-  | { what: 'waveform'; id: string; waveform: Waveform };
+  | { what: 'waveform'; id: string; waveform: Waveform }
+  /** Nothing of the film that was told as the so manieth is left to be heard. */
+  | { what: 'heard'; film: number };
 
 /** What the page may ask of the worker that paints. */
 export interface PaintingApi {
   /** Joins it to the worker that hears, and to whoever is told of what it paints. */
   connect(hearing: MessagePort, report: (report: PaintingReport) => void): void;
   setCanvas(canvas: OffscreenCanvas | undefined): void;
-  /** `end` is the length of the film in seconds. */
-  setFilm(film: Film, end: number): void;
+  /**
+   * @param end length of the film in seconds
+   * @param number counts up with each film that is told: the hearing worker names it when it has heard it
+   */
+  setFilm(film: Film, end: number, number: number): void;
   /** Room for the picture, in pixels. */
   setSize(width: number, height: number): void;
   setClock(clock: ClockState): void;
@@ -172,6 +177,10 @@ export interface PaintingApi {
   setImages(addresses: Record<string, string>): void;
   /** What could not be had may be there now. */
   retry(): void;
+  /** Bytes for frames that are kept; 0 for none. */
+  setCache(bytes: number): void;
+  /** Whether nobody sees the page. */
+  setHidden(hidden: boolean): void;
   request<Name extends RequestName>(
     what: Name,
     given: Requests[Name]['given'],
@@ -231,8 +240,9 @@ export interface PaintStats {
   height: number;
   /** Painted frames in the last second of playing. */
   fps: number;
-  /** Milliseconds that painting a frame takes. */
+  /** Milliseconds that painting a frame takes, and of them those that fewer pixels would not save. */
   paintMs: number;
+  fixedMs: number;
   /** Milliseconds that passes take, by their ids. */
   passes: Record<string, number>;
 }
@@ -249,4 +259,17 @@ export interface LiveLevels {
   values: Map<string, MovingValue>;
 }
 
-export type PaintingReport = { say: 'levels'; live: LiveLevels } | { say: 'stats'; stats: PaintStats };
+/** Frames that are painted in advance, at the Screen's full size. */
+export interface CachedFrames {
+  /** Of those between these seconds, 0..1 are there. */
+  from: number;
+  to: number;
+  share: number;
+  /** Where they are, in seconds. */
+  runs: readonly (readonly [number, number])[];
+}
+
+export type PaintingReport =
+  | { say: 'levels'; live: LiveLevels }
+  | { say: 'stats'; stats: PaintStats }
+  | { say: 'cached'; cached: CachedFrames | undefined };

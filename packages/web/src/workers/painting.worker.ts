@@ -1,29 +1,10 @@
-import { companionAddresses } from '../typefaces/shipped';
-import { fontAt } from '../typefaces/fonts';
-import {
-  companionsOf,
-  DrawCache,
-  emptyTables,
-  momentOf,
-  pictureAt,
-  placeKey,
-  planOf,
-  TableHearing,
-  usedFootage,
-  usedTypefaces,
-  valueNow,
-  type Film,
-  type LevelTable,
-} from '@cyclogram/core';
-import { FilmAssets, Painter, readPng, smallCopy, type PaintImage } from '@cyclogram/painter';
-import { expose, transfer } from 'comlink';
+import { placeKey, planOf, valueNow, type Film } from '@cyclogram/core';
+import { expose, transfer, wrap } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
-import { openFootage } from '../footage/openFootage';
-import { withoutPasses } from '../finish/upTo';
-import { dropTables } from './dropTables';
-import { Resolution } from './resolution';
-import { showSurface } from './showSurface';
-import { answerRequest } from './requests';
+import { FilmPainter } from './filmPainter';
+import { FramePainters, paintersFor } from './framePainters';
+import type { StoredFrame } from './frameStore';
+import type { MediaApi } from './media.worker';
 import {
   tableBuffers,
   type LiveLevels,
@@ -31,107 +12,135 @@ import {
   type PaintingApi,
   type PaintingReport,
 } from './messages';
+import { PlayedFrames } from './playedFrames';
+import { answerRequest } from './requests';
+import { movable } from './sharedBytes';
+import { showFrame, showSurface } from './showSurface';
 
-/** Paints the preview: on every frame of the screen while playing, else when something has changed. */
+/**
+ * Shows the preview. Standing still it is painted here; while it plays, and of a loop, painters of frames do it, each a
+ * worker of its own, and what is due is put on the canvas here.
+ */
 
-/** Milliseconds between two reports of live levels. */
+/** Milliseconds between two reports of live levels, and of what is painted in advance. */
 const levelsInterval = 45;
+const cachedInterval = 250;
+/** Milliseconds after which what could not be had is asked for again. */
+const retryAfter = 5000;
+/** Milliseconds after which the memory of frames is given back of a page that nobody sees. */
+const forgetAfter = 60_000;
 
 let reportTo: (report: PaintingReport) => void = () => {};
 const say = (message: PaintingReport) => reportTo(message);
-const painter = new Painter();
-const cache = new DrawCache();
-/** The film's images, read when a picture asks for them. */
-const assets = new FilmAssets(
-  new Map(),
-  {
-    image: readImage,
-    typeface: readTypeface,
-    footage: openFootage,
-  },
-  true,
-);
-let coarse = false;
-let before = false;
-let passTimes: Record<string, number> = {};
-painter.passClock = {
-  now: () => performance.now(),
-  note: (pass, milliseconds) => (passTimes[pass] = (passTimes[pass] ?? 0) + milliseconds),
+
+const mediaWorker = new Worker(new URL('./media.worker.ts', import.meta.url), { type: 'module' });
+mediaWorker.onerror = () => {
+  // Without it nothing is decoded any more: all are started again.
+  setTimeout(() => {
+    throw new Error('what decodes has stopped');
+  });
 };
-let typefaces: Record<string, string> = {};
-painter.images = assets.images;
-const tables = emptyTables();
-let hearing = new TableHearing(tables);
-const resolution = new Resolution();
+const media = wrap<MediaApi>(mediaWorker);
+function joinMedia(): MessagePort {
+  const { port1, port2 } = new MessageChannel();
+  void media.connect(transfer(port1, [port1]));
+  return port2;
+}
+
+const still = new FilmPainter(media, () => schedule(), true);
+const { painter, tables, assets, cache } = still;
+const painters = new FramePainters(paintersFor(navigator.hardwareConcurrency), joinMedia);
+const frames = new PlayedFrames(painters, () => {
+  reportCachedSoon();
+  if (!clock.playing) schedule();
+});
+const addresses = { images: {} as Record<string, string>, footage: {} as Record<string, string> };
+
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
-let film: Film | undefined;
 let room = { width: 0, height: 0 };
 let clock: ClockState = { playing: false, time: 0, at: 0, speed: 1, loop: undefined, end: 0 };
+let coarse = false;
+let before = false;
 let scheduled = false;
+/** What is on the canvas, of what was painted elsewhere. */
+let shown: StoredFrame | undefined;
 let lastLevels = 0;
 let lastStats = 0;
 let framesSinceStats = 0;
+let stillMs = 0;
 
 const api: PaintingApi = {
   connect(port, tell) {
     reportTo = tell;
-    port.onmessage = ({ data: message }: MessageEvent<TableMessage>) => {
-      if (message.what === 'ear') putTable(port, message.id, message.table);
-      else if (message.what === 'follower') tables.followers.set(message.id, message.table);
-      else tables.waveforms.set(message.id, message.waveform);
-      schedule();
-    };
+    port.onmessage = ({ data: message }: MessageEvent<TableMessage>) => putTable(port, message);
   },
   setCanvas(next) {
     canvas = next;
     // Pixels are only put on it: no graphics processor is of use.
     context = canvas?.getContext('2d', { alpha: false, willReadFrequently: true }) ?? undefined;
+    shown = undefined;
     schedule();
   },
-  setFilm(next, end) {
-    film = next;
-    tables.end = end;
-    dropTables(tables, next);
-    hearing = new TableHearing(tables, film);
-    prepareTypefaces();
-    prepareFootage();
+  setFilm(film, end, number) {
+    still.setFilm(film, end);
+    painters.setFilm(film, end);
+    painters.keepTables(isHeard);
+    frames.setFilm(film, end, number);
+    reportCachedSoon();
     schedule();
   },
   setSize(width, height) {
-    room = { width, height };
+    room = { width: Math.round(width), height: Math.round(height) };
+    frames.setSize(width, height);
     schedule();
   },
   setClock(next) {
-    if (next.playing !== clock.playing) resolution.restart();
+    if (next.loop !== clock.loop) reportCachedSoon();
     clock = next;
+    frames.setClock(next);
     schedule();
   },
   setCoarse(next) {
     coarse = next;
+    frames.setCoarse(next);
     schedule();
   },
   setBefore(next) {
     before = next;
+    frames.setBefore(next);
     schedule();
   },
-  setTypefaces(addresses) {
-    for (const [name, address] of Object.entries(addresses))
-      if (typefaces[name] !== address) assets.forgetTypeface(name);
-    typefaces = addresses;
-    prepareTypefaces();
-  },
-  setFootage(addresses) {
-    assets.setFootage(new Map(Object.entries(addresses)));
-    prepareFootage();
+  setTypefaces(next) {
+    still.setTypefaces(next);
+    painters.setTypefaces(next);
+    frames.doubtAll();
     schedule();
   },
-  setImages(addresses) {
-    assets.setSources(new Map(Object.entries(addresses)));
+  setFootage(next) {
+    addresses.footage = next;
+    keepMedia();
+    still.setFootage(next);
+    painters.setFootage(next);
+    frames.forget();
+    schedule();
+  },
+  setImages(next) {
+    addresses.images = next;
+    keepMedia();
+    still.setImages(next);
+    painters.setImages(next);
+    frames.forget();
     schedule();
   },
   retry,
+  setCache(bytes) {
+    frames.setBudget(bytes);
+    reportCachedSoon();
+  },
+  setHidden,
   async request(what, given) {
+    const { film } = still;
     if (!film) throw new Error('there is no film');
     const { answer, transfer: moved } = await answerRequest(what, given, {
       ...{ film, tables, assets, cache },
@@ -141,51 +150,58 @@ const api: PaintingApi = {
 };
 expose(api);
 
-/** Milliseconds after which what could not be had is asked for again. */
-const retryAfter = 5000;
-let retrying: ReturnType<typeof setTimeout> | undefined;
+const keepMedia = () =>
+  void media.keepOnly([...Object.values(addresses.images), ...Object.values(addresses.footage)]);
 
+const isHeard = (key: string): boolean => {
+  const [what, id] = key.split(' ') as [string, string];
+  const all: Record<string, ReadonlyMap<string, unknown>> = {
+    ear: tables.ears,
+    follower: tables.followers,
+    waveform: tables.waveforms,
+  };
+  return all[what]?.has(id) ?? true;
+};
+
+/** A table of levels that is replaced goes back when nobody uses it any more: there its memory is used again. */
+function putTable(hearing: MessagePort, message: TableMessage): void {
+  if (message.what === 'heard') {
+    frames.setHeard(message.film);
+    return reportCachedSoon();
+  }
+  const replaced = message.what === 'ear' ? tables.ears.get(message.id) : undefined;
+  still.putTable(message);
+  frames.doubtAll();
+  void painters.putTable(message).then(() => {
+    if (!replaced) return;
+    const memory = tableBuffers(replaced);
+    hearing.postMessage(memory, movable(memory));
+  });
+  schedule();
+}
+
+let forgetting: ReturnType<typeof setTimeout> | undefined;
+function setHidden(hidden: boolean): void {
+  frames.setHidden(hidden);
+  clearTimeout(forgetting);
+  if (hidden) forgetting = setTimeout(() => frames.forget(), forgetAfter);
+  else schedule();
+}
+
+let retrying: ReturnType<typeof setTimeout> | undefined;
 /** Asks again for what could not be had. */
 function retry(): void {
   clearTimeout(retrying);
   retrying = undefined;
-  assets.retry();
-  prepareTypefaces();
-  prepareFootage();
+  still.retry();
+  painters.retry();
+  frames.forget();
   schedule();
 }
 
 /** After a picture something may be missing that is there later. */
 function retryLater(): void {
   if (assets.lacks) retrying ??= setTimeout(retry, retryAfter);
-}
-
-/** What it replaces goes back: there its memory is used again. */
-function putTable(hearing: MessagePort, id: string, table: LevelTable): void {
-  const before = tables.ears.get(id);
-  tables.ears.set(id, table);
-  if (!before) return;
-  const memory = tableBuffers(before);
-  hearing.postMessage(memory, memory);
-}
-
-/** Letters are drawn when their typefaces are here. */
-function prepareTypefaces(): void {
-  if (film) void assets.prepareTypefaces(usedTypefaces(film))?.then(schedule);
-}
-
-/** Footage is drawn when its copy is ready. */
-function prepareFootage(): void {
-  if (film) void assets.prepareFootage(usedFootage(film))?.then(schedule);
-}
-
-async function readTypeface(name: string) {
-  const address = typefaces[name];
-  if (address === undefined) throw new Error(`there is no typeface ${name}`);
-  const { openTypeface } = await import('@cyclogram/core/typeface');
-  const companions = companionsOf(name).map((one) => fontAt(companionAddresses[one]));
-  const [font, ...others] = await Promise.all([fontAt(address), ...companions]);
-  return openTypeface(font!, others);
 }
 
 function schedule(): void {
@@ -196,48 +212,79 @@ function schedule(): void {
 
 function paintFrame(): void {
   scheduled = false;
+  const { film } = still;
   if (!film) return;
   const time = clockTime(clock);
-  if (canvas && context && room.width >= 1) paintOn(canvas, context, film, time);
-  else report(time);
+  if (canvas && context && room.width >= 1) {
+    if (clock.playing) playOn(canvas, context, time);
+    else standOn(canvas, context, time);
+  }
+  report(film, clock.playing ? time : frames.momentAt(time));
   if (clock.playing && time < clock.end) schedule();
 }
 
-function paintOn(
+/** Shows the frame that is due. */
+function playOn(canvas: OffscreenCanvas, context: OffscreenCanvasRenderingContext2D, time: number): void {
+  frames.paintOn();
+  retryLater();
+  if (!painters.isThere) return paintStill(canvas, context, time, true);
+  const due = frames.dueAt(time);
+  if (due && due.frame !== shown) put(canvas, context, due.frame);
+  reportStats(frames.paintMs, frames.passes);
+}
+
+/** Shows the frame of a moment: the one that is kept, or it is painted. */
+function standOn(canvas: OffscreenCanvas, context: OffscreenCanvasRenderingContext2D, time: number): void {
+  const kept = frames.keptAt(time);
+  if (!kept) return paintStill(canvas, context, time, false);
+  if (kept !== shown) put(canvas, context, kept);
+  reportStats(stillMs, still.passTimes);
+}
+
+function put(
   canvas: OffscreenCanvas,
   context: OffscreenCanvasRenderingContext2D,
-  film: Film,
-  time: number,
+  frame: StoredFrame,
 ): void {
-  const scale = clock.playing ? resolution.scale : 1;
-  const width = Math.max(16, Math.round(room.width * scale));
-  const height = Math.max(9, Math.round(room.height * scale));
-  if (canvas.width !== width || canvas.height !== height) {
-    canvas.width = width;
-    canvas.height = height;
-  }
-  const start = performance.now();
-  const shown = before ? withoutPasses(film) : film;
-  passTimes = {};
-  const picture = pictureAt(momentOf(shown, hearing, time, { cache, assets, quick: clock.playing }));
-  // What is not here yet is left out, and painted when it has come.
-  // While it plays, smaller frames of footage will do; as soon as it stands still, they come in their own size.
-  void assets.prepare(picture, clock.playing)?.then(schedule);
-  retryLater();
-  painter.stagePixel = coarse && clock.playing ? 2 : 1;
-  painter.paint(picture, width, height, (surface) => showSurface(context, surface, true));
-  const paintMs = performance.now() - start;
+  sizeCanvas(canvas, frame);
+  showFrame(context, frame);
+  shown = frame;
   framesSinceStats++;
-  if (clock.playing) resolution.note(paintMs);
-  report(time);
-  reportStats(width, height, paintMs);
+}
+
+function sizeCanvas(canvas: OffscreenCanvas, { width, height }: Pick<StoredFrame, 'width' | 'height'>): void {
+  if (canvas.width === width && canvas.height === height) return;
+  canvas.width = width;
+  canvas.height = height;
+}
+
+function paintStill(
+  canvas: OffscreenCanvas,
+  context: OffscreenCanvasRenderingContext2D,
+  time: number,
+  quick: boolean,
+): void {
+  const start = performance.now();
+  sizeCanvas(canvas, room);
+  still.passTimes = {};
+  const picture = still.pictureAt(frames.momentAt(time), { quick, before });
+  // What is not here yet is left out, and painted when it has come.
+  void assets.prepare(picture, quick)?.then(schedule);
+  retryLater();
+  painter.stagePixel = coarse && quick ? 2 : 1;
+  painter.paint(picture, room.width, room.height, (surface) => showSurface(context, surface, true));
+  shown = undefined;
+  framesSinceStats++;
+  stillMs = performance.now() - start;
+  reportStats(stillMs, still.passTimes);
 }
 
 /** Tells what is heard now, every so often while playing. */
-function report(time: number): void {
+function report(film: Film, time: number): void {
   const now = wallClock();
-  if (!film || (clock.playing && now - lastLevels <= levelsInterval)) return;
+  if (clock.playing && now - lastLevels <= levelsInterval) return;
   lastLevels = now;
+  const { hearing } = still;
   const live: LiveLevels = {
     time,
     ears: new Map(),
@@ -264,22 +311,29 @@ function report(time: number): void {
   say({ say: 'levels', live });
 }
 
-function reportStats(width: number, height: number, paintMs: number): void {
+function reportStats(paintMs: number, passes: Record<string, number>): void {
   const now = wallClock();
   const since = now - lastStats;
-  if (!clock.playing || since > 1000) {
-    const fps = clock.playing && since < 3000 ? (framesSinceStats * 1000) / since : 0;
-    say({ say: 'stats', stats: { width, height, fps, paintMs, passes: passTimes } });
-    lastStats = now;
-    framesSinceStats = 0;
-  }
+  if (clock.playing && since <= 1000) return;
+  const fps = clock.playing && since < 3000 ? (framesSinceStats * 1000) / since : 0;
+  const { width, height } = canvas!;
+  const fixedMs = frames.resolution.cost.fixed;
+  say({ say: 'stats', stats: { width, height, fps, paintMs, fixedMs, passes } });
+  lastStats = now;
+  framesSinceStats = 0;
 }
 
-/** Reads an image. @throws Error when it cannot be had */
-async function readImage(address: string): Promise<PaintImage> {
-  const response = await fetch(address);
-  if (!response.ok) throw new Error(`the image ${address} cannot be read`);
-  const image: PaintImage = readPng(new Uint8Array(await response.arrayBuffer()));
-  image.small = smallCopy(image);
-  return image;
+/** What was told last. */
+let told: string | undefined;
+let reporting: ReturnType<typeof setTimeout> | undefined;
+/** Tells what is painted in advance, now and then. */
+function reportCachedSoon(): void {
+  reporting ??= setTimeout(() => {
+    reporting = undefined;
+    const { cached } = frames;
+    const text = JSON.stringify(cached);
+    if (text === told) return;
+    told = text;
+    say({ say: 'cached', cached });
+  }, cachedInterval);
 }

@@ -2,7 +2,7 @@
 const scales = [1, 0.85, 0.75, 0.625, 0.5, 0.375, 0.25];
 
 /** What lands on the second tick of a screen of 60 a second still is 30 a second: milliseconds, with a little to spare. */
-const enough = 31;
+const leastEnough = 31;
 
 /** A lower resolution has to take at least this much less time, or it is not worth its looks. */
 const worthwhile = 0.85;
@@ -24,6 +24,8 @@ const guess = 8;
  * pixels, both fitted to the last frames by least squares: so it goes down only as long as that is of use.
  */
 export class Resolution {
+  /** Milliseconds that a frame may take. */
+  private enough = leastEnough;
   private index = 0;
   private frames = 0;
   /** Sums of weights, areas, times, and their products; areas as shares of the full size. */
@@ -45,15 +47,20 @@ export class Resolution {
     return { fixed, pixels: (time / weight - fixed) / (area / weight) };
   }
 
+  /** Frames are painted by so many at the same time, and one is wanted every so many milliseconds. */
+  setPace(painters: number, interval: number): void {
+    this.enough = Math.max(leastEnough, 0.9 * painters * interval);
+  }
+
   /** Playback has just begun or ended: the next frames tell how it is now. */
   restart(): void {
     this.frames = 0;
   }
 
-  /** Takes note of a painted frame. */
-  note(paintMs: number): void {
+  /** Takes note of a painted frame. @param scale at which it was painted */
+  note(paintMs: number, scale = this.scale): void {
     const { sums } = this;
-    const area = this.scale ** 2;
+    const area = scale ** 2;
     for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] *= memory;
     sums.weight += 1;
     sums.area += area;
@@ -66,6 +73,7 @@ export class Resolution {
   }
 
   private choose(): void {
+    const { enough } = this;
     const { fixed, pixels } = this.cost;
     const timeOf = (index: number) => fixed + pixels * scales[index]! ** 2;
     let best = 0;
