@@ -82,32 +82,37 @@ function colorOf(sum: v128, factors: v128): u8 {
 }
 
 /**
- * Planar 4:2:0 with 8 bits: brightness, then both colours, then opacity where it is wanted. Colours stand on every
+ * Rows as planar 4:2:0 with 8 bits: brightness, then both colours, then opacity where it is wanted. Colours stand on every
  * other column and between two rows (MPEG-2's siting), as averages of 3 x 2 pixels.
- * @param width and `height` in pixels, both even
+ * @param width and `height` of the picture in pixels, both even
+ * @param first row, and `end` the one behind the last; both even
  * @param room for 4 * width + 64 bytes
  */
 export function pixelsTo420(
   from: usize,
   width: i32,
   height: i32,
+  first: i32,
+  end: i32,
   withAlpha: i32,
   room: usize,
   to: usize,
 ): void {
   const row = (<usize>width) << 2;
-  for (let y = 0; y < height; y++)
+  for (let y = first; y < end; y++)
     brightnessRow(from + <usize>y * row, width, y, room, to + <usize>(y * width));
-  let blue = to + <usize>(width * height);
-  let red = blue + <usize>((width >> 1) * (height >> 1));
+  const colors = <usize>((width >> 1) * (height >> 1));
+  const start = <usize>((width >> 1) * (first >> 1));
+  let blue = to + <usize>(width * height) + start;
+  let red = blue + colors;
   const toBlue = i16x8(-6596, -22189, 28785, 0, 0, 0, 0, 0);
   const toRed = i16x8(28784, -26145, -2639, 0, 0, 0, 0, 0);
-  for (let y = 0; y < height; y += 2) {
+  for (let y = first; y < end; y += 2) {
     const upper = from + <usize>y * row;
     const lower = upper + row;
     // What lies to the left of the first column is the same again.
-    const start = pairSum(upper, lower);
-    let before = i64x2.shuffle(start, start, 0, 0);
+    const outer = pairSum(upper, lower);
+    let before = i64x2.shuffle(outer, outer, 0, 0);
     for (let x: usize = 0; x < row; x += 8) {
       const pair = pairSum(upper + x, lower + x);
       const after = i64x2.shuffle(pair, pair, 1, 1);
@@ -118,8 +123,9 @@ export function pixelsTo420(
     }
   }
   if (withAlpha == 0) return;
-  const count = <usize>(width * height);
-  for (let n: usize = 0; n < count; n++) store<u8>(red + n, load<u8>(from + (n << 2), 3));
+  const opacity = to + <usize>(width * height) + 2 * colors;
+  const last = <usize>(width * end);
+  for (let n = <usize>(width * first); n < last; n++) store<u8>(opacity + n, load<u8>(from + (n << 2), 3));
 }
 
 /**

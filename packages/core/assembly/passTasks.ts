@@ -412,7 +412,9 @@ export class ChainTask {
   to: usize;
   toWide: i32;
   width: i32;
-  height: i32;
+  /** The first of the rows that go through it, and the one behind the last. */
+  first: i32;
+  end: i32;
   /** Which pass, and the address of what it is told: two numbers for each. See points.ts. */
   steps: usize;
   count: i32;

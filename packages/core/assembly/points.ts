@@ -699,7 +699,7 @@ function veil(task: VeilTask, bytes: usize): void {
   }
 }
 
-/** Lets all pixels go through a chain. */
+/** Lets rows of pixels go through a chain. */
 export function runPoints(task: ChainTask): void {
   red = task.room;
   green = red + plane;
@@ -713,7 +713,7 @@ export function runPoints(task: ChainTask): void {
   for (let x = 0; x < task.width; x += most) {
     const count = min(most, task.width - x);
     const bytes = ((<usize>count + 3) & ~3) << 2;
-    for (let y = 0; y < task.height; y++) {
+    for (let y = task.first; y < task.end; y++) {
       const pixel = <usize>y * <usize>task.width + <usize>x;
       const to = task.to + pixel * toBytes;
       if (!unpack(task.from + pixel * fromBytes, fromWide, count) && task.keepsClear != 0) {

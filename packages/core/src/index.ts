@@ -114,6 +114,7 @@ export * from './pass/maskPixels';
 export * from './pass/passKind';
 export * from './pass/pixelSum';
 export * from './pass/registry';
+export type { PassClock } from './pass/passBuffer';
 export * from './pass/runPasses';
 export * from './path/bounds';
 export * from './path/circle';

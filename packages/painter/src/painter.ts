@@ -90,12 +90,13 @@ export class Painter {
   private finish(surface: Surface, picture: Picture): void {
     const { width, height } = surface;
     const matrix = this.fitted(picture, width, height);
+    const bars = this.hasBars(picture, width, height);
     if (hasFinish(picture)) {
       const { passes = [], t = 0, veil } = picture;
       const context = { matrix, size: picture, t, lookups: this.lookups };
-      runPassesOn(surface, passes, context, { veil, clock: this.passClock });
+      runPassesOn(surface, passes, context, { veil, clock: this.passClock, later: !bars });
     }
-    if (this.hasBars(picture, width, height)) layBars(surface, picture, matrix);
+    if (bars) layBars(surface, picture, matrix);
   }
 
   /** Whether something is left beside the picture, which is not drawn on. */

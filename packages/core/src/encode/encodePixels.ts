@@ -8,6 +8,9 @@ import { passEngine, passMemory } from '../pass/passEngine';
  */
 export type PixelForm = 'rgba' | 'yuv420p' | 'yuva420p' | 'yuv444p10' | 'yuva444p10';
 
+/** Rows that are worked on at a time: what a processor's cache holds of wide pictures, too. An even number. */
+const bandRows = 32;
+
 /** Bytes of a frame in a form. */
 export function bytesOfForm(form: PixelForm, width: number, height: number): number {
   const pixels = width * height;
@@ -39,6 +42,7 @@ export function encodePixels(
  * The same of pixels in the memory of the compiled code, which may change where they have opacity.
  * @param from their address
  * @param free where free memory begins
+ * @param prepare is called for each stretch of rows before it is read
  */
 export function encodeAt(
   from: number,
@@ -46,16 +50,22 @@ export function encodeAt(
   height: number,
   form: Exclude<PixelForm, 'rgba'>,
   free: number,
+  prepare?: (first: number, end: number) => void,
 ): Uint8Array {
   const code = passEngine();
   const withAlpha = form === 'yuva420p' || form === 'yuva444p10';
   const to = align(free + 4 * width + 80);
   const bytes = bytesOfForm(form, width, height);
   reachMemory(code.memory, to + bytes + 32);
+  if (withAlpha || form === 'yuv444p10') prepare?.(0, height);
   if (withAlpha) code.spreadColor(from, width, height);
   if (form === 'yuv420p' || form === 'yuva420p') {
     if (width % 2 !== 0 || height % 2 !== 0) throw new RangeError('4:2:0 needs even sides');
-    code.pixelsTo420(from, width, height, withAlpha ? 1 : 0, free, to);
+    for (let first = 0; first < height; first += bandRows) {
+      const end = Math.min(first + bandRows, height);
+      if (!withAlpha) prepare?.(first, end);
+      code.pixelsTo420(from, width, height, first, end, withAlpha ? 1 : 0, free, to);
+    }
   } else code.pixelsTo444(from, width * height, withAlpha ? 1 : 0, to);
   return new Uint8Array(code.memory.buffer, to, bytes);
 }

@@ -2,7 +2,7 @@ import { align } from '../compiled/align';
 import { reachMemory } from '../compiled/webAssembly';
 import { putChainTask, putGatherTask, putImageTask, type PassCode, type Pointer } from './passCalls';
 import { passEngine, passMemory } from './passEngine';
-import { pointNumbers, type PointName } from './pointNumbers';
+import { pointCosts, pointNumbers, type PointName } from './pointNumbers';
 
 /** What lies beyond the pixels of a buffer. */
 export type Edges = 'clear' | 'repeat' | 'mirror';
@@ -12,6 +12,28 @@ const edgeNumbers: Record<Edges, number> = { clear: 0, repeat: 1, mirror: 2 };
 const tellBytes = 96;
 /** Passes of points in a row, at most. */
 const mostPoints = 64;
+
+/** Notes how long each pass takes. */
+export interface PassClock {
+  /** Milliseconds. */
+  now(): number;
+  note(pass: string, milliseconds: number): void;
+}
+
+/** A pass in the row of those that run together, and whose it is. */
+interface QueuedPoint {
+  kind: PointName;
+  told: number;
+  owner: string;
+}
+
+/** Passes that each row of some pixels has still to go through: once each, in any order. */
+export interface RowsLeft {
+  /** @param end the row behind the last one */
+  run(first: number, end: number): void;
+  /** Where memory begins that they do not need. */
+  free: number;
+}
 
 /**
  * Pixels on their way through passes, in the memory of the compiled code. Passes that look at one pixel alone are put in a
@@ -29,7 +51,13 @@ export class PassBuffer {
   private taken: number;
   /** Address of the pixels in bytes while they stand there. */
   private bytes: number | undefined;
-  private points: { kind: PointName; told: number }[] = [];
+  private points: QueuedPoint[] = [];
+  /** Notes how long passes take. */
+  clock: PassClock | undefined;
+  /** Id of the pass that runs now. */
+  owner = '';
+  /** Milliseconds that passes in rows have taken, which have been noted. */
+  chainTime = 0;
 
   /** @param bytes address of pixels of four bytes, multiplied by opacity; those in 16 bits are not set where it is left out */
   constructor(
@@ -94,7 +122,7 @@ export class PassBuffer {
     const told = this.take(tellBytes);
     const { buffer } = this.code.memory;
     new Uint8Array(buffer, told, tellBytes).set(new Uint8Array(buffer, task, tellBytes));
-    this.points.push({ kind, told });
+    this.points.push({ kind, told, owner: this.owner });
     if (this.points.length === mostPoints) this.widen();
   }
 
@@ -147,6 +175,16 @@ export class PassBuffer {
     }
   }
 
+  /**
+   * The same of some rows at a time, where passes of points are all that is left to be done: see {@link RowsLeft}. Undefined
+   * where it is more.
+   */
+  settleByRows(to: number): RowsLeft | undefined {
+    if (this.points.length === 0) return undefined;
+    const run = this.chain(to, false);
+    return { run, free: this.taken };
+  }
+
   /** Brings the pixels into bytes. @returns their address */
   inBytes(): number {
     const to = this.bytes ?? this.front;
@@ -162,25 +200,40 @@ export class PassBuffer {
   }
 
   private runPoints(to: number, isWide: boolean): void {
-    const { code, points, width, height, bytes, wide } = this;
+    this.chain(to, isWide)(0, this.height);
+  }
+
+  /** The passes in a row, which are forgotten here, for rows from one to before another. */
+  private chain(to: number, isWide: boolean): RowsLeft['run'] {
+    const { code, points, width, bytes, wide } = this;
     const steps = this.take(8 * points.length);
     const room = this.take(4 * 1024);
     new Uint32Array(code.memory.buffer, steps, 2 * points.length).set(
       points.flatMap(({ kind, told }) => [pointNumbers[kind], told]),
     );
-    const task = putChainTask(code.memory.buffer, {
+    this.points = [];
+    const task = {
       from: bytes ?? wide,
       fromWide: bytes === undefined ? 1 : 0,
       to,
       toWide: isWide ? 1 : 0,
       width,
-      height,
       steps,
       count: points.length,
       keepsClear: points.some(({ kind }) => kind === 'light' || kind === 'veil') ? 0 : 1,
       room,
-    });
-    code.runPoints(task);
-    this.points = [];
+    };
+    return (first, end) => {
+      const start = this.clock?.now() ?? 0;
+      code.runPoints(putChainTask(code.memory.buffer, { ...task, first, end }));
+      if (this.clock) this.noteChain(points, this.clock.now() - start);
+    };
+  }
+
+  /** Passes that run together take each its share of the time, by what it takes alone. */
+  private noteChain(points: readonly QueuedPoint[], milliseconds: number): void {
+    const all = points.reduce((sum, { kind }) => sum + pointCosts[kind], 0);
+    this.chainTime += milliseconds;
+    for (const { kind, owner } of points) this.clock?.note(owner, (milliseconds * pointCosts[kind]) / all);
   }
 }

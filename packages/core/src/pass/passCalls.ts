@@ -705,7 +705,9 @@ export interface ChainTask {
   to: number;
   toWide: number;
   width: number;
-  height: number;
+  /** The first of the rows that go through it, and the one behind the last. */
+  first: number;
+  end: number;
   /** Which pass, and the address of what it is told: two numbers for each. See points.ts. */
   steps: number;
   count: number;
@@ -721,11 +723,12 @@ export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'C
   view.setUint32(8, values.to, true);
   view.setInt32(12, values.toWide, true);
   view.setInt32(16, values.width, true);
-  view.setInt32(20, values.height, true);
-  view.setUint32(24, values.steps, true);
-  view.setInt32(28, values.count, true);
-  view.setInt32(32, values.keepsClear, true);
-  view.setUint32(36, values.room, true);
+  view.setInt32(20, values.first, true);
+  view.setInt32(24, values.end, true);
+  view.setUint32(28, values.steps, true);
+  view.setInt32(32, values.count, true);
+  view.setInt32(36, values.keepsClear, true);
+  view.setUint32(40, values.room, true);
   return 33776 as Pointer<'ChainTask'>;
 }
 
@@ -874,7 +877,16 @@ export interface PassCode {
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
   takeBright(task: Pointer<'BrightTask'>): void;
   takeForm(image: Pointer<'ImageTask'>, across: number, down: number, inverted: number): void;
-  pixelsTo420(from: number, width: number, height: number, withAlpha: number, room: number, to: number): void;
+  pixelsTo420(
+    from: number,
+    width: number,
+    height: number,
+    first: number,
+    end: number,
+    withAlpha: number,
+    room: number,
+    to: number,
+  ): void;
   pixelsTo444(from: number, count: number, withAlpha: number, to: number): void;
   spreadColor(pixels: number, width: number, height: number): void;
   planesToPixels(

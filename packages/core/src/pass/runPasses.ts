@@ -1,4 +1,4 @@
-import { PassBuffer } from './passBuffer';
+import { PassBuffer, type PassClock } from './passBuffer';
 import { putVeilTask } from './passCalls';
 import { passEngine, passMemory } from './passEngine';
 import { channelsOf, type PassContext } from './passKind';
@@ -10,13 +10,6 @@ export interface Veil {
   color: string;
   /** 0..1 */
   opacity: number;
-}
-
-/** Notes how long each pass takes. */
-export interface PassClock {
-  /** Milliseconds. */
-  now(): number;
-  note(pass: string, milliseconds: number): void;
 }
 
 /** What else passes are given. */
@@ -49,17 +42,22 @@ export function runPasses(
   rgba.set(new Uint8Array(code.memory.buffer, at, 4 * width * height));
 }
 
-/** Lets passes change the pixels of a surface. */
+/**
+ * Lets passes change the pixels of a surface.
+ * @param extras `later`: what can be done row by row may be left for who reads the surface
+ */
 export function runPassesOn(
   surface: Surface,
   passes: readonly PassSettings[],
   context: PassContext,
-  extras: PassExtras = {},
+  extras: PassExtras & { later?: boolean } = {},
 ): void {
   const { width, height, pixels } = surface;
   const buffer = new PassBuffer(width, height, pixels);
   runAll(buffer, passes, context, extras);
-  buffer.settle(pixels);
+  const left = extras.later === true ? buffer.settleByRows(pixels) : undefined;
+  if (left) surface.leave(left);
+  else buffer.settle(pixels);
   surface.touchAll();
 }
 
@@ -69,12 +67,16 @@ function runAll(
   context: PassContext,
   { veil, clock }: PassExtras,
 ): void {
+  buffer.clock = clock;
   for (const pass of passes) {
     if (!pass.on) continue;
+    buffer.owner = pass.id;
     const start = clock?.now() ?? 0;
+    const inChains = buffer.chainTime;
     runPass(buffer, pass, context);
-    clock?.note(pass.id, clock.now() - start);
+    clock?.note(pass.id, clock.now() - start - (buffer.chainTime - inChains));
   }
+  buffer.owner = '';
   if (!veil || veil.opacity <= 0) return;
   const [red, green, blue] = channelsOf(veil.color);
   const { memory } = buffer.code;

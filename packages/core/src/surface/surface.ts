@@ -1,4 +1,5 @@
 import { bytesOfSurfaceInfo, putLayTask, putSurfaceInfo, type Pointer } from '../pass/passCalls';
+import type { RowsLeft } from '../pass/passBuffer';
 import { passEngine, passMemory } from '../pass/passEngine';
 import { blendModes, type BlendMode } from '../picture/blend';
 
@@ -17,6 +18,7 @@ export class Surface {
   readonly info: Pointer<'SurfaceInfo'>;
   private readonly tiles: number;
   private readonly tileCount: number;
+  private left: RowsLeft | undefined;
 
   /**
    * A clear surface.
@@ -39,12 +41,25 @@ export class Surface {
     else this.clear();
   }
 
+  /** Leaves something to be done to its rows. */
+  leave(rows: RowsLeft): void {
+    this.left = rows;
+  }
+
+  /** What is left to be done to its rows, which whoever takes it has to do. */
+  takeLeft(): RowsLeft | undefined {
+    const { left } = this;
+    this.left = undefined;
+    return left;
+  }
+
   get count(): number {
     return this.width * this.height;
   }
 
   /** The pixels as an array: good until memory grows. */
   get bytes(): Uint8ClampedArray<ArrayBuffer> {
+    this.takeLeft()?.run(0, this.height);
     return new Uint8ClampedArray(passMemory().memory.buffer, this.pixels, 4 * this.count);
   }
 

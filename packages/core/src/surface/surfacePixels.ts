@@ -7,13 +7,19 @@ import type { Surface } from './surface';
  * @param opaque whether all of it is known to be
  */
 export function straightPixels(surface: Surface, opaque: boolean): Uint8ClampedArray<ArrayBuffer> {
+  const { bytes } = surface;
   if (!opaque) passEngine().divideAlpha(surface.pixels, surface.pixels, surface.count);
-  return surface.bytes;
+  return bytes;
 }
 
 /** A surface in the form that an encoder takes: see encodePixels. Good until memory is used again. */
 export function encodeSurface(surface: Surface, form: PixelForm, opaque: boolean): Uint8Array {
   const { width, height, pixels } = surface;
+  if (opaque && form === 'yuv420p') {
+    // Passes that are left and planes in one go, some rows at a time, while they are in the processor's cache.
+    const left = surface.takeLeft();
+    return encodeAt(pixels, width, height, form, left?.free ?? passMemory().end, left?.run);
+  }
   straightPixels(surface, opaque);
   if (form === 'rgba') return new Uint8Array(passMemory().memory.buffer, pixels, 4 * width * height);
   return encodeAt(pixels, width, height, form, passMemory().end);

@@ -17,6 +17,8 @@ export type Drawer<Op> = (operation: Op, drawing: Drawing) => number;
 /** Steps in which a soft edge fades out, at most, and of a pixel of it: more than that are not seen. */
 const softSteps = 6;
 const stepsOfPixel = 2;
+/** By how much of the edge its steps are wider on the average, however many they are. */
+const softMean = (softSteps - 1) / (2 * softSteps);
 
 /**
  * Draws a shape of one colour with its soft edge.
@@ -36,7 +38,7 @@ export function drawSoft(
   // Steps from wide to narrow, each covering so much that the edge rises evenly.
   for (let step = 0; step < steps; step++) {
     const opacity = drawing.opacity / (steps - step);
-    draw({ ...drawing, opacity }, soft * (1 - (step + 1) / steps));
+    draw({ ...drawing, opacity }, soft * (softMean + ((steps - 1) / 2 - step) / steps));
   }
   return steps;
 }
