@@ -93,8 +93,7 @@ describe('the times that an edit touches', () => {
     expect(stretches(edited(fade('b'), linked('b')))).toEqual(whole);
     expect(stretches(edited(fade('b'), linked('a')))).toEqual([[2, 4]]);
     expect(stretches(edited(fade('c'), linked('g')))).toEqual(whole);
-    const trail = (film: Film) =>
-      film.finish.passes.push({ id: 'p', kind: 'motionBlur', on: true } as never);
+    const trail = (film: Film) => film.finish.passes.push({ id: 'p', kind: 'motionBlur', on: true } as never);
     expect(stretches(edited(fade('b'), trail))).toEqual(whole);
   });
 

@@ -1,7 +1,73 @@
 import { describe, expect, it } from 'vitest';
 import { encodePixels } from '../encode/encodePixels';
-import { workingPasses } from '../pass/testPasses';
 import { passMemory } from '../pass/passEngine';
 import { runPassesOn } from '../pass/runPasses';
-import { encodeSurface, straightPixels } from './surfacePixels';
+import { workingPass } from '../pass/testPasses';
+import type { PassKindName } from '../pass/registry';
 import { Surface } from './surface';
+import { encodeSurface, straightPixels } from './surfacePixels';
+
+/** Heights that are no multiple of the rows worked on at a time, and one that is less. */
+const sizes: (readonly [number, number])[] = [
+  [48, 70],
+  [320, 96],
+  [516, 20],
+];
+const chains: PassKindName[][] = [
+  [],
+  ['invert'],
+  ['glow', 'curves', 'vignette', 'grain'],
+  ['grade', 'lens'],
+  ['lens', 'grade', 'scanLines'],
+  ['grain', 'blur'],
+];
+
+/** An opaque picture of slopes and edges, through passes. @param later whether the last of them are left */
+function painted<T>(
+  [width, height]: readonly [number, number],
+  chain: readonly PassKindName[],
+  later: boolean,
+  take: (surface: Surface) => T,
+): T {
+  return passMemory().within(() => {
+    const surface = new Surface(width, height);
+    const { bytes } = surface;
+    for (let i = 0; i < bytes.length; i += 4) {
+      const [x, y] = [(i / 4) % width, Math.floor(i / 4 / width)];
+      bytes.set([(x * 5) & 255, (y * 3) & 255, (x >> 3) & 1 ? 240 : (x + y) & 127, 255], i);
+    }
+    surface.touchAll();
+    const size = { width, height };
+    const context = { matrix: [1, 0, 0, 1, 0, 0] as const, size, t: 1.25, lookups: new Map() };
+    const passes = chain.map((kind) => workingPass(kind, size));
+    runPassesOn(surface, passes, context, { later, veil: { color: '#203040', opacity: 0.1 } });
+    return take(surface);
+  });
+}
+
+describe('a surface whose last passes are left to whoever reads it', () => {
+  const all = sizes.flatMap((size) =>
+    chains.map((chain) => [`${size.join(' x ')}: ${chain.join(', ')}`, size, chain] as const),
+  );
+
+  it.each(all)('becomes the planes that its pixels become: %s', (_, size, chain) => {
+    const inOne = painted(size, chain, true, (surface) => encodeSurface(surface, 'yuv420p', true).slice());
+    const pixels = painted(size, chain, false, (surface) => straightPixels(surface, true).slice());
+    expect(inOne).toEqual(encodePixels(pixels, ...size, 'yuv420p').slice());
+  });
+
+  it.each(all)('has the same pixels: %s', (_, size, chain) => {
+    const left = painted(size, chain, true, (surface) => straightPixels(surface, true).slice());
+    expect(left).toEqual(painted(size, chain, false, (surface) => straightPixels(surface, true).slice()));
+    const bytes = painted(size, chain, true, (surface) => encodeSurface(surface, 'rgba', true).slice());
+    expect([...bytes]).toEqual([...left]);
+  });
+
+  it('goes through them once, however often it is read', () => {
+    const twice = painted([48, 70], ['invert'], true, (surface) => {
+      straightPixels(surface, true);
+      return surface.bytes.slice();
+    });
+    expect(twice).toEqual(painted([48, 70], ['invert'], false, (surface) => surface.bytes.slice()));
+  });
+});

@@ -8,7 +8,9 @@ import {
   type PropertyPlace,
   type SourceKind,
 } from '@cyclogram/core';
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
+import { LiveCanvas, type DrawLive } from '../controls/LiveCanvas';
+import { tokens } from '../controls/tokens';
 import { useEditor } from '../editor/editorStore';
 import { usePreview } from '../editor/previewContext';
 import { rangeText } from './words';
@@ -28,7 +30,6 @@ const numberOf = (value: MovingValue, axis: Axis): number | undefined =>
 /** A property that moves: its values at rest and at peak, and the live one between them. */
 export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
   const preview = usePreview();
-  const dot = useRef<HTMLSpanElement>(null);
   const film = useEditor((state) => state.film);
   const found = findProperty(film, place);
   const first = cords.find(({ on }) => on) ?? cords[0]!;
@@ -36,18 +37,22 @@ export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
   const range = found && kind?.range(first.source as never, found.field, found.value);
   const axis: Axis = range && isPoint(range[0]) && isPoint(range[1]) && range[0].x === range[1].x ? 'y' : 'x';
   const [from, to] = range ? range.map((value) => numberOf(value, axis)) : [];
-  useEffect(() => {
-    const write = () => {
+  const draw = useCallback<DrawLive>(
+    (context, width, height) => {
       const value = preview.live.values.get(placeKey);
-      if (!dot.current || value === undefined) return;
-      if (typeof value === 'string' && value.startsWith('#')) dot.current.style.background = value;
-      const now = numberOf(value, axis);
-      if (now === undefined || from === undefined || to === undefined || from === to) return;
-      dot.current.style.left = `${Math.min(Math.max((now - from) / (to - from), 0), 1) * 100}%`;
-    };
-    write();
-    return preview.onFrame(write);
-  }, [preview, placeKey, from, to, axis]);
+      const now = value === undefined ? undefined : numberOf(value, axis);
+      const isKnown = now !== undefined && from !== undefined && to !== undefined && from !== to;
+      const share = isKnown ? Math.min(Math.max((now - from) / (to - from), 0), 1) : 0;
+      const radius = height / 2;
+      context.fillStyle = tokens.rule;
+      context.fillRect(0, radius - 1, width, 2);
+      context.fillStyle = typeof value === 'string' && value.startsWith('#') ? value : tokens.glass;
+      context.beginPath();
+      context.arc(radius + share * (width - 2 * radius), radius, radius, 0, 2 * Math.PI);
+      context.fill();
+    },
+    [preview, placeKey, from, to, axis],
+  );
   const text = range ? rangeText(found.field, range[0], range[1]) : (kind?.label ?? '');
   return (
     <span
@@ -56,9 +61,7 @@ export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
       data-testid="cord-meter"
     >
       <span className="figures truncate text-[10px] leading-3 text-glass">{text}</span>
-      <span className="relative mt-0.5 block h-0.5 bg-rule">
-        <span ref={dot} className="absolute top-1/2 size-1.5 -translate-1/2 rounded-full bg-glass" />
-      </span>
+      <LiveCanvas draw={draw} className="h-1.5 w-full" />
     </span>
   );
 }

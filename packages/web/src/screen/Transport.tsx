@@ -88,7 +88,7 @@ export function Transport() {
   );
 }
 
-/** Written straight into the page: it changes on every frame. */
+/** Written straight into the page, a few times a second. */
 function TimeNow() {
   const preview = usePreview();
   const fps = useEditor(({ film }) => fpsOf(film.fps));
@@ -99,7 +99,9 @@ function TimeNow() {
         ref.current.textContent = `${clock(preview.time(), true)} / ${clock(preview.seconds)}  frame ${frameAt(preview.time(), fps)}`;
     };
     write();
-    return preview.onFrame(write);
+    return preview.onReading(write);
   }, [preview, fps]);
-  return <time ref={ref} data-testid="time" className="figures mx-2 whitespace-pre" />;
+  return (
+    <time ref={ref} data-testid="time" className="figures mx-2 h-5 w-72 whitespace-pre contain-strict" />
+  );
 }

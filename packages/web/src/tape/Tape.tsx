@@ -1,7 +1,9 @@
 import { playedTracks } from '@cyclogram/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Asset } from '../api/assets';
+import { LiveCanvas, type DrawLive } from '../controls/LiveCanvas';
 import { clock } from '../controls/time';
+import { tokens } from '../controls/tokens';
 import { useEditor, useOpenLayer } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
 import { AddSong } from '../films/AddSong';
@@ -64,7 +66,6 @@ function SongTape({ assets, watched }: TapeProps) {
   const detail = useWaveDetail(track, asset, visible);
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const head = useRef<HTMLDivElement>(null);
   const { width, height } = useElementSize(box);
   const tools = useRef<HTMLDivElement>(null);
   const { width: covered } = useElementSize(tools);
@@ -111,16 +112,14 @@ function SongTape({ assets, watched }: TapeProps) {
     held,
   ]);
 
-  useEffect(() => {
-    const move = () => {
+  const drawHead = useCallback<DrawLive>(
+    (context, width, height) => {
       const x = end > 0 ? ((preview.time() - visible.from) / (visible.to - visible.from)) * width : 0;
-      if (!head.current) return;
-      head.current.style.transform = `translateX(${x}px)`;
-      head.current.style.visibility = x >= 0 && x <= width ? 'visible' : 'hidden';
-    };
-    move();
-    return preview.onFrame(move);
-  }, [preview, visible, width, end]);
+      context.fillStyle = tokens.paper;
+      context.fillRect(Math.round(x), 0, 1, height);
+    },
+    [preview, visible, end],
+  );
 
   useFollowing(visible, setView, end);
 
@@ -181,7 +180,7 @@ function SongTape({ assets, watched }: TapeProps) {
         {lanes.sections.height > 0 && (
           <SectionLane lane={lanes.sections} view={visible} width={width} end={end} />
         )}
-        <div ref={head} className="pointer-events-none absolute inset-y-0 left-0 w-px bg-paper" />
+        <LiveCanvas draw={drawHead} className="pointer-events-none absolute inset-0" />
       </div>
       <TapeTools ref={tools} analysed={analysed} end={end} onZoom={zoom} />
     </section>
@@ -206,16 +205,13 @@ function useFollowing(view: TapeView, setView: (view: TapeView) => void, end: nu
   }, [view]);
   useEffect(() => {
     if (!playing) return;
-    let request = 0;
     const follow = () => {
       const next = followView(latest.current, preview.time(), end);
       if (next !== latest.current) {
         latest.current = next;
         setView(next);
       }
-      request = requestAnimationFrame(follow);
     };
-    request = requestAnimationFrame(follow);
-    return () => cancelAnimationFrame(request);
+    return preview.onFrame(follow);
   }, [preview, playing, setView, end]);
 }

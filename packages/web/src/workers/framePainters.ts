@@ -5,8 +5,11 @@ import type { FrameJob, FramePainterApi, PaintedFrame } from './framePainter.wor
 import type { TableMessage } from './messages';
 import { SupervisedWorker, WorkerStopped } from './supervisedWorker';
 
-/** How many may paint: the page and the sound have one processor for themselves. */
-export const paintersFor = (processors: number): number => Math.min(4, Math.max(1, processors - 1));
+/**
+ * How many may paint. On two processors two paint up to twice as many frames as one, and neither the page nor the sound is
+ * held up by them: both are short of work while a film plays, and go first.
+ */
+export const paintersFor = (processors: number): number => Math.min(4, Math.max(1, processors));
 
 /** So many may stop before no more are started. */
 const mostStopped = 3;

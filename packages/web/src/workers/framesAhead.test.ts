@@ -23,6 +23,8 @@ describe('frames painted ahead', () => {
     const ahead = new FramesAhead();
     expect(ahead.next(50, 2.4, film, none)).toBe(53);
     ahead.begin(53);
+    // However long it takes, something is painted.
+    expect(ahead.next(54, 40, film, none)).toBe(94);
     // It took so long that the ones behind it would come too late.
     expect(ahead.next(54, 2.4, film, none)).toBe(57);
   });

@@ -1,10 +1,11 @@
 import type { Course } from './course';
 import type { StoredFrame } from './frameStore';
 
-/** Frames that are painted ahead at most: enough for one that takes long, few enough to be soon forgotten. */
-const mostAhead = 12;
-/** At least so many are wanted ahead of the one that is seen. */
+/** At least so many are wanted ahead of the one that is seen, and so many behind the first one that can come in time. */
 const leastAhead = 3;
+const leastBehind = 2;
+/** Frames that are farther away than so many, before or behind, are forgotten. */
+const farthest = 45;
 
 /** Frames painted ahead of those that are seen now, in their order: which of them is next, and which is due. */
 export class FramesAhead {
@@ -50,8 +51,8 @@ export class FramesAhead {
     }
     // What is not seen soon lies behind.
     for (const index of this.ready.keys())
-      if (index !== found?.index && course.distance(now, index) > 2 * mostAhead) this.ready.delete(index);
-    return nearest <= 2 * mostAhead ? found : undefined;
+      if (index !== found?.index && course.distance(now, index) > farthest) this.ready.delete(index);
+    return nearest <= farthest ? found : undefined;
   }
 
   /**
@@ -62,7 +63,7 @@ export class FramesAhead {
    */
   next(now: number, wait: number, course: Course, isKept: (index: number) => boolean): number | undefined {
     const soonest = Math.ceil(wait);
-    const most = Math.min(mostAhead, Math.max(leastAhead, soonest + 2));
+    const most = Math.max(leastAhead, soonest + leastBehind);
     const asked = this.lastAsked === undefined ? Infinity : course.distance(now, this.lastAsked);
     for (let steps = asked <= most ? Math.max(asked + 1, soonest) : soonest; steps <= most; steps++) {
       const index = course.step(now, steps);

@@ -23,7 +23,7 @@ import { showFrame, showSurface } from './showSurface';
  */
 
 /** Milliseconds between two reports of live levels, and of what is painted in advance. */
-const levelsInterval = 45;
+const levelsInterval = 64;
 const cachedInterval = 250;
 /** Milliseconds after which what could not be had is asked for again. */
 const retryAfter = 5000;
@@ -241,11 +241,7 @@ function standOn(canvas: OffscreenCanvas, context: OffscreenCanvasRenderingConte
   reportStats(stillMs, still.passTimes);
 }
 
-function put(
-  canvas: OffscreenCanvas,
-  context: OffscreenCanvasRenderingContext2D,
-  frame: StoredFrame,
-): void {
+function put(canvas: OffscreenCanvas, context: OffscreenCanvasRenderingContext2D, frame: StoredFrame): void {
   sizeCanvas(canvas, frame);
   showFrame(context, frame);
   shown = frame;

@@ -108,7 +108,15 @@ describe('frames while a film stands still', () => {
     await idle();
     await painters.finishAll();
     expect(painters.indices()).toEqual([39, 20, 21, 22, 23, 24, 25]);
-    expect(frames.cached).toMatchObject({ from: 2, to: 4, share: 7 / 20, runs: [[2, 2.6], [3.9, 4]] });
+    expect(frames.cached).toMatchObject({
+      from: 2,
+      to: 4,
+      share: 7 / 20,
+      runs: [
+        [2, 2.6],
+        [3.9, 4],
+      ],
+    });
   });
 
   it('are none without memory for them', async () => {
@@ -130,7 +138,10 @@ describe('frames while a film stands still', () => {
   });
 
   it('are kept as planes where they are seen in the film’s own size', async () => {
-    start(1, makeFilm((film) => Object.assign(film, { width: 100, height: 50 })));
+    start(
+      1,
+      makeFilm((film) => Object.assign(film, { width: 100, height: 50 })),
+    );
     await idle();
     expect(painters.jobs[0]!.job).toMatchObject({ form: 'yuv420p', width: 100, height: 50, quick: false });
   });
@@ -177,7 +188,11 @@ describe('frames after an edit', () => {
     start();
     await idle();
     const { time } = painters.jobs[0]!.job;
-    frames.setFilm(makeFilm(({ layers }) => (layers[0]!.place.opacity = 0.1)), end, 2);
+    frames.setFilm(
+      makeFilm(({ layers }) => (layers[0]!.place.opacity = 0.1)),
+      end,
+      2,
+    );
     frames.setHeard(2);
     await painters.finish();
     expect(frames.keptAt(time)).toBeUndefined();
@@ -219,7 +234,11 @@ describe('frames while a film plays', () => {
 
   it('of edits that come faster than frames are seen, too', async () => {
     start(1, makeFilm(), clock({ playing: true, time: 5 }));
-    frames.setFilm(makeFilm(({ layers }) => (layers[0]!.place.opacity = 0.1)), end, 2);
+    frames.setFilm(
+      makeFilm(({ layers }) => (layers[0]!.place.opacity = 0.1)),
+      end,
+      2,
+    );
     await painters.finish();
     expect(frames.dueAt(5.04)!.index).toBe(50);
   });

@@ -13,23 +13,24 @@ const spare = 0.85;
 /** Frames looked at before the resolution is changed. */
 const lookAt = 6;
 
-/** How much of what is known of earlier frames is kept from one to the next. */
-const memory = 0.93;
+/** How much a frame's time adds to what is known of its size, and how fast what is known of a size that is not painted counts less. */
+const news = 0.25;
+const memory = 0.99;
 
 /** Milliseconds that a picture of no pixels is taken for until frames of two sizes are known. */
 const guess = 8;
 
 /**
  * Chooses the preview's resolution while playing. A frame's time is taken for a fixed part and one in proportion to its
- * pixels, both fitted to the last frames by least squares: so it goes down only as long as that is of use.
+ * pixels, both fitted by least squares to what frames of each size took: so it goes down only as long as that is of use.
  */
 export class Resolution {
   /** Milliseconds that a frame may take. */
   private enough = leastEnough;
   private index = 0;
   private frames = 0;
-  /** Sums of weights, areas, times, and their products; areas as shares of the full size. */
-  private sums = { weight: 0, area: 0, time: 0, square: 0, product: 0 };
+  /** Milliseconds that frames took, by their areas as shares of the full size, and how much each counts. */
+  private readonly known = new Map<number, { time: number; weight: number }>();
 
   get scale(): number {
     return scales[this.index]!;
@@ -37,12 +38,20 @@ export class Resolution {
 
   /** Milliseconds of a frame: its fixed part, and what all pixels of the Screen would take. */
   get cost(): { fixed: number; pixels: number } {
-    const { weight, area, time, square, product } = this.sums;
+    let [weight, area, time, square, product] = [0, 0, 0, 0, 0];
+    for (const [size, one] of this.known) {
+      weight += one.weight;
+      area += one.weight * size;
+      time += one.weight * one.time;
+      square += one.weight * size * size;
+      product += one.weight * size * one.time;
+    }
     const spread = weight * square - area * area;
     if (spread > 1e-4 * weight * weight) {
       const pixels = Math.max(0, (weight * product - area * time) / spread);
       return { fixed: Math.max(0, (time - pixels * area) / weight), pixels };
     }
+    if (weight === 0) return { fixed: 0, pixels: 0 };
     const fixed = Math.min(guess, time / weight);
     return { fixed, pixels: (time / weight - fixed) / (area / weight) };
   }
@@ -59,14 +68,14 @@ export class Resolution {
 
   /** Takes note of a painted frame. @param scale at which it was painted */
   note(paintMs: number, scale = this.scale): void {
-    const { sums } = this;
-    const area = scale ** 2;
-    for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] *= memory;
-    sums.weight += 1;
-    sums.area += area;
-    sums.time += paintMs;
-    sums.square += area * area;
-    sums.product += area * paintMs;
+    const area = Math.round(1000 * scale ** 2) / 1000;
+    const before = this.known.get(area)?.time ?? paintMs;
+    for (const one of this.known.values()) {
+      one.weight *= memory;
+      // When all becomes quicker or slower, so do frames of other sizes.
+      one.time *= 1 + news * (Math.min(2, paintMs / before) - 1);
+    }
+    this.known.set(area, { time: before + news * (paintMs - before), weight: 1 });
     if (++this.frames < lookAt) return;
     this.frames = 0;
     this.choose();

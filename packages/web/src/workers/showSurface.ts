@@ -17,9 +17,7 @@ export function showFrame(
   { width, height, form, pixels }: StoredFrame,
 ): void {
   const rgba =
-    form === 'rgba'
-      ? new Uint8ClampedArray(pixels)
-      : planesAsPixels(new Uint8Array(pixels), width, height);
+    form === 'rgba' ? new Uint8ClampedArray(pixels) : planesAsPixels(new Uint8Array(pixels), width, height);
   context.putImageData(new ImageData(rgba, width, height), 0, 0);
 }
 
