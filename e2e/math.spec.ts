@@ -1,19 +1,22 @@
 import { expect, test, type Page } from './test';
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
+import { readdir, readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { corpus } from '../packages/painter/test/corpus';
 import { paintBits } from '../packages/painter/test/paintBits';
 import { bodyKinds } from '../packages/core/src/body/registry';
 import { motionBits } from '../packages/core/src/drive/motionBits';
+import { hearingHashes } from '../packages/core/src/hearing/hearingBits';
+import { displayListHashes } from '../packages/server/test/frames/displayLists';
 import { mathBits } from '../packages/core/src/math/mathBits';
 import { passBits } from '../packages/core/src/pass/passBits';
 import { passKinds } from '../packages/core/src/pass/registry';
 import { passNames } from '../packages/core/src/pass/testPasses';
 import { sceneBits } from '../packages/core/src/scene/sceneBits';
 
-/** Bytes of the numbers that a function without arguments gives in the browser. @param file below `packages` */
-async function bytesInBrowser(page: Page, file: string, name: string): Promise<Uint8Array> {
+/** Brings a file into the page, as `cyclogramBits`. @param file below `packages` */
+async function bringIn(page: Page, file: string): Promise<void> {
   const { outputFiles } = await build({
     entryPoints: [fileURLToPath(new URL(`../packages/${file}`, import.meta.url))],
     bundle: true,
@@ -23,6 +26,24 @@ async function bytesInBrowser(page: Page, file: string, name: string): Promise<U
   });
   await page.goto('about:blank');
   await page.addScriptTag({ content: outputFiles[0]!.text });
+}
+
+/** What a function gives in the browser. @param file below `packages` */
+async function inBrowser<Given, T>(page: Page, file: string, name: string, given: Given): Promise<T> {
+  await bringIn(page, file);
+  return page.evaluate(
+    ([key, one]) => {
+      const all = (globalThis as unknown as { cyclogramBits: Record<string, (given: unknown) => unknown> })
+        .cyclogramBits;
+      return all[key]!(one) as never;
+    },
+    [name, given] as const,
+  );
+}
+
+/** Bytes of the numbers that a function without arguments gives in the browser. @param file below `packages` */
+async function bytesInBrowser(page: Page, file: string, name: string): Promise<Uint8Array> {
+  await bringIn(page, file);
   const bytes = await page.evaluate((key) => {
     const { [key]: bits } = (
       globalThis as unknown as { cyclogramBits: Record<string, () => ArrayBufferView> }
@@ -32,6 +53,9 @@ async function bytesInBrowser(page: Page, file: string, name: string): Promise<U
   }, name);
   return Uint8Array.from(bytes, (character) => character.charCodeAt(0));
 }
+
+/** Moments of each of the demo's films that are compared. */
+const framesEach = 60;
 
 const hash = (all: Uint8Array) => createHash('sha256').update(all).digest('hex');
 
@@ -48,6 +72,29 @@ test('wander, flicker, steps and swing are the same bits in the browser as in No
   for (let source = 0; source < 5; source++)
     expect(new Set(own.subarray(500 * source, 500 * (source + 1))).size).toBeGreaterThan(3);
   expect(hash(bytes)).toBe(hash(new Uint8Array(own.buffer)));
+});
+
+test('what ears and followers hear of a song is the same bits in the browser as in Node', async ({ page }) => {
+  const own = await hearingHashes();
+  expect(new Set(own).size).toBe(own.length);
+  expect(await inBrowser(page, 'core/src/hearing/hearingBits.ts', 'hearingHashes', undefined)).toEqual(own);
+});
+
+test('what the demo’s films draw is the same list, bit for bit, in the browser as in Node', async ({
+  page,
+}) => {
+  const folder = new URL('../bench/films/', import.meta.url);
+  const names = (await readdir(folder)).sort();
+  expect(names).toHaveLength(6);
+  const films = await Promise.all(
+    names.map(async (name) => JSON.parse(await readFile(new URL(name, folder), 'utf8')) as object),
+  );
+  const own = displayListHashes({ films, count: framesEach });
+  // Every moment is another picture.
+  expect(new Set(own).size).toBe(6 * framesEach);
+  const file = 'server/test/frames/displayLists.ts';
+  const given = { films, count: framesEach };
+  expect(await inBrowser(page, file, 'displayListHashes', given)).toEqual(own);
 });
 
 test('the rasteriser paints every kind of body with the same bits in the browser as in Node', async ({

@@ -55,12 +55,12 @@ export async function measureRender({
     const isFolder = format.segment === 'frames';
     const out = join(folder, `part-${i}.${format.segment}`);
     if (isFolder) await mkdir(out);
-    const frames: Buffer[] = [];
+    const frames: Uint8Array[] = [];
     // Drawn once before, so that what is made once does not count.
     await drawer.draw(first);
     let start = performance.now();
     for (let n = 0; n < each; n++) {
-      frames.push(Buffer.from(await drawer.draw(first + n)));
+      frames.push((await drawer.draw(first + n)).slice());
     }
     const drawing = (performance.now() - start) / 1000 / each;
     drawer.close();

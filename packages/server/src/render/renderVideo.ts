@@ -12,6 +12,7 @@ import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runT
 import type { Segment } from '../work/tasks';
 import { checkVideo } from './checkVideo';
 import type { SegmentOrder, SegmentReport } from './drawSegments';
+import { takeNext } from './segmentRuns';
 import { formatOf } from './format/registry';
 import { joinSegments } from './join';
 import { metadataOf } from './metadata';
@@ -164,8 +165,10 @@ async function drawAll(
     new Promise<void>((resolve, reject) => {
       const worker = new Worker(workerFile(), { workerData: { task: 'segments', given } });
       const order = (message: SegmentOrder) => worker.postMessage(message);
+      let last: number | undefined;
       const next = () => {
-        const segment = stop.signal.aborted ? undefined : waiting.shift();
+        const segment = stop.signal.aborted ? undefined : takeNext(waiting, last);
+        last = segment?.index;
         order(segment ? { segment } : { stop: true });
       };
       stop.signal.addEventListener('abort', () => order({ stop: true }), { once: true });
