@@ -9,6 +9,7 @@ import { benchFootage } from './footage';
 import { benchHearing } from './hearing';
 import { benchListening } from './listening';
 import { benchPace } from './pace';
+import { benchPlaying } from './playing';
 import { benchPreview, benchTenFigures } from './preview';
 import { benchRendering } from './rendering';
 import { benchScene } from './scene';
@@ -39,6 +40,7 @@ try {
     previewOfTen: () => benchTenFigures(url),
     previewOfTerrain: () => benchPreview(url, 'demo-night-crossing'),
     previewOfGlobe: () => benchPreview(url, 'demo-storm-glass'),
+    playing: () => benchPlaying(url),
     listening: () => benchListening(url, data),
   };
   const alone = {
@@ -49,7 +51,7 @@ try {
     finish: benchFinish,
     footage: () => benchFootage(server('cli.js')),
     rendering: () => benchRendering(server('cli.js'), data),
-    pace: () => benchPace(data),
+    pace: () => benchPace(server('cli.js'), data),
   };
   const names = process.argv.slice(2);
   const results: Record<string, unknown> = {};

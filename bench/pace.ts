@@ -4,6 +4,7 @@ import {
   frameRateOf,
   lookAhead,
   lookBack,
+  surfaceCount as counted,
   momentOf,
   parseFilm,
   pictureAt,
@@ -16,7 +17,7 @@ import { Painter } from '@cyclogram/painter';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pino } from 'pino';
 import { hearFilm } from '../packages/server/src/hearing/hearFilm';
@@ -24,6 +25,7 @@ import { filmAssets } from '../packages/server/src/images/filmAssets';
 import { settingsStandard } from '../packages/server/src/render/plan';
 import { formatOf } from '../packages/server/src/render/format/registry';
 import { openServices, type Services } from '../packages/server/src/services';
+import { timeAll } from './commands';
 
 /**
  * Dressed films against their encoding: copies of the demo's films that never change again, so that what is measured stays
@@ -32,17 +34,42 @@ import { openServices, type Services } from '../packages/server/src/services';
 const films = ['breakwater', 'dry-dock', 'night-crossing', 'slipway', 'slow-tide', 'storm-glass'];
 
 const size = { width: 1920, height: 1080 };
+/** A size at which the preview may play. */
+const smallSize = { width: 320, height: 180 };
 const fps = 30;
 const from = 24;
 /** Blocks of painting and encoding in turn, and frames of one. */
 const blocks = 5;
 const framesEach = 6;
 
+/** Surfaces that were made, and for how many frames. */
+const surfaceCount = Object.assign(counted, { frames: 1 });
+
 /** Processor seconds of this process. */
 const ownSeconds = () => {
   const { user, system } = process.cpuUsage();
   return (user + system) / 1e6;
 };
+
+/**
+ * What of a frame's time depends on its pixels, from two sizes, as the preview has them: processor milliseconds whatever
+ * the size, and nanoseconds a pixel.
+ */
+async function costsOf(
+  draw: (frame: number, size: { width: number; height: number }) => Promise<unknown>,
+  sizes: readonly { width: number; height: number }[],
+) {
+  const times: number[] = [];
+  for (const one of sizes) {
+    await draw(2, one);
+    const start = ownSeconds();
+    for (let n = 0; n < framesEach; n++) await draw(3 + n, one);
+    times.push((1000 * (ownSeconds() - start)) / framesEach);
+  }
+  const [large, small] = sizes.map(({ width, height }) => width * height) as [number, number];
+  const perPixel = (times[0]! - times[1]!) / (large - small);
+  return { fixedMs: round(times[1]! - perPixel * small), pixelNs: round(1e6 * perPixel, 2) };
+}
 
 /** Processor seconds that x264 takes for frames. */
 async function encode(frames: readonly Uint8Array[], out: string): Promise<number> {
@@ -93,7 +120,7 @@ async function measure(services: Services, film: Film, folder: string) {
       passTimes[id] = (passTimes[id] ?? 0) + milliseconds;
     },
   };
-  const draw = async (frame: number) => {
+  const draw = async (frame: number, { width, height } = size) => {
     const t = from + (frame + 0.5) / fps;
     let start = performance.now();
     const picture = await assets.prepared(() => {
@@ -105,7 +132,7 @@ async function measure(services: Services, film: Film, folder: string) {
     });
     start = performance.now();
     let painted = 0;
-    const planes = painter.paint(picture, size.width, size.height, (surface) => {
+    const planes = painter.paint(picture, width, height, (surface) => {
       painted = performance.now();
       return encodeSurface(surface, 'yuv420p', true).slice();
     });
@@ -118,6 +145,7 @@ async function measure(services: Services, film: Film, folder: string) {
   for (const key of Object.keys(stages) as (keyof typeof stages)[]) stages[key] = 0;
   builds = 0;
   passTimes = {};
+  Object.assign(surfaceCount, { surfaces: 0, pixels: 0, touched: 0, frames: blocks * framesEach });
   const painting: number[] = [];
   const encoding: number[] = [];
   const wall = performance.now();
@@ -133,6 +161,7 @@ async function measure(services: Services, film: Film, folder: string) {
     (performance.now() - wall) /
     1000 /
     (ownSeconds() - own + (encoding.reduce((a, b) => a + b) * framesEach) / 1000);
+  const costs = await costsOf(draw, [size, smallSize]);
   assets.close();
   const count = blocks * framesEach;
   const each = (milliseconds: number) => round(milliseconds / count);
@@ -152,6 +181,9 @@ async function measure(services: Services, film: Film, folder: string) {
       passes: nanoseconds(stages.passes),
       planes: nanoseconds(stages.planes),
     },
+    ...costs,
+    pixelsOfSurfacesAPixel: round(surfaceCount.pixels / surfaceCount.frames / size.width / size.height),
+    pixelsOfSurfacesATouchedOne: round(surfaceCount.pixels / Math.max(1, surfaceCount.touched), 2),
     buildsAFrame: round(builds / count, 2),
     passes: Object.fromEntries(
       Object.entries(passTimes)
@@ -162,11 +194,21 @@ async function measure(services: Services, film: Film, folder: string) {
   };
 }
 
+/** A part of a dressed film as a video, by the command line: its time, and how much of the processors it used. */
+async function renderWhole(cli: string, data: string, folder: string, seconds: number) {
+  const args = ['render', 'demo-slow-tide', '--from', '10', '--to', String(10 + seconds)];
+  const given = [...args, '--size', '1280x720', '--out', join(folder, `${seconds}.mp4`)];
+  const { wall, processor } = await timeAll([process.execPath, cli, ...given], { CYCLOGRAM_DATA: data });
+  const cores = availableParallelism();
+  return { timesPlaying: round(seconds / wall, 2), shareOfCores: round(processor / wall / cores, 2), cores };
+}
+
 /**
  * The six dressed films at 1080p.
+ * @param cli the command line
  * @param data folder that holds the demo, whose songs, images and footage the films use
  */
-export async function benchPace(data: string) {
+export async function benchPace(cli: string, data: string) {
   const services = await openServices(data, pino({ level: 'silent' }));
   const folder = await mkdtemp(join(tmpdir(), 'cyclogram-bench-'));
   try {
@@ -175,6 +217,8 @@ export async function benchPace(data: string) {
       const json: unknown = JSON.parse(await readFile(resolve('bench/films', `${name}.json`), 'utf8'));
       results[name] = await measure(services, parseFilm(json), folder);
     }
+    const wholes: Record<string, object> = {};
+    for (const seconds of [4, 40]) wholes[`${seconds} s`] = await renderWhole(cli, data, folder, seconds);
     const ratios = Object.values(results).map(({ toEncoding }) => toEncoding);
     return {
       what: 'painting and encoding of dressed films at 1920 x 1080, processor milliseconds a frame, against encoding alone',
@@ -183,6 +227,7 @@ export async function benchPace(data: string) {
       highest: Math.max(...ratios),
       highestTarget: 3,
       films: results,
+      wholeRenders: wholes,
     };
   } finally {
     await services.close();

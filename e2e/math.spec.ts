@@ -74,7 +74,9 @@ test('wander, flicker, steps and swing are the same bits in the browser as in No
   expect(hash(bytes)).toBe(hash(new Uint8Array(own.buffer)));
 });
 
-test('what ears and followers hear of a song is the same bits in the browser as in Node', async ({ page }) => {
+test('what ears and followers hear of a song is the same bits in the browser as in Node', async ({
+  page,
+}) => {
   const own = await hearingHashes();
   expect(new Set(own).size).toBe(own.length);
   expect(await inBrowser(page, 'core/src/hearing/hearingBits.ts', 'hearingHashes', undefined)).toEqual(own);

@@ -41,7 +41,11 @@ export function rasterise(
   return new Uint8ClampedArray(passEngine().memory.buffer, at, 4 * width * height);
 }
 
-/** The same in the memory of the compiled code. @returns where the pixels stand */
+/**
+ * The same in the memory of the compiled code.
+ * @param rows is filled with the rows in which something is painted, from one to before another
+ * @returns where the pixels stand
+ */
 export function rasteriseTo(
   scene: SceneOp,
   matrix: Matrix,
@@ -49,6 +53,7 @@ export function rasteriseTo(
   height: number,
   straight: boolean,
   textureOf: (image: string) => Texture | undefined,
+  rows: [number, number][] = [],
 ): number {
   const code = passEngine();
   const meshes = scene.meshes.filter(
@@ -98,6 +103,12 @@ export function rasteriseTo(
   }
   const missing = code.paintFaces(tell(count, listed));
   if (missing > 0) code.paintFaces(tell(count, missing));
+  const bands = Math.ceil(height / bandRows);
+  // Where the list of each band begins, and where the last one ends.
+  const starts = new Uint32Array(code.memory.buffer, places.bands, bands + 1);
+  for (let band = 0; band < bands; band++)
+    if (starts[band] !== starts[band + 1])
+      rows.push([band * bandRows, Math.min(height, (band + 1) * bandRows)]);
   return places.out;
 }
 

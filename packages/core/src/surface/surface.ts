@@ -8,6 +8,12 @@ const modes = Object.keys(blendModes) as BlendMode[];
 /** The number by which compiled code knows a blend mode: see assembly/blend.ts. */
 export const blendNumber = (mode: BlendMode): number => modes.indexOf(mode);
 
+/** Pixels of a tile along a side: see assembly/surfaces.ts. */
+const tileSide = 64;
+
+/** Counts surfaces, for benchmarks: how many were made, their pixels, and those in tiles in which something is, of those laid on. */
+export const surfaceCount = { surfaces: 0, pixels: 0, touched: 0 };
+
 /**
  * Pixels to paint on, in the memory of the compiled code: red, green and blue, multiplied by opacity, and opacity, 8 bits
  * each, in sRGB. They stand there until what was taken of memory since then is given back: see MemoryStack.
@@ -30,11 +36,13 @@ export class Surface {
     place?: () => number,
   ) {
     const stack = passMemory();
-    this.tileCount = Math.ceil(width / 64) * Math.ceil(height / 64);
+    this.tileCount = Math.ceil(width / tileSide) * Math.ceil(height / tileSide);
     this.tiles = stack.take(this.tileCount);
     this.info = stack.take(bytesOfSurfaceInfo) as Pointer<'SurfaceInfo'>;
     // What compiled code reads together may reach beyond the last pixel.
     this.pixels = place ? place() : stack.take(4 * width * height + 16);
+    surfaceCount.surfaces++;
+    surfaceCount.pixels += width * height;
     const { pixels, tiles, info } = this;
     putSurfaceInfo(stack.memory.buffer, info, { pixels, width, height, tiles });
     if (place) this.touchAll();
@@ -73,8 +81,19 @@ export class Surface {
     this.tileBytes.fill(1);
   }
 
+  /** Something may be in some rows, and nothing anywhere else. @param rows from one to before another */
+  touchRows(rows: readonly (readonly [number, number])[]): void {
+    const { tileBytes, width } = this;
+    const across = Math.ceil(width / tileSide);
+    tileBytes.fill(0);
+    for (const [first, end] of rows)
+      if (end > first)
+        tileBytes.fill(1, Math.floor(first / tileSide) * across, Math.ceil(end / tileSide) * across);
+  }
+
   /** Lays this one on another one: what of it lies there. */
   layOn(to: Surface, x: number, y: number, opacity: number, blend: BlendMode): void {
+    for (const isTouched of this.tileBytes) if (isTouched !== 0) surfaceCount.touched += tileSide * tileSide;
     const task = putLay({ x, y, opacity, mode: blendNumber(blend), mask: 0 });
     passEngine().laySurface(this.info, to.info, task);
   }

@@ -37,9 +37,11 @@ export const drawScene: Drawer<SceneOp> = (scene, drawing) => {
     }),
   );
   passMemory().within(() => {
+    const rows: [number, number][] = [];
     const stage = new Surface(width, height, () =>
-      rasteriseTo(scene, own, width, height, false, (id) => found.get(id)),
+      rasteriseTo(scene, own, width, height, false, (id) => found.get(id), rows),
     );
+    stage.touchRows(rows);
     if (stagePixel === 1) stage.layOn(surface, 0, 0, opacity, blend);
     else {
       const from = [0, 0, width, height] as const;

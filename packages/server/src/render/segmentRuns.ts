@@ -14,7 +14,7 @@ export function takeNext<P extends Piece>(waiting: P[], last: number | undefined
   const following = waiting.findIndex(({ index }) => last !== undefined && index === last + 1);
   if (following >= 0) return take(following);
   let best = { start: 0, length: 0 };
-  for (let start = 0; start < waiting.length; ) {
+  for (let start = 0; start < waiting.length;) {
     let length = 1;
     while (waiting[start + length]?.index === waiting[start]!.index + length) length++;
     if (length > best.length) best = { start, length };

@@ -1,7 +1,13 @@
 import { DrawCache, fpsOf, frameMoment, momentOf, parseFilm, pictureAt, type Film } from '@cyclogram/core';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { beyond, compareFrames, compareSteps, strict, type Limits } from '../../../painter/test/compareFrames';
+import {
+  beyond,
+  compareFrames,
+  compareSteps,
+  strict,
+  type Limits,
+} from '../../../painter/test/compareFrames';
 import { painted, paintedOnCanvas } from '../../../painter/test/paintBoth';
 import { momentsOf } from './displayLists';
 import { madeUpHearing } from './madeUpHearing';

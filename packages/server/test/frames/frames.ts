@@ -1,10 +1,4 @@
-import {
-  DrawCache,
-  momentOf,
-  parseFilm,
-  pictureAt,
-  type Film,
-} from '@cyclogram/core';
+import { DrawCache, momentOf, parseFilm, pictureAt, type Film } from '@cyclogram/core';
 import { Painter, type PaintImage } from '@cyclogram/painter';
 import { readFileSync } from 'node:fs';
 import { madeUpHearing } from './madeUpHearing';

@@ -38,7 +38,12 @@ export function PreviewNote() {
           <Popover.Trigger
             className="figures h-6 max-w-full truncate rounded-sm px-2 text-dim hover:bg-raised"
             data-testid="preview-note"
-            title={playing && stats ? `${stats.paintMs.toFixed(1)} ms to paint a frame` : 'Frame cache'}
+            data-stats={stats && JSON.stringify(stats)}
+            title={
+              playing && stats
+                ? `${stats.paintMs.toFixed(0)} ms to paint a frame, ${stats.fixedMs.toFixed(0)} ms of them at any resolution`
+                : 'Frame cache'
+            }
           >
             {parts.length > 0 ? parts.join(' · ') : cacheMegabytes === 0 ? 'Cache off' : 'Cache'}
           </Popover.Trigger>

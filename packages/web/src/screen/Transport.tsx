@@ -68,7 +68,7 @@ export function Transport() {
       </IconButton>
       <TimeNow />
       {loop && (
-        <span className="figures text-amber">
+        <span className="figures truncate text-amber">
           loop {clock(loop[0], true)} to {clock(loop[1], true)}
         </span>
       )}
@@ -102,6 +102,10 @@ function TimeNow() {
     return preview.onReading(write);
   }, [preview, fps]);
   return (
-    <time ref={ref} data-testid="time" className="figures mx-2 h-5 w-72 whitespace-pre contain-strict" />
+    <time
+      ref={ref}
+      data-testid="time"
+      className="figures mx-2 h-5 w-56 shrink-0 whitespace-pre contain-strict"
+    />
   );
 }

@@ -243,6 +243,10 @@ export interface PaintStats {
   /** Milliseconds that painting a frame takes, and of them those that fewer pixels would not save. */
   paintMs: number;
   fixedMs: number;
+  /** Of the times between two frames in the last second the 95th of a hundred, in milliseconds. */
+  intervalMs: number;
+  /** Share of the time in which painters had nothing to do. */
+  idle: number;
   /** Milliseconds that passes take, by their ids. */
   passes: Record<string, number>;
 }

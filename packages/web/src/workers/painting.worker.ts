@@ -69,6 +69,9 @@ let lastLevels = 0;
 let lastStats = 0;
 let framesSinceStats = 0;
 let stillMs = 0;
+/** When a frame was shown last while it plays, and the times between frames since the last report. */
+let lastShown = 0;
+let intervals: number[] = [];
 
 const api: PaintingApi = {
   connect(port, tell) {
@@ -246,6 +249,9 @@ function put(canvas: OffscreenCanvas, context: OffscreenCanvasRenderingContext2D
   showFrame(context, frame);
   shown = frame;
   framesSinceStats++;
+  const now = performance.now();
+  if (clock.playing && lastShown > 0) intervals.push(now - lastShown);
+  lastShown = clock.playing ? now : 0;
 }
 
 function sizeCanvas(canvas: OffscreenCanvas, { width, height }: Pick<StoredFrame, 'width' | 'height'>): void {
@@ -314,7 +320,10 @@ function reportStats(paintMs: number, passes: Record<string, number>): void {
   const fps = clock.playing && since < 3000 ? (framesSinceStats * 1000) / since : 0;
   const { width, height } = canvas!;
   const fixedMs = frames.resolution.cost.fixed;
-  say({ say: 'stats', stats: { width, height, fps, paintMs, fixedMs, passes } });
+  const intervalMs = intervals.sort((a, b) => a - b)[Math.floor(0.95 * intervals.length)] ?? 0;
+  const idle = Math.max(0, 1 - frames.takeBusyMs() / (since * painters.count));
+  say({ say: 'stats', stats: { width, height, fps, paintMs, fixedMs, intervalMs, idle, passes } });
+  intervals = [];
   lastStats = now;
   framesSinceStats = 0;
 }

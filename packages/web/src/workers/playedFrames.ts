@@ -39,6 +39,8 @@ export class PlayedFrames {
   passes: Record<string, number> = {};
   /** Milliseconds that painting a frame takes, smoothed. */
   paintMs = 0;
+  /** Milliseconds that painters have painted since that was asked last. */
+  private busyMs = 0;
   private film: Film | undefined;
   private fps = 30;
   private clock: ClockState = { playing: false, time: 0, at: 0, speed: 1, loop: undefined, end: 0 };
@@ -152,6 +154,13 @@ export class PlayedFrames {
       if (frame) return { index: index - back, frame };
     }
     return due;
+  }
+
+  /** Milliseconds that all painters together have painted since this was asked last. */
+  takeBusyMs(): number {
+    const { busyMs } = this;
+    this.busyMs = 0;
+    return busyMs;
   }
 
   /** The last frame that a render has at `time` seconds. */
@@ -305,6 +314,7 @@ export class PlayedFrames {
     if (isNext) this.ahead.begin(index);
     const painted = await this.painters.paint(job).catch(() => undefined);
     const isWanted = epoch === this.epoch;
+    this.busyMs += painted?.paintMs ?? 0;
     let frame: StoredFrame | undefined;
     if (painted?.pixels) {
       const { width, height, form } = job;

@@ -15,7 +15,9 @@ const lookAt = 6;
 
 /** How much a frame's time adds to what is known of its size, and how fast what is known of a size that is not painted counts less. */
 const news = 0.25;
-const memory = 0.99;
+const memory = 0.97;
+/** What counts less than this has been too long ago to say that fewer pixels are of no use. */
+const stale = 0.25;
 
 /** Milliseconds that a picture of no pixels is taken for until frames of two sizes are known. */
 const guess = 8;
@@ -40,6 +42,7 @@ export class Resolution {
   get cost(): { fixed: number; pixels: number } {
     let [weight, area, time, square, product] = [0, 0, 0, 0, 0];
     for (const [size, one] of this.known) {
+      if (one.weight < stale) continue;
       weight += one.weight;
       area += one.weight * size;
       time += one.weight * one.time;
