@@ -536,3 +536,48 @@ describe('stages', () => {
     expect([body.turnY, body.regions[0]!.longitude, now.camera.orbit]).toEqual([60, 20, 10]);
   });
 });
+
+describe('what stands still on a stage', () => {
+  /** The meshes of a film at some moments, drawn one after another. */
+  const drawn = (film: Film, times: readonly number[], cache = new DrawCache()) =>
+    times.map((t) => {
+      const moment = momentOf(film, hearing, t, { cache, assets });
+      return sceneAt(moment.layer('stage') as DepthLayer, moment)!.meshes;
+    });
+  const solid = (part: object = {}) => filmOf(bodyOf('solid', { levelRise: 0, ...part }));
+
+  it('is taken as it was lit before, as long as nothing changes', () => {
+    const film = filmOf(bodyOf('card', { image: 'image' }));
+    const [first, second] = drawn(film, [1, 2]);
+    second!.forEach((mesh, i) => expect(mesh).toBe(first![i]));
+  });
+
+  it('is lit anew when it, its material, the light or the camera is another one', () => {
+    const cache = new DrawCache();
+    const film = solid();
+    const [before] = drawn(film, [1], cache);
+    const changes: ((layer: DepthLayer) => void)[] = [
+      ({ bodies }) => ((bodies[0] as { x: number }).x = 40),
+      ({ bodies }) => ((bodies[0] as unknown as { material: { opacity: number } }).material.opacity = 0.5),
+      ({ light }) => (light.keyColor = '#ff0000'),
+      ({ camera }) => (camera.orbit += 30),
+    ];
+    for (const change of changes) {
+      const other = structuredClone(film);
+      change(other.layers[0] as unknown as DepthLayer);
+      const [after] = drawn(other, [1], cache);
+      expect(after![0]).not.toBe(before![0]);
+      // As if it had been drawn for the first time.
+      expect(after).toEqual(drawn(other, [1])[0]);
+    }
+  });
+
+  it('is drawn the same, whatever was drawn before', () => {
+    for (const kind of Object.keys(bodyKinds) as BodyKindName[]) {
+      const film = filmOf(bodyOf(kind), bodyOf('solid', { id: 'other' }));
+      const times = [0.4, 1.1, 1.1, 2.3];
+      const alone = times.map((t) => drawn(film, [t])[0]);
+      expect(drawn(film, times), kind).toEqual(alone);
+    }
+  });
+});

@@ -2,6 +2,7 @@ import { moveOnStage, stageMatrix, type BodyContext } from '../body/bodyKind';
 import { bodyKinds, bodyLookBack, shapesOf, type AnyBody } from '../body/registry';
 import { emptyBox, addPoint, type Box } from '../picture/box';
 import type { Moment } from '../picture/moment';
+import { valueHash } from '../picture/pictureHash';
 import type { SceneOp } from '../picture/operation/scene';
 import { fieldGroups, type ValueOf } from '../property/record';
 import { cameraRecord, viewOf, type View } from '../scene/camera';
@@ -53,16 +54,17 @@ export function meshesOf(layer: DepthLayer, moment: Moment, view: View): SceneMe
     const matrix = stageMatrix(body);
     const { material } = body;
     const gradient = film.palettes.find(({ id }) => id === material.palette) ?? material;
-    return shapesOf(body, context).flatMap((shape) => {
+    return shapesOf(body, context).flatMap((shape, n) => {
+      // What stands still, and is seen and lit as before, is taken as it was.
+      const hash = valueHash([shape, matrix, material, gradient, view, layer.light, layer.camera]);
+      const key = `${layer.id} ${body.id} ${n}`;
+      const before = cache.meshes.get(key);
+      if (before?.hash === hash && before.around === around) return before.meshes;
       moveOnStage(shape.positions, matrix);
-      return dress(shape, {
-        material,
-        gradient,
-        ramps: cache.ramps,
-        view,
-        shading,
-        nearFade: layer.camera.nearFade,
-      });
+      const { nearFade } = layer.camera;
+      const meshes = dress(shape, { material, gradient, ramps: cache.ramps, view, shading, nearFade });
+      cache.meshes.set(key, { hash, around, meshes });
+      return meshes;
     });
   });
 }

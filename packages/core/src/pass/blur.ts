@@ -9,6 +9,7 @@ export const blur = passKind({
   heading: 'Blur',
   about: 'Out of focus',
   light: 'encoded',
+  form: 'pyramid',
   anySize: true,
   fields: [
     distance('radius', 'Radius', 12, { help: 'Standard deviation of the Gaussian.' }),

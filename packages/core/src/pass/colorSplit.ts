@@ -11,6 +11,7 @@ export const colorSplit = passKind({
   heading: 'Texture',
   about: 'Red and blue lie apart, evenly or towards the edges',
   light: 'encoded',
+  form: 'gather',
   fields: [
     distance('distance', 'Distance', 4, { max: 500 }),
     angle('angle', 'Angle', 0, { help: `Of red; blue lies opposite. ${angleConvention}` }),

@@ -9,6 +9,7 @@ export const contourGlow = passKind({
   heading: 'Light',
   about: 'Light along the outline of what is drawn',
   light: 'encoded',
+  form: 'pyramid',
   fields: [
     sideField,
     { kind: 'color', key: 'color', label: 'Colour', default: '#ffb45a' },

@@ -9,6 +9,7 @@ export const contourShadow = passKind({
   heading: 'Light',
   about: 'A shadow of what is drawn, behind it or inside it',
   light: 'encoded',
+  form: 'pyramid',
   fields: [
     sideField,
     { kind: 'color', key: 'color', label: 'Colour', default: '#000000' },

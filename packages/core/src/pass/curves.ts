@@ -38,6 +38,7 @@ export const curves = passKind({
   heading: 'Grade',
   about: 'Brightness and each colour through a curve',
   light: 'encoded',
+  form: 'point',
   anySize: true,
   fields: [
     curve('all', 'All'),

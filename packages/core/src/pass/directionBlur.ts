@@ -11,6 +11,7 @@ export const directionBlur = passKind({
   heading: 'Blur',
   about: 'Drawn out along one direction',
   light: 'encoded',
+  form: 'pyramid',
   anySize: true,
   fields: [
     distance('length', 'Length', 60),

@@ -20,6 +20,7 @@ export const glow = passKind({
   heading: 'Light',
   about: 'Bright parts shine over what lies around them',
   light: 'linear',
+  form: 'pyramid',
   fields: [brightFields[0], brightFields[1], radiusField, brightFields[2], brightFields[3]],
   margin: ({ radius }) => 3 * radius * veils[2].wide,
   run(buffer, settings, context) {

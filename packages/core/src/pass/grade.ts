@@ -29,6 +29,7 @@ export const grade = passKind({
   heading: 'Grade',
   about: 'Exposure, contrast, saturation, hue and temperature',
   light: 'encoded',
+  form: 'point',
   anySize: true,
   fields: [
     {

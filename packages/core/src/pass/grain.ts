@@ -9,6 +9,7 @@ export const grain = passKind({
   heading: 'Texture',
   about: 'Film grain',
   light: 'encoded',
+  form: 'point',
   fields: [
     percent('amount', 'Amount', 0.08, { step: 1 }),
     distance('size', 'Size', 1.6, { min: 0.5, max: 40, step: 0.1 }),

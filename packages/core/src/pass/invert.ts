@@ -9,6 +9,7 @@ export const invert = passKind({
   heading: 'Texture',
   about: 'Every colour as its opposite',
   light: 'encoded',
+  form: 'point',
   anySize: true,
   fields: [percent('amount', 'Amount', 1)],
   run(buffer, { amount }) {

@@ -10,6 +10,7 @@ export const kaleidoscopic = passKind({
   heading: 'Shape',
   about: 'One sector of the picture all around',
   light: 'encoded',
+  form: 'gather',
   fields: [
     {
       kind: 'number',

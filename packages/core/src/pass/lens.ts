@@ -9,6 +9,7 @@ export const lens = passKind({
   heading: 'Shape',
   about: 'Enlarges the picture, or a round part of it',
   light: 'encoded',
+  form: 'gather',
   fields: [
     {
       kind: 'number',

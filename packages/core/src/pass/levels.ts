@@ -27,6 +27,7 @@ export const levels = passKind({
   heading: 'Grade',
   about: 'What is black and what is white, before and after',
   light: 'encoded',
+  form: 'point',
   anySize: true,
   fields: [
     percent('black', 'Input black', 0, { step: 1 }),

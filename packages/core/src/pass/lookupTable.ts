@@ -24,6 +24,7 @@ export const lookupTable = passKind({
   heading: 'Grade',
   about: 'Colours from a .cube file',
   light: 'encoded',
+  form: 'point',
   anySize: true,
   fields: [
     { kind: 'reference', key: 'table', label: 'Table', to: 'lookups', nullable: true },

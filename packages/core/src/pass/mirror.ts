@@ -10,6 +10,7 @@ export const mirrorImage = passKind({
   heading: 'Shape',
   about: 'One half of the picture, and its mirror image',
   light: 'encoded',
+  form: 'gather',
   fields: [
     angle('angle', 'Angle', 90, { help: `Of the axis; the half on its left is kept. ${angleConvention}` }),
     centreField,

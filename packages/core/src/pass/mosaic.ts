@@ -9,6 +9,7 @@ export const mosaic = passKind({
   heading: 'Shape',
   about: 'Cells of one colour each',
   light: 'encoded',
+  form: 'pyramid',
   fields: [
     distance('width', 'Cell width', 24, { min: 1 }),
     distance('height', 'Cell height', 24, { min: 1 }),

@@ -50,6 +50,12 @@ const commonFields = fields([
 ]);
 type CommonGroup = { readonly heading: 'Pass'; readonly fields: typeof commonFields };
 
+/**
+ * What a pass makes a pixel of: its own colour and place (*point*); the colour of one or two other places (*gather*); what
+ * lies around it, by copies, blocks or smaller pictures (*pyramid*); other moments (*time*). Points in a row run together.
+ */
+export type PassForm = 'point' | 'gather' | 'pyramid' | 'time';
+
 /** What a kind of pass is made of. */
 export interface PassLiteral<Kind extends string, Group extends FieldGroup> {
   kind: Kind;
@@ -60,6 +66,7 @@ export interface PassLiteral<Kind extends string, Group extends FieldGroup> {
   fields: Group['fields'];
   /** Whether it works on light as it is encoded (sRGB), or in proportion to energy. */
   light: 'encoded' | 'linear';
+  form: PassForm;
   /** Whether it makes the same of a picture of any number of pixels: then a small image goes through it at its own size. */
   anySize?: true;
   /** Picture units by which it reaches beyond what was drawn, Infinity for everywhere; 0 when left out. */
@@ -79,6 +86,7 @@ export interface PassKind<Kind extends string, Group extends FieldGroup> {
   heading: PassHeading;
   about: string;
   light: 'encoded' | 'linear';
+  form: PassForm;
   anySize?: true;
   record: RecordType<readonly [CommonGroup, Group]>;
   defaults(size: Size): ValueOfGroups<readonly [CommonGroup, Group]> & { kind: Kind };

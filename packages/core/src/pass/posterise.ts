@@ -18,6 +18,7 @@ export const posterise = passKind({
   heading: 'Texture',
   about: 'A few values for each colour',
   light: 'encoded',
+  form: 'point',
   fields: [
     {
       kind: 'number',

@@ -10,6 +10,7 @@ export const rays = passKind({
   heading: 'Light',
   about: 'Bright parts are drawn out from a point',
   light: 'linear',
+  form: 'pyramid',
   fields: [
     brightFields[0],
     brightFields[1],

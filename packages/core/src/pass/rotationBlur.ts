@@ -9,6 +9,7 @@ export const rotationBlur = passKind({
   heading: 'Blur',
   about: 'Drawn out around a point',
   light: 'encoded',
+  form: 'pyramid',
   anySize: true,
   fields: [angle('angle', 'Angle', 12), centreField, edgesField('repeat')],
   margin: ({ edges }) => (edges === 'clear' ? Infinity : 0),

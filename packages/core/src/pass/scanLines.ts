@@ -11,6 +11,7 @@ export const scanLines = passKind({
   heading: 'Texture',
   about: 'Dark lines, side by side',
   light: 'encoded',
+  form: 'point',
   fields: [
     percent('opacity', 'Opacity', 0.4),
     distance('period', 'Distance', 6, { min: 0.5, max: 1000 }),

@@ -10,6 +10,7 @@ export const shake = passKind({
   heading: 'Shape',
   about: 'The picture trembles, as if the camera were hit',
   light: 'encoded',
+  form: 'gather',
   fields: [
     distance('amount', 'Amount', 12, { max: 1000 }),
     angle('rotation', 'Rotation', 0.4, { help: 'To both sides at most.' }),

@@ -12,6 +12,7 @@ export const threeTones = passKind({
   heading: 'Grade',
   about: 'A colour for shadows, midtones and highlights',
   light: 'encoded',
+  form: 'point',
   anySize: true,
   fields: [
     { kind: 'color', key: 'shadows', label: 'Shadows', default: '#0d0b1e' },

@@ -12,6 +12,7 @@ export const tiles = passKind({
   heading: 'Shape',
   about: 'The picture small, many times',
   light: 'encoded',
+  form: 'gather',
   fields: [
     times('columns', 'Columns'),
     times('rows', 'Rows'),

@@ -29,6 +29,6 @@ export function timePassKind<const Kind extends string, const Fields extends Fie
   > & { fields: Fields },
 ): TimePassKind<Kind, { readonly heading: string; readonly fields: Fields }> {
   const { compose, reach, ...rest } = literal;
-  const kind = passKind({ ...rest, heading: 'Time', light: 'encoded', run: () => undefined });
+  const kind = passKind({ ...rest, heading: 'Time', light: 'encoded', form: 'time', run: () => undefined });
   return { ...kind, heading: 'Time', compose, reach };
 }

@@ -12,6 +12,7 @@ export const tint = passKind({
   heading: 'Grade',
   about: 'Everything in shades of one colour',
   light: 'encoded',
+  form: 'point',
   anySize: true,
   fields: [
     { kind: 'color', key: 'color', label: 'Colour', default: '#ffb45a' },

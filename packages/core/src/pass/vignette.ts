@@ -11,6 +11,7 @@ export const vignette = passKind({
   heading: 'Texture',
   about: 'Darker, or coloured, towards the edges',
   light: 'encoded',
+  form: 'point',
   fields: [
     percent('amount', 'Amount', 0.55),
     percent('size', 'Size', 0.95, {

@@ -13,6 +13,7 @@ export const wipe = passKind({
   heading: 'Shape',
   about: 'Shows a part: up to a line, out to a circle, around to a hand',
   light: 'encoded',
+  form: 'point',
   fields: [
     {
       kind: 'choice',

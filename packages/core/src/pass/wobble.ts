@@ -10,6 +10,7 @@ export const wobble = passKind({
   heading: 'Shape',
   about: 'Everything is moved by smooth noise',
   light: 'encoded',
+  form: 'gather',
   fields: [
     distance('amount', 'Amount', 16, { max: 1000 }),
     distance('size', 'Size', ({ height }) => Math.round(height * 0.16), {

@@ -9,6 +9,7 @@ export const zoomBlur = passKind({
   heading: 'Blur',
   about: 'Drawn out from a point',
   light: 'encoded',
+  form: 'pyramid',
   anySize: true,
   fields: [
     percent('amount', 'Amount', 0.15, { help: 'From the smallest to the largest copy.', max: 4 }),
