@@ -119,6 +119,15 @@ describe('frames while a film stands still', () => {
     });
   });
 
+  it('are painted by all painters but one', async () => {
+    start(3);
+    await idle();
+    expect(painters.asked).toHaveLength(2);
+    await painters.finish();
+    expect(painters.asked).toHaveLength(3);
+    expect(painters.jobs).toHaveLength(2);
+  });
+
   it('are none without memory for them', async () => {
     start();
     frames.setBudget(0);

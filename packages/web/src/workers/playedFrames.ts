@@ -241,7 +241,11 @@ export class PlayedFrames {
 
   private choose(): Wanted | undefined {
     const { clock } = this;
-    if (!clock.playing) return this.now() - this.lastChange >= idleAfter ? this.chooseKept() : undefined;
+    if (!clock.playing) {
+      // One painter stays free: whoever does something next shall not wait for what nobody has asked for.
+      const isIdle = this.now() - this.lastChange >= idleAfter;
+      return isIdle && this.filling.size < Math.max(1, this.painters.count - 1) ? this.chooseKept() : undefined;
+    }
     const now = this.indexAt(clockTime(clock));
     const wait = (this.paintMs * clock.speed * this.fps) / 1000;
     const isKept = (index: number) => !this.before && this.store.has(index);
