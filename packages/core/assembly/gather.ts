@@ -62,13 +62,18 @@ function mixBeyond(x: i32, y: i32, across: i32, down: i32): v128 {
 
 /** Pixels at the places of a row. */
 function takeRow(to: usize): void {
+  takePart(to, 0, width);
+}
+
+/** Pixels at the places of a part of a row, from one to before another. */
+function takePart(to: usize, first: i32, end: i32): void {
   const row = (<usize>width) << 2;
   const lastColumn = width - 1;
   const lastRow = height - 1;
   // Far beyond there is nothing to tell apart, and whole numbers end.
   const far = f32x4.splat(4e6);
   const steps = f32x4.splat(128);
-  for (let n = 0; n < width; n += 4) {
+  for (let n = first & ~3; n < end; n += 4) {
     const at = places + ((<usize>n) << 2);
     const us = f32x4.floor(f32x4.mul(f32x4.pmin(f32x4.pmax(v128.load(at), f32x4.neg(far)), far), steps));
     const vs = f32x4.floor(
@@ -77,7 +82,8 @@ function takeRow(to: usize): void {
     v128.store(at, i32x4.trunc_sat_f32x4_s(us));
     v128.store(at + stride, i32x4.trunc_sat_f32x4_s(vs));
   }
-  for (let n = 0; n < width; n++, to += 4) {
+  to += (<usize>first) << 2;
+  for (let n = first; n < end; n++, to += 4) {
     const at = places + ((<usize>n) << 2);
     const u = load<i32>(at);
     const v = load<i32>(at + stride);
@@ -127,18 +133,25 @@ export function lens(task: GatherTask, glass: LensTask): void {
   for (let y = 0; y < height; y++) {
     const down = <f32>y - glass.y;
     const to = rowOf(task, y);
-    if (abs(down) >= glass.radius) {
-      memory.copy(to, from + (to - task.to), (<usize>width) << 2);
+    // Only what lies under the glass is found elsewhere.
+    const half: f32 = sqrt(max<f32>(0, glass.radius * glass.radius - down * down));
+    const first = <i32>max<f32>(0, min<f32>(<f32>width, ceil(glass.x - half)));
+    const end = abs(down) >= glass.radius ? first : <i32>max<f32>(0, min<f32>(<f32>width, floor(glass.x + half) + 1));
+    const own = from + (to - task.to);
+    if (end <= first) {
+      memory.copy(to, own, (<usize>width) << 2);
       continue;
     }
-    for (let x = 0; x < width; x++) {
+    memory.copy(to, own, (<usize>first) << 2);
+    memory.copy(to + ((<usize>end) << 2), own + ((<usize>end) << 2), (<usize>(width - end)) << 2);
+    for (let x = first; x < end; x++) {
       const across = <f32>x - glass.x;
       const distance = sqrt(across * across + down * down);
       const times: f32 = distance >= glass.radius ? 1 : 1 + nearer * (1 - smooth((distance - inner) / ring));
       if (times == 1) put(x, <f32>x, <f32>y);
       else put(x, glass.x + across * times, glass.y + down * times);
     }
-    takeRow(to);
+    takePart(to, first, end);
   }
 }
 

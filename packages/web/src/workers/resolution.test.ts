@@ -56,4 +56,26 @@ describe('the resolution while playing', () => {
     for (let n = 0; n < 60; n++) seen.add(play(resolution, 6, 8, 50));
     expect(seen.size).toBe(1);
   });
+
+  it('finds its way though no frame takes as long as the one before', () => {
+    // Times of a busy machine, by a song that is now dense and now thin: an invented course, the same every time.
+    const wild = (n: number) => (1 + 0.25 * Math.sin(n / 40)) * (0.85 + 0.3 * ((n * 0.61803) % 1));
+    for (const seed of [0, 7, 19, 53]) {
+      const resolution = new Resolution();
+      resolution.setPace(2, 1000 / 30);
+      let low = 0;
+      for (let n = 0; n < 600; n++) {
+        resolution.note((30 + 190 * resolution.scale ** 2) * wild(n + seed));
+        if (n >= 200 && resolution.scale <= 0.5) low++;
+      }
+      expect(low).toBeGreaterThan(0.85 * 400);
+    }
+  });
+
+  it('may take as long for a frame as all painters together leave for it', () => {
+    const two = new Resolution();
+    two.setPace(2, 1000 / 24);
+    expect(play(two, 200, 10, 60)).toBe(1);
+    expect(play(new Resolution(), 200, 10, 60)).toBeLessThan(1);
+  });
 });

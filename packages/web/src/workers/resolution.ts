@@ -15,12 +15,12 @@ const lookAt = 6;
 
 /** How much a frame's time adds to what is known of its size, and how fast what is known of a size that is not painted counts less. */
 const news = 0.25;
-const memory = 0.97;
-/** What counts less than this has been too long ago to say that fewer pixels are of no use. */
-const stale = 0.25;
+const memory = 0.98;
+const leastWeight = 0.2;
 
-/** Milliseconds that a picture of no pixels is taken for until frames of two sizes are known. */
+/** Milliseconds that a picture of no pixels is taken for, and how much that counts beside what is known. */
 const guess = 8;
+const guessWeight = 0.03;
 
 /**
  * Chooses the preview's resolution while playing. A frame's time is taken for a fixed part and one in proportion to its
@@ -40,9 +40,10 @@ export class Resolution {
 
   /** Milliseconds of a frame: its fixed part, and what all pixels of the Screen would take. */
   get cost(): { fixed: number; pixels: number } {
-    let [weight, area, time, square, product] = [0, 0, 0, 0, 0];
+    // Sizes that are nearly the same say little of what lies far from them: a picture of no pixels is guessed, and counts little.
+    let [weight, area, time, square, product] = [guessWeight, 0, guessWeight * guess, 0, 0];
+    if (this.known.size === 0) return { fixed: 0, pixels: 0 };
     for (const [size, one] of this.known) {
-      if (one.weight < stale) continue;
       weight += one.weight;
       area += one.weight * size;
       time += one.weight * one.time;
@@ -50,13 +51,8 @@ export class Resolution {
       product += one.weight * size * one.time;
     }
     const spread = weight * square - area * area;
-    if (spread > 1e-4 * weight * weight) {
-      const pixels = Math.max(0, (weight * product - area * time) / spread);
-      return { fixed: Math.max(0, (time - pixels * area) / weight), pixels };
-    }
-    if (weight === 0) return { fixed: 0, pixels: 0 };
-    const fixed = Math.min(guess, time / weight);
-    return { fixed, pixels: (time / weight - fixed) / (area / weight) };
+    const pixels = Math.max(0, (weight * product - area * time) / spread);
+    return { fixed: Math.max(0, (time - pixels * area) / weight), pixels };
   }
 
   /** Frames are painted by so many at the same time, and one is wanted every so many milliseconds. */
@@ -74,7 +70,7 @@ export class Resolution {
     const area = Math.round(1000 * scale ** 2) / 1000;
     const before = this.known.get(area)?.time ?? paintMs;
     for (const one of this.known.values()) {
-      one.weight *= memory;
+      one.weight = Math.max(leastWeight, one.weight * memory);
       // When all becomes quicker or slower, so do frames of other sizes.
       one.time *= 1 + news * (Math.min(2, paintMs / before) - 1);
     }
@@ -94,6 +90,6 @@ export class Resolution {
     // Neither to and fro, nor up by more than is sure.
     if (best < this.index && timeOf(best) > enough * spare && timeOf(this.index) < enough) return;
     // Down step by step: what is fixed shows only in frames of other sizes.
-    this.index = Math.min(best, this.index + 1);
+    this.index = Math.min(best, this.index + (timeOf(this.index) > 2 * enough ? 2 : 1));
   }
 }
