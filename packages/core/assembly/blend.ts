@@ -10,7 +10,7 @@ export function readColor(address: usize): v128 {
 
 /** Writes a pixel of four bytes, rounded; values lie between 0 and 255. */
 export function writeColor(address: usize, value: v128): void {
-  const whole = i32x4.trunc_sat_f32x4_u(f32x4.add(value, f32x4.splat(0.5)));
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(value, f32x4.splat(0.5)));
   const words = i16x8.narrow_i32x4_u(whole, whole);
   v128.store32_lane(address, i8x16.narrow_i16x8_u(words, words), 0);
 }

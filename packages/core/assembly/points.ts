@@ -124,7 +124,7 @@ function unpack(from: usize, wide: bool, count: i32): bool {
 
 /** Rounds values from 0 to 1. */
 function rounded(value: v128, times: f32): v128 {
-  return i32x4.trunc_sat_f32x4_u(f32x4.add(f32x4.mul(value, f32x4.splat(times)), f32x4.splat(0.5)));
+  return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(value, f32x4.splat(times)), f32x4.splat(0.5)));
 }
 
 /** Brings pixels back. */
@@ -176,7 +176,7 @@ function pack(to: usize, wide: bool, count: i32): void {
 /** A value of a curve for each of four, straight between its 4097 values of 16 bits. */
 function curveOf(table: usize, value: v128): v128 {
   const place = f32x4.mul(value, f32x4.splat(4096));
-  const step = i32x4.trunc_sat_f32x4_u(place);
+  const step = i32x4.trunc_sat_f32x4_s(place);
   const share = f32x4.sub(place, f32x4.convert_i32x4_s(step));
   // Two neighbours at once; behind the last one something else stands, of which nothing is taken.
   const pairs = i32x4(
@@ -449,7 +449,7 @@ function expandGrain(task: GrainTask, x: i32, row: i32, bytes: usize): void {
       f32x4.splat(start - <f32>first),
       f32x4.mul(columns(<i32>(at >> 2)), f32x4.splat(share)),
     );
-    const cell = i32x4.trunc_sat_f32x4_u(place);
+    const cell = i32x4.trunc_sat_f32x4_s(place);
     const right = f32x4.sub(place, f32x4.convert_i32x4_s(cell));
     const left = f32x4.sub(one(), right);
     const even = f32x4.div(one(), f32x4.sqrt(f32x4.add(f32x4.mul(left, left), f32x4.mul(right, right))));

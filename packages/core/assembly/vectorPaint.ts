@@ -76,7 +76,7 @@ function layColor(to: usize, covered: usize, count: i32, paint: PaintTask): void
   const alpha: f32 = paint.alpha * paint.opacity;
   const color = f32x4.mul(f32x4(paint.red, paint.green, paint.blue, 1), f32x4.splat(255 * alpha));
   const isOpaque = alpha >= 1;
-  const whole = i32x4.trunc_sat_f32x4_u(f32x4.add(color, f32x4.splat(0.5)));
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(color, f32x4.splat(0.5)));
   const words = i16x8.narrow_i32x4_u(whole, whole);
   const bytes = i8x16.narrow_i16x8_u(words, words);
   const pixel = i32x4.splat(i32x4.extract_lane(bytes, 0));

@@ -159,7 +159,12 @@ function useShortcuts() {
   const setTool = useEditor((state) => state.setTool);
   useHotkeys(
     'escape',
-    () => (tool === 'select' ? preview.setLoop(undefined) : setTool('select')),
+    (event) => {
+      // It closed a menu or a sheet: that is all it was pressed for.
+      if (event.defaultPrevented) return;
+      if (tool === 'select') preview.setLoop(undefined);
+      else setTool('select');
+    },
     everywhere,
   );
 }
