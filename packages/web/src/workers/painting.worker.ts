@@ -52,7 +52,9 @@ const { painter, tables, assets, cache } = still;
 const painters = new FramePainters(paintersFor(navigator.hardwareConcurrency), joinMedia);
 const frames = new PlayedFrames(painters, () => {
   reportCachedSoon();
-  if (!clock.playing) schedule();
+  // Standing still, only the frame that is seen is of interest.
+  const kept = clock.playing ? undefined : frames.keptAt(clockTime(clock));
+  if (kept && kept !== shown) schedule();
 });
 const addresses = { images: {} as Record<string, string>, footage: {} as Record<string, string> };
 

@@ -43,6 +43,8 @@ export class PlayedFrames {
   private busyMs = 0;
   private film: Film | undefined;
   private fps = 30;
+  /** Length of the film in seconds. */
+  private end = 0;
   private clock: ClockState = { playing: false, time: 0, at: 0, speed: 1, loop: undefined, end: 0 };
   private room = { width: 0, height: 0 };
   private coarse = false;
@@ -70,11 +72,12 @@ export class PlayedFrames {
   ) {}
 
   setFilm(film: Film, end: number, number: number): void {
-    const { film: old, fps } = this;
+    const { film: old, fps, end: oldEnd } = this;
     this.film = film;
+    this.end = end;
     this.number = number;
     this.fps = fpsOf(film.fps);
-    if (!old || this.fps !== fps || end !== this.clock.end) this.doubtAll();
+    if (!old || this.fps !== fps || end !== oldEnd) this.doubtAll();
     else {
       const touched = touchedTimes(old, film, end);
       this.store.doubt((index) => touched(frameMoment(index, this.fps)));
@@ -244,7 +247,9 @@ export class PlayedFrames {
     if (!clock.playing) {
       // One painter stays free: whoever does something next shall not wait for what nobody has asked for.
       const isIdle = this.now() - this.lastChange >= idleAfter;
-      return isIdle && this.filling.size < Math.max(1, this.painters.count - 1) ? this.chooseKept() : undefined;
+      return isIdle && this.filling.size < Math.max(1, this.painters.count - 1)
+        ? this.chooseKept()
+        : undefined;
     }
     const now = this.indexAt(clockTime(clock));
     const wait = (this.paintMs * clock.speed * this.fps) / 1000;
