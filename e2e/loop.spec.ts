@@ -1,6 +1,8 @@
 import { expect, test, type Page } from './test';
 import { analysed, difference, openFilm, screenPixels, settledPixels } from './support';
 
+test.use({ cacheMegabytes: 512 });
+
 const note = (page: Page) => page.getByTestId('preview-note');
 
 /** Loops a part of a film, and waits until all of it is there at full quality. */
