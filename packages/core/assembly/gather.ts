@@ -136,7 +136,8 @@ export function lens(task: GatherTask, glass: LensTask): void {
     // Only what lies under the glass is found elsewhere.
     const half: f32 = sqrt(max<f32>(0, glass.radius * glass.radius - down * down));
     const first = <i32>max<f32>(0, min<f32>(<f32>width, ceil(glass.x - half)));
-    const end = abs(down) >= glass.radius ? first : <i32>max<f32>(0, min<f32>(<f32>width, floor(glass.x + half) + 1));
+    const end =
+      abs(down) >= glass.radius ? first : <i32>max<f32>(0, min<f32>(<f32>width, floor(glass.x + half) + 1));
     const own = from + (to - task.to);
     if (end <= first) {
       memory.copy(to, own, (<usize>width) << 2);

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { encodePixels } from '../encode/encodePixels';
 import { passMemory } from '../pass/passEngine';
 import { runPassesOn } from '../pass/runPasses';
+import { valueHash } from '../picture/pictureHash';
 import { workingPass } from '../pass/testPasses';
 import type { PassKindName } from '../pass/registry';
 import { Surface } from './surface';
@@ -53,14 +54,15 @@ describe('a surface whose last passes are left to whoever reads it', () => {
   it.each(all)('becomes the planes that its pixels become: %s', (_, size, chain) => {
     const inOne = painted(size, chain, true, (surface) => encodeSurface(surface, 'yuv420p', true).slice());
     const pixels = painted(size, chain, false, (surface) => straightPixels(surface, true).slice());
-    expect(inOne).toEqual(encodePixels(pixels, ...size, 'yuv420p').slice());
+    expect(valueHash(inOne)).toBe(valueHash(encodePixels(pixels, ...size, 'yuv420p')));
   });
 
   it.each(all)('has the same pixels: %s', (_, size, chain) => {
     const left = painted(size, chain, true, (surface) => straightPixels(surface, true).slice());
-    expect(left).toEqual(painted(size, chain, false, (surface) => straightPixels(surface, true).slice()));
+    const once = painted(size, chain, false, (surface) => straightPixels(surface, true).slice());
+    expect(valueHash(left)).toBe(valueHash(once));
     const bytes = painted(size, chain, true, (surface) => encodeSurface(surface, 'rgba', true).slice());
-    expect([...bytes]).toEqual([...left]);
+    expect(valueHash(bytes)).toBe(valueHash(left));
   });
 
   it('goes through them once, however often it is read', () => {
