@@ -53,7 +53,7 @@ test('a path drawn with the pen, bars on it, mirrored, copied with delays, rende
   await page.mouse.down();
   await page.mouse.move(box.x + 820, box.y + 8, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByText(/^loop 0:/)).toBeVisible();
+  await expect(page.getByTestId('loop')).toBeVisible();
   await tape.click({ position: { x: 700, y: 80 } });
   const frame = Number(/frame (\d+)/.exec((await page.getByTestId('time').textContent())!)![1]);
   const picture = page.waitForEvent('download');

@@ -51,6 +51,8 @@ const views = {
   async workspace() {
     await open('demo-breakwater', 700);
     await page.getByTitle(/^Lamps\. /).click();
+    await button('Loop the next four seconds').click();
+    await page.getByText('100 % cached').waitFor({ timeout: 120_000 });
   },
   async finish() {
     await open('demo-breakwater', 940);

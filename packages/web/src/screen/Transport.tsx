@@ -68,8 +68,8 @@ export function Transport() {
       </IconButton>
       <TimeNow />
       {loop && (
-        <span className="figures truncate text-amber">
-          loop {clock(loop[0], true)} to {clock(loop[1], true)}
+        <span className="figures truncate text-amber" title="Loop" data-testid="loop">
+          {clock(loop[0], true)} to {clock(loop[1], true)}
         </span>
       )}
       <div className="ml-auto flex items-center gap-3">
