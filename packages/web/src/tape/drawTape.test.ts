@@ -179,6 +179,34 @@ describe('the Tape', () => {
     expect(sum(pixel(xAt(2), 100))).toBeGreaterThan(600);
   });
 
+  it('hatches what of the loop is painted in advance, and nothing beside it', () => {
+    const plain = drawn({ loop: [2, 6] });
+    // What would lie beside the loop is not drawn either.
+    const hatched = drawn({
+      loop: [2, 6],
+      cached: [
+        [1, 3],
+        [5, 5.5],
+      ],
+    });
+    const changed = (from: number, to: number) => {
+      let count = 0;
+      for (let x = Math.ceil(xAt(from)); x < xAt(to); x++)
+        for (let y = 30; y < 60; y++) if (sum(hatched(x, y)) > sum(plain(x, y)) + 3) count++;
+      return count / (30 * (xAt(to) - xAt(from)));
+    };
+    expect(changed(2.1, 2.9)).toBeGreaterThan(0.1);
+    expect(changed(5.1, 5.4)).toBeGreaterThan(0.1);
+    expect(changed(2.1, 2.9)).toBeLessThan(0.6);
+    for (const [from, to] of [
+      [1, 1.95],
+      [3.1, 4.9],
+      [5.6, 5.9],
+      [6.1, 7],
+    ] as const)
+      expect(changed(from, to)).toBe(0);
+  });
+
   it('draws nothing without a song', () => {
     const pixel = drawn({ end: 0 });
     for (const x of [0, 100, 399]) for (const y of [0, 60, 219]) expect(sum(pixel(x, y))).toBe(0);
