@@ -1,18 +1,9 @@
 import { chromium } from '@playwright/test';
 import { chromiumOptions } from '../e2e/chromium';
+import type { PaintStats } from '../packages/web/src/workers/messages';
 
 const films = ['breakwater', 'dry-dock', 'night-crossing', 'slipway', 'slow-tide', 'storm-glass'];
 const seconds = 10;
-
-interface Stats {
-  width: number;
-  height: number;
-  fps: number;
-  paintMs: number;
-  fixedMs: number;
-  intervalMs: number;
-  idle: number;
-}
 
 const median = (values: readonly number[]) => values.slice().sort((a, b) => a - b)[values.length >> 1] ?? 0;
 
@@ -32,14 +23,15 @@ export async function benchPlaying(url: string) {
       await page.getByRole('slider', { name: 'Time in the song' }).click({ position: { x: 600, y: 60 } });
       const note = page.getByTestId('preview-note');
       const watch = async () => {
-        const all: Stats[] = [];
+        const all: PaintStats[] = [];
         // How things are at the start is not how they stay.
         await page.waitForTimeout(4000);
         for (let i = 0; i < seconds; i++) {
           await page.waitForTimeout(1000);
-          all.push(JSON.parse((await note.getAttribute('data-stats')) ?? '{}') as Stats);
+          all.push(JSON.parse((await note.getAttribute('data-stats')) ?? '{}') as PaintStats);
         }
-        const of = (key: keyof Stats) => Math.round(10 * median(all.map((one) => one[key]))) / 10;
+        const of = (key: Exclude<keyof PaintStats, 'passes'>) =>
+          Math.round(10 * median(all.map((one) => one[key]))) / 10;
         return {
           size: `${of('width')} x ${of('height')}`,
           framesPerSecond: of('fps'),

@@ -70,6 +70,14 @@ function colors(): Uint8ClampedArray {
 
 const context = { matrix: [1, 0, 0, 1, 0, 0] as const, size, t: 0.5, lookups: { get: () => invertingTable } };
 
+/** Colours of all kinds, and what passes make of them. */
+function through(passes: readonly PassSettings[]) {
+  const rgba = colors();
+  const given = rgba.slice();
+  runPasses(rgba, size.width, size.height, passes, context);
+  return { given, rgba };
+}
+
 /** Chains of one to eight of them, in an order of their own each. */
 const chains = Array.from({ length: 24 }, (_, n) =>
   Array.from(
@@ -82,15 +90,7 @@ describe('chains of passes that look at one pixel', () => {
   it.each(chains.map((chain) => [chain.map(({ settings }) => settings.kind).join(', '), chain] as const))(
     'are what their passes do one after another: %s',
     (_, chain) => {
-      const rgba = colors();
-      const given = rgba.slice();
-      runPasses(
-        rgba,
-        size.width,
-        size.height,
-        chain.map(({ settings }) => settings),
-        context,
-      );
+      const { given, rgba } = through(chain.map(({ settings }) => settings));
       let [most, differ] = [0, 0];
       for (let i = 0; i < rgba.length; i += 4) {
         const color = [0, 1, 2].map((channel) => given[i + channel]! / 255) as unknown as Color;
@@ -108,16 +108,8 @@ describe('chains of passes that look at one pixel', () => {
   );
 
   it('of a hundred passes are still those', () => {
-    const invert = { settings: workingPass('invert', size, { id: 'i', amount: 1 }) };
-    const rgba = colors();
-    const given = rgba.slice();
-    runPasses(
-      rgba,
-      size.width,
-      size.height,
-      Array.from({ length: 100 }, () => invert.settings),
-      context,
-    );
+    const invert = workingPass('invert', size, { id: 'i', amount: 1 });
+    const { given, rgba } = through(Array.from({ length: 100 }, () => invert));
     rgba.forEach((value, i) => expect(Math.abs(value - given[i]!)).toBeLessThanOrEqual(1));
   });
 });

@@ -1,4 +1,5 @@
 import {
+  filmFrameAt,
   filmSamples,
   fpsOf,
   frameAt,
@@ -193,8 +194,7 @@ export class Preview {
   moment(): number {
     if (!this.film) return this.time();
     const fps = fpsOf(this.film.fps);
-    const last = Math.max(0, Math.ceil(this.filmSeconds * fps - 1e-6) - 1);
-    return frameMoment(Math.min(frameAt(this.time(), fps), last), fps);
+    return frameMoment(filmFrameAt(this.time(), this.filmSeconds, fps), fps);
   }
 
   /** Calls back when a new frame has been painted or time has moved. Returns the way to stop that. */

@@ -1,4 +1,4 @@
-import { Popover, Toolbar } from 'radix-ui';
+import { Popover } from 'radix-ui';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { popoverSheet } from '../controls/menu';
 import { usePreviewState } from '../editor/previewContext';
@@ -33,22 +33,18 @@ export function PreviewNote() {
   ];
   return (
     <Popover.Root>
-      <Toolbar.Root aria-label="Preview" className="min-w-0">
-        <Toolbar.Button asChild>
-          <Popover.Trigger
-            className="figures h-6 max-w-full truncate rounded-sm px-2 text-dim hover:bg-raised"
-            data-testid="preview-note"
-            data-stats={stats && JSON.stringify(stats)}
-            title={
-              playing && stats
-                ? `${stats.paintMs.toFixed(0)} ms to paint a frame, ${stats.fixedMs.toFixed(0)} ms of them at any resolution`
-                : 'Frame cache'
-            }
-          >
-            {parts.length > 0 ? parts.join(' · ') : cacheMegabytes === 0 ? 'Cache off' : 'Cache'}
-          </Popover.Trigger>
-        </Toolbar.Button>
-      </Toolbar.Root>
+      <Popover.Trigger
+        className="figures h-6 min-w-0 truncate rounded-sm px-2 text-dim hover:bg-raised"
+        data-testid="preview-note"
+        data-stats={stats && JSON.stringify(stats)}
+        title={
+          playing && stats
+            ? `${stats.paintMs.toFixed(0)} ms to paint a frame, ${stats.fixedMs.toFixed(0)} ms of them at any resolution`
+            : 'Frame cache'
+        }
+      >
+        {parts.length > 0 ? parts.join(' · ') : cacheMegabytes === 0 ? 'Cache off' : 'Cache'}
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content side="top" align="end" sideOffset={4} className={`${popoverSheet} w-80`}>
           <ChoiceInput

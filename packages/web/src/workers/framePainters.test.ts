@@ -1,23 +1,17 @@
 import { exampleFilm } from '@cyclogram/core';
-import { expose } from 'comlink';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ChannelWorker } from './testChannelWorker';
 import type { FrameJob, FramePainterApi, PaintedFrame } from './framePainter.worker';
 import { FramePainters, paintersFor } from './framePainters';
 
 /** A worker at the other end of a channel that notes what it is told, and paints when it is told to. */
-class FakeWorker extends EventTarget {
+class FakeWorker extends ChannelWorker {
   static all: FakeWorker[] = [];
   readonly told: string[] = [];
   readonly jobs: { job: FrameJob; done: (painted: PaintedFrame) => void }[] = [];
-  onerror: () => void = () => {};
-  private readonly port: MessagePort;
   constructor() {
     super();
     FakeWorker.all.push(this);
-    const { port1, port2 } = new MessageChannel();
-    this.port = port1;
-    port1.onmessage = ({ data, ports }) =>
-      this.dispatchEvent(new MessageEvent('message', { data, ports: [...ports] }));
     const api: FramePainterApi = {
       connect: () => void this.told.push('connect'),
       setFilm: ({ title }, end) => void this.told.push(`film ${title} ${end}`),
@@ -28,13 +22,7 @@ class FakeWorker extends EventTarget {
       retry: () => void this.told.push('retry'),
       paint: (job) => new Promise((resolve) => this.jobs.push({ job, done: resolve })),
     };
-    expose(api, port2 as never);
-  }
-  postMessage(message: unknown, moved: Transferable[] = []): void {
-    this.port.postMessage(message, moved);
-  }
-  terminate(): void {
-    this.port.close();
+    this.answerWith(api);
   }
   /** Something goes wrong in it. */
   stop(): void {

@@ -1,6 +1,6 @@
 import { BandListener, defaultEar, SpectrogramListener, type Stretch } from '@cyclogram/core';
-import { expose } from 'comlink';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ChannelWorker } from './testChannelWorker';
 import type { HelperApi, HelperTask, Preparation, SeparatedBlock, StretchLevels } from './helper.worker';
 import { HearingHelpers } from './hearingHelpers';
 
@@ -11,7 +11,7 @@ interface Wish extends HelperTask {
 }
 
 /** A worker at the other end of a channel that notes its wishes, to be answered by hand. */
-class FakeWorker extends EventTarget {
+class FakeWorker extends ChannelWorker {
   static all: FakeWorker[] = [];
   wishes: Wish[] = [];
   preparations: Preparation[] = [];
@@ -19,15 +19,9 @@ class FakeWorker extends EventTarget {
   rests = 0;
   /** Tells what it has separated. */
   tell: (separated: SeparatedBlock) => void = () => {};
-  onerror: () => void = () => {};
-  private readonly port: MessagePort;
   constructor() {
     super();
     FakeWorker.all.push(this);
-    const { port1, port2 } = new MessageChannel();
-    this.port = port1;
-    port1.onmessage = ({ data, ports }) =>
-      this.dispatchEvent(new MessageEvent('message', { data, ports: [...ports] }));
     const api: HelperApi = {
       connect: (tell) => void (this.tell = tell),
       hear: (task, stretch) =>
@@ -36,13 +30,7 @@ class FakeWorker extends EventTarget {
       rest: () => void this.rests++,
       putSeparated: (separated) => void this.separated.push(separated),
     };
-    expose(api, port2 as never);
-  }
-  postMessage(message: unknown, moved: Transferable[] = []): void {
-    this.port.postMessage(message, moved);
-  }
-  terminate(): void {
-    this.port.close();
+    this.answerWith(api);
   }
   /** The wish that has waited longest. */
   async next(): Promise<Wish> {

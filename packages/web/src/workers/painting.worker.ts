@@ -102,6 +102,7 @@ const api: PaintingApi = {
   },
   setClock(next) {
     if (next.loop !== clock.loop) reportCachedSoon();
+    if (next.playing !== clock.playing) lastShown = 0;
     clock = next;
     frames.setClock(next);
     schedule();

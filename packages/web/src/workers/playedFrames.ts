@@ -1,4 +1,4 @@
-import { fpsOf, frameAt, frameMoment, lastTimePass, touchedTimes, type Film } from '@cyclogram/core';
+import { filmFrameAt, fpsOf, frameMoment, lastTimePass, touchedTimes, type Film } from '@cyclogram/core';
 import { clockTime, type ClockState } from '../sound/player';
 import { Course } from './course';
 import { FramesAhead } from './framesAhead';
@@ -168,8 +168,7 @@ export class PlayedFrames {
 
   /** The last frame that a render has at `time` seconds. */
   indexAt(time: number): number {
-    const last = Math.max(0, Math.ceil(this.clock.end * this.fps - 1e-6) - 1);
-    return Math.min(frameAt(time, this.fps), last);
+    return filmFrameAt(time, this.clock.end, this.fps);
   }
 
   /** The moment in seconds that the frame on the screen at `time` shows. */
