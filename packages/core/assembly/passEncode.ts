@@ -1,3 +1,5 @@
+import { ditherOrder } from './dither';
+
 /** Pixels become planes of brightness and colour as encoders take them: ITU-R BT.709, limited range. */
 
 /** Bytes of room beside a row of brightness: eight values on either side repeat its ends. */
@@ -6,17 +8,9 @@ const beside: usize = 32;
 /** Where the difference of brightness over 16 pixels is more than nothing, and less than this, bands would show. */
 const slowest: i32 = 6 << 16;
 
-/** An ordered pattern of 8 x 8 thresholds, each of 64 once (B. E. Bayer, 1973). */
+/** How much of a step is added before brightness is cut to whole ones, in 65536ths. */
 function threshold(x: i32, y: i32): i32 {
-  const mixed = x ^ y;
-  const order =
-    ((mixed & 1) << 5) |
-    ((y & 1) << 4) |
-    ((mixed & 2) << 2) |
-    ((y & 2) << 1) |
-    ((mixed & 4) >> 1) |
-    ((y & 4) >> 2);
-  return (order << 10) + 512;
+  return (ditherOrder(x, y) << 10) + 512;
 }
 
 /** Brightness of four pixels in 65536ths of a step. */
@@ -129,25 +123,34 @@ export function pixelsTo420(
 }
 
 /**
- * Planar 4:4:4 with 10 bits in words: brightness, both colours, and opacity where it is wanted.
+ * Some pixels as planar 4:4:4 with 10 bits in words: brightness, both colours, and opacity where it is wanted.
  * @param from and `to` with room for four pixels more
+ * @param count of all pixels
+ * @param first pixel, and `end` the one behind the last
  */
-export function pixelsTo444(from: usize, count: i32, withAlpha: i32, to: usize): void {
+export function pixelsTo444(
+  from: usize,
+  count: i32,
+  first: i32,
+  end: i32,
+  withAlpha: i32,
+  to: usize,
+): void {
   const plane = (<usize>count) << 1;
   const byte = i32x4.splat(255);
-  for (let n = 0; n < count; n += 4) {
+  for (let n = first; n < end; n += 4) {
     const pixels = v128.load(from + ((<usize>n) << 2));
     const red = v128.and(pixels, byte);
     const green = v128.and(i32x4.shr_u(pixels, 8), byte);
     const blue = v128.and(i32x4.shr_u(pixels, 16), byte);
     const at = to + ((<usize>n) << 1);
-    storeTen(at, red, green, blue, 47864, 161017, 16255, 64, count - n);
-    storeTen(at + plane, red, green, blue, -26383, -88755, 115138, 512, count - n);
-    storeTen(at + 2 * plane, red, green, blue, 115138, -104581, -10557, 512, count - n);
+    storeTen(at, red, green, blue, 47864, 161017, 16255, 64, end - n);
+    storeTen(at + plane, red, green, blue, -26383, -88755, 115138, 512, end - n);
+    storeTen(at + 2 * plane, red, green, blue, 115138, -104581, -10557, 512, end - n);
     if (withAlpha != 0) {
       const alpha = i32x4.shr_u(pixels, 24);
       // 1023 / 255 in 65536ths.
-      storeTen(at + 3 * plane, alpha, alpha, alpha, 262915, 0, 0, 0, count - n);
+      storeTen(at + 3 * plane, alpha, alpha, alpha, 262915, 0, 0, 0, end - n);
     }
   }
 }
@@ -183,11 +186,13 @@ function storeTen(
 /**
  * Gives what is wholly clear the colour beside it, so that what encoders blur at edges has no black in it: of the pixel
  * to its left, else of the next to its right; in an empty row, of the row above.
+ * @param first row, and `end` the one behind the last
+ * @param filled address of the last row above them in which something is, or 0
+ * @returns the same of these rows
  */
-export function spreadColor(pixels: usize, width: i32, height: i32): void {
+export function spreadColor(pixels: usize, width: i32, first: i32, end: i32, filled: usize): usize {
   const row = (<usize>width) << 2;
-  let filled: usize = 0;
-  for (let y = 0; y < height; y++) {
+  for (let y = first; y < end; y++) {
     const start = pixels + <usize>y * row;
     let color: u32 = 0;
     let found = false;
@@ -204,4 +209,5 @@ export function spreadColor(pixels: usize, width: i32, height: i32): void {
       for (let x: usize = 0; x < row; x += 4) store<u32>(start + x, load<u32>(filled + x) & 0xffffff);
     }
   }
+  return filled;
 }

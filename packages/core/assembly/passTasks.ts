@@ -422,6 +422,9 @@ export class ChainTask {
   keepsClear: i32;
   /** Room for 1024 floats. */
   room: usize;
+  /** Where the first pixel stands in the pattern by which bytes are rounded. */
+  left: i32;
+  top: i32;
 }
 
 /** Pixels of four bytes, multiplied by opacity, that are found elsewhere. */

@@ -23,6 +23,7 @@ export {
   maskSurface,
   multiplyAlpha,
   narrow,
+  narrowDithered,
   replaceSurface,
   takeSurface,
   widen,

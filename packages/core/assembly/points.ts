@@ -1,3 +1,4 @@
+import { ditherOrder } from './dither';
 import { readPixel } from './passPixels';
 import {
   AddTask,
@@ -17,7 +18,7 @@ import {
 /**
  * Passes that make each pixel's colour of its colour and place alone. A stretch of a row is brought into four planes of
  * floats, not multiplied by opacity, goes through all of them one after another while it is in the processor's cache, and is
- * rounded once, at the end. After each of them colours lie between 0 and 1.
+ * rounded once, at the end: to bytes by an ordered pattern, so that slow gradients show no bands. After each of them colours lie between 0 and 1.
  */
 
 /** Pixels of a stretch, a multiple of four. */
@@ -122,46 +123,69 @@ function unpack(from: usize, wide: bool, count: i32): bool {
   return v128.any_true(any);
 }
 
-/** Rounds values from 0 to 1. */
-function rounded(value: v128, times: f32): v128 {
-  return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(value, f32x4.splat(times)), f32x4.splat(0.5)));
+/** Whole steps of values from 0 to 1. @param part of a step is added before: half of one rounds */
+function whole(value: v128, times: f32, part: v128): v128 {
+  return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(value, f32x4.splat(times)), part));
 }
 
-/** Brings pixels back. */
-function pack(to: usize, wide: bool, count: i32): void {
-  const times: f32 = wide ? 65535 : 255;
-  let n = 0;
-  for (; n < count; n += 4) {
-    const at = (<usize>n) << 2;
-    let r = v128.load(red + at);
-    let g = v128.load(green + at);
-    let b = v128.load(blue + at);
-    const a = v128.load(alpha + at);
-    if (!isOpaque) {
-      r = f32x4.mul(r, a);
-      g = f32x4.mul(g, a);
-      b = f32x4.mul(b, a);
+/** Brings pixels back. @param x where the first of them stands in the ordered pattern, and `y` */
+function pack(to: usize, wide: bool, count: i32, x: i32, y: i32): void {
+  if (wide) {
+    packWide(to, count);
+    return;
+  }
+  const even = parts(x, y);
+  const odd = parts(x + 4, y);
+  for (let n = 0; n < count; n += 4) {
+    multiply((<usize>n) << 2);
+    const part = (n & 4) == 0 ? even : odd;
+    const pixels = v128.or(
+      v128.or(whole(first4, 255, part), i32x4.shl(whole(second4, 255, part), 8)),
+      v128.or(i32x4.shl(whole(third4, 255, part), 16), i32x4.shl(whole(last4, 255, part), 24)),
+    );
+    const place = to + ((<usize>n) << 2);
+    if (n + 4 <= count) v128.store(place, pixels);
+    else {
+      store<u32>(place, i32x4.extract_lane(pixels, 0));
+      if (n + 1 < count) store<u32>(place, i32x4.extract_lane(pixels, 1), 4);
+      if (n + 2 < count) store<u32>(place, i32x4.extract_lane(pixels, 2), 8);
     }
-    const whole = rounded(a, times);
-    if (!wide) {
-      const pixels = v128.or(
-        v128.or(rounded(r, times), i32x4.shl(rounded(g, times), 8)),
-        v128.or(i32x4.shl(rounded(b, times), 16), i32x4.shl(whole, 24)),
-      );
-      if (n + 4 <= count) v128.store(to + at, pixels);
-      else {
-        store<u32>(to + at, i32x4.extract_lane(pixels, 0));
-        if (n + 1 < count) store<u32>(to + at, i32x4.extract_lane(pixels, 1), 4);
-        if (n + 2 < count) store<u32>(to + at, i32x4.extract_lane(pixels, 2), 8);
-      }
-      continue;
-    }
+  }
+}
+
+/** Four parts of a step from a place on: none is so small or large that it moves what is whole. */
+function parts(x: i32, y: i32): v128 {
+  const orders = i32x4(
+    ditherOrder(x, y),
+    ditherOrder(x + 1, y),
+    ditherOrder(x + 2, y),
+    ditherOrder(x + 3, y),
+  );
+  return f32x4.mul(f32x4.add(f32x4.convert_i32x4_s(orders), f32x4.splat(0.5)), f32x4.splat(1 / 64.0));
+}
+
+/** Four pixels, multiplied by opacity. */
+function multiply(at: usize): void {
+  first4 = v128.load(red + at);
+  second4 = v128.load(green + at);
+  third4 = v128.load(blue + at);
+  last4 = v128.load(alpha + at);
+  if (isOpaque) return;
+  first4 = f32x4.mul(first4, last4);
+  second4 = f32x4.mul(second4, last4);
+  third4 = f32x4.mul(third4, last4);
+}
+
+function packWide(to: usize, count: i32): void {
+  const half = f32x4.splat(0.5);
+  for (let n = 0; n < count; n += 4) {
+    multiply((<usize>n) << 2);
     // Red and green, blue and opacity: pairs of words.
-    const low = v128.or(rounded(r, times), i32x4.shl(rounded(g, times), 16));
-    const high = v128.or(rounded(b, times), i32x4.shl(whole, 16));
+    const low = v128.or(whole(first4, 65535, half), i32x4.shl(whole(second4, 65535, half), 16));
+    const high = v128.or(whole(third4, 65535, half), i32x4.shl(whole(last4, 65535, half), 16));
     const first = i8x16.shuffle(low, high, 0, 1, 2, 3, 16, 17, 18, 19, 4, 5, 6, 7, 20, 21, 22, 23);
     const second = i8x16.shuffle(low, high, 8, 9, 10, 11, 24, 25, 26, 27, 12, 13, 14, 15, 28, 29, 30, 31);
-    const place = to + 2 * at;
+    const place = to + ((<usize>n) << 3);
     if (n + 4 <= count) {
       v128.store(place, first);
       v128.store(place, second, 16);
@@ -736,7 +760,7 @@ export function runPoints(task: ChainTask): void {
         else if (kind == 9) addLight(changetype<AddTask>(told), x, y, bytes);
         else veil(changetype<VeilTask>(told), bytes);
       }
-      pack(to, toWide, count);
+      pack(to, toWide, count, x + task.left, y + task.top);
     }
   }
 }

@@ -1,4 +1,5 @@
 import { layRow, readColor, writeColor } from './blend';
+import { ditherOrder } from './dither';
 import { LayTask, SurfaceInfo } from './passTasks';
 import { readPixel } from './passPixels';
 import { pixelAt, touch } from './vectorPaint';
@@ -102,6 +103,30 @@ export function narrow(from: usize, to: usize, count: i32): void {
   for (; n < count; n++, from += 8, to += 4) {
     const pixel = narrowed(v128.load64_zero(from));
     v128.store32_lane(to, i8x16.narrow_i16x8_u(pixel, pixel), 0);
+  }
+}
+
+/**
+ * The way back of a whole picture, rounded by an ordered pattern, so that slow gradients show no bands; what is whole in 8
+ * bits stays so.
+ * @param left and `top`: where the picture's first pixel stands in the pattern
+ */
+export function narrowDithered(
+  from: usize,
+  to: usize,
+  width: i32,
+  height: i32,
+  left: i32,
+  top: i32,
+): void {
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, from += 8, to += 4) {
+      const values = v128.load64_zero(from);
+      const less = i16x8.sub(values, i16x8.shr_u(values, 8));
+      const part = i16x8.splat(<i16>((ditherOrder(x + left, y + top) << 2) + 2));
+      const pixel = i16x8.shr_u(i16x8.add(less, part), 8);
+      v128.store32_lane(to, i8x16.narrow_i16x8_u(pixel, pixel), 0);
+    }
   }
 }
 

@@ -57,15 +57,16 @@ export function encodeAt(
   const to = align(free + 4 * width + 80);
   const bytes = bytesOfForm(form, width, height);
   reachMemory(code.memory, to + bytes + 32);
-  if (withAlpha || form === 'yuv444p10') prepare?.(0, height);
-  if (withAlpha) code.spreadColor(from, width, height);
-  if (form === 'yuv420p' || form === 'yuva420p') {
-    if (width % 2 !== 0 || height % 2 !== 0) throw new RangeError('4:2:0 needs even sides');
-    for (let first = 0; first < height; first += bandRows) {
-      const end = Math.min(first + bandRows, height);
-      if (!withAlpha) prepare?.(first, end);
-      code.pixelsTo420(from, width, height, first, end, withAlpha ? 1 : 0, free, to);
-    }
-  } else code.pixelsTo444(from, width * height, withAlpha ? 1 : 0, to);
+  const hasPairs = form === 'yuv420p' || form === 'yuva420p';
+  if (hasPairs && (width % 2 !== 0 || height % 2 !== 0)) throw new RangeError('4:2:0 needs even sides');
+  let filled = 0;
+  for (let first = 0; first < height; first += bandRows) {
+    const end = Math.min(first + bandRows, height);
+    prepare?.(first, end);
+    if (withAlpha) filled = code.spreadColor(from, width, first, end, filled);
+    const alpha = withAlpha ? 1 : 0;
+    if (hasPairs) code.pixelsTo420(from, width, height, first, end, alpha, free, to);
+    else code.pixelsTo444(from, width * height, first * width, end * width, alpha, to);
+  }
   return new Uint8Array(code.memory.buffer, to, bytes);
 }

@@ -56,6 +56,8 @@ export class PassBuffer {
   clock: PassClock | undefined;
   /** Id of the pass that runs now. */
   owner = '';
+  /** Where the first pixel stands in the pattern by which bytes are rounded: it stands still in the picture. */
+  origin = { left: 0, top: 0 };
   /** Milliseconds that passes in rows have taken, which have been noted. */
   chainTime = 0;
 
@@ -165,11 +167,13 @@ export class PassBuffer {
     return at;
   }
 
-  /** Brings the pixels into bytes, rounded. @param to their address, which may be that they came from */
+  /** Brings the pixels into bytes, rounded by an ordered pattern. @param to their address, which may be that they came from */
   settle(to: number): void {
     if (this.points.length > 0) this.runPoints(to, false);
-    else if (this.bytes === undefined) this.code.narrow(this.wide, to, this.count);
-    else if (this.bytes !== to) {
+    else if (this.bytes === undefined) {
+      const { left, top } = this.origin;
+      this.code.narrowDithered(this.wide, to, this.width, this.height, left, top);
+    } else if (this.bytes !== to) {
       const { buffer } = this.code.memory;
       new Uint8Array(buffer).copyWithin(to, this.bytes, this.bytes + 4 * this.count);
     }
@@ -222,6 +226,7 @@ export class PassBuffer {
       count: points.length,
       keepsClear: points.some(({ kind }) => kind === 'light' || kind === 'veil') ? 0 : 1,
       room,
+      ...this.origin,
     };
     return (first, end) => {
       const start = this.clock?.now() ?? 0;

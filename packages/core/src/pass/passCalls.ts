@@ -715,6 +715,9 @@ export interface ChainTask {
   keepsClear: number;
   /** Room for 1024 floats. */
   room: number;
+  /** Where the first pixel stands in the pattern by which bytes are rounded. */
+  left: number;
+  top: number;
 }
 export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'ChainTask'> {
   const view = new DataView(buffer, 33776);
@@ -729,6 +732,8 @@ export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'C
   view.setInt32(32, values.count, true);
   view.setInt32(36, values.keepsClear, true);
   view.setUint32(40, values.room, true);
+  view.setInt32(44, values.left, true);
+  view.setInt32(48, values.top, true);
   return 33776 as Pointer<'ChainTask'>;
 }
 
@@ -744,14 +749,14 @@ export interface GatherTask {
   room: number;
 }
 export function putGatherTask(buffer: ArrayBuffer, values: GatherTask): Pointer<'GatherTask'> {
-  const view = new DataView(buffer, 33824);
+  const view = new DataView(buffer, 33840);
   view.setUint32(0, values.from, true);
   view.setUint32(4, values.to, true);
   view.setInt32(8, values.width, true);
   view.setInt32(12, values.height, true);
   view.setInt32(16, values.edges, true);
   view.setUint32(20, values.room, true);
-  return 33824 as Pointer<'GatherTask'>;
+  return 33840 as Pointer<'GatherTask'>;
 }
 
 /** A picture of faces. Addresses count bytes. */
@@ -782,7 +787,7 @@ export interface SceneTask {
   near: number;
 }
 export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'SceneTask'> {
-  const view = new DataView(buffer, 33856);
+  const view = new DataView(buffer, 33872);
   view.setInt32(0, values.width, true);
   view.setInt32(4, values.height, true);
   view.setUint32(8, values.faces, true);
@@ -797,7 +802,7 @@ export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'S
   view.setInt32(44, values.straight, true);
   view.setUint32(48, values.matrix, true);
   view.setFloat32(52, values.near, true);
-  return 33856 as Pointer<'SceneTask'>;
+  return 33872 as Pointer<'SceneTask'>;
 }
 
 /** Corners of faces, lines or points that are laid into the picture. */
@@ -831,7 +836,7 @@ export interface MeshTask {
   lift: number;
 }
 export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'MeshTask'> {
-  const view = new DataView(buffer, 33920);
+  const view = new DataView(buffer, 33936);
   view.setUint32(0, values.positions, true);
   view.setInt32(4, values.corners, true);
   view.setUint32(8, values.projected, true);
@@ -848,11 +853,11 @@ export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'Mes
   view.setFloat32(52, values.size, true);
   view.setInt32(56, values.perspective, true);
   view.setFloat32(60, values.lift, true);
-  return 33920 as Pointer<'MeshTask'>;
+  return 33936 as Pointer<'MeshTask'>;
 }
 
 /** Where structures end. */
-export const tasksEnd = 33984;
+export const tasksEnd = 34000;
 
 export interface PassCode {
   memory: CodeMemory;
@@ -887,8 +892,8 @@ export interface PassCode {
     room: number,
     to: number,
   ): void;
-  pixelsTo444(from: number, count: number, withAlpha: number, to: number): void;
-  spreadColor(pixels: number, width: number, height: number): void;
+  pixelsTo444(from: number, count: number, first: number, end: number, withAlpha: number, to: number): void;
+  spreadColor(pixels: number, width: number, first: number, end: number, filled: number): number;
   planesToPixels(
     luma: number,
     lumaStride: number,
@@ -921,6 +926,7 @@ export interface PassCode {
   maskSurface(surface: Pointer<'SurfaceInfo'>, mask: Pointer<'SurfaceInfo'>): void;
   multiplyAlpha(from: number, to: number, count: number): void;
   narrow(from: number, to: number, count: number): void;
+  narrowDithered(from: number, to: number, width: number, height: number, left: number, top: number): void;
   replaceSurface(from: Pointer<'SurfaceInfo'>, to: Pointer<'SurfaceInfo'>, task: Pointer<'LayTask'>): void;
   takeSurface(from: Pointer<'SurfaceInfo'>, to: Pointer<'SurfaceInfo'>, x: number, y: number): void;
   widen(from: number, to: number, count: number): void;

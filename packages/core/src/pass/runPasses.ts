@@ -1,7 +1,7 @@
 import { PassBuffer, type PassClock } from './passBuffer';
 import { putVeilTask } from './passCalls';
 import { passEngine, passMemory } from './passEngine';
-import { channelsOf, type PassContext } from './passKind';
+import { channelsOf, pixelOf, type PassContext } from './passKind';
 import { runPass, type PassSettings } from './registry';
 import type { Surface } from '../surface/surface';
 
@@ -68,6 +68,8 @@ function runAll(
   { veil, clock }: PassExtras,
 ): void {
   buffer.clock = clock;
+  const { x, y } = pixelOf(context, { x: 0, y: 0 });
+  buffer.origin = { left: Math.round(-x), top: Math.round(-y) };
   for (const pass of passes) {
     if (!pass.on) continue;
     buffer.owner = pass.id;

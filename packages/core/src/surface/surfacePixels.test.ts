@@ -23,25 +23,33 @@ const chains: PassKindName[][] = [
   ['grain', 'blur'],
 ];
 
-/** An opaque picture of slopes and edges, through passes. @param later whether the last of them are left */
+/** A picture of slopes and edges, through passes. @param later whether the last of them are left */
 function painted<T>(
   [width, height]: readonly [number, number],
   chain: readonly PassKindName[],
   later: boolean,
   take: (surface: Surface) => T,
+  opaque = true,
 ): T {
   return passMemory().within(() => {
     const surface = new Surface(width, height);
     const { bytes } = surface;
     for (let i = 0; i < bytes.length; i += 4) {
       const [x, y] = [(i / 4) % width, Math.floor(i / 4 / width)];
-      bytes.set([(x * 5) & 255, (y * 3) & 255, (x >> 3) & 1 ? 240 : (x + y) & 127, 255], i);
+      const color = [(x * 5) & 255, (y * 3) & 255, (x >> 3) & 1 ? 240 : (x + y) & 127, 255];
+      // Clear rows above, below and between, more than are worked on at a time, and all opacities beside them.
+      const alpha = opaque ? 1 : y < 3 || (y > 20 && y < 60) || x % 11 === 0 ? 0 : ((x * 7) % 256) / 255;
+      bytes.set(
+        color.map((value) => Math.round(value * alpha)),
+        i,
+      );
     }
     surface.touchAll();
     const size = { width, height };
     const context = { matrix: [1, 0, 0, 1, 0, 0] as const, size, t: 1.25, lookups: new Map() };
     const passes = chain.map((kind) => workingPass(kind, size));
-    runPassesOn(surface, passes, context, { later, veil: { color: '#203040', opacity: 0.1 } });
+    const veil = { color: '#203040', opacity: 0.1 };
+    runPassesOn(surface, passes, context, opaque ? { later, veil } : { later });
     return take(surface);
   });
 }
@@ -52,9 +60,20 @@ describe('a surface whose last passes are left to whoever reads it', () => {
   );
 
   it.each(all)('becomes the planes that its pixels become: %s', (_, size, chain) => {
-    const inOne = painted(size, chain, true, (surface) => encodeSurface(surface, 'yuv420p', true).slice());
-    const pixels = painted(size, chain, false, (surface) => straightPixels(surface, true).slice());
-    expect(valueHash(inOne)).toBe(valueHash(encodePixels(pixels, ...size, 'yuv420p')));
+    for (const form of ['yuv420p', 'yuv444p10'] as const) {
+      const inOne = painted(size, chain, true, (surface) => encodeSurface(surface, form, true).slice());
+      const pixels = painted(size, chain, false, (surface) => straightPixels(surface, true).slice());
+      expect(valueHash(inOne)).toBe(valueHash(encodePixels(pixels, ...size, form)));
+    }
+  });
+
+  it.each(all)('becomes those with opacity, too: %s', (_, size, chain) => {
+    for (const form of ['yuva420p', 'yuva444p10'] as const) {
+      const take = (surface: Surface) => encodeSurface(surface, form, false).slice();
+      const inOne = painted(size, chain, true, take, false);
+      const pixels = painted(size, chain, false, (one) => straightPixels(one, false).slice(), false);
+      expect(valueHash(inOne)).toBe(valueHash(encodePixels(pixels, ...size, form)));
+    }
   });
 
   it.each(all)('has the same pixels: %s', (_, size, chain) => {

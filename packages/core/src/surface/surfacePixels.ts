@@ -15,12 +15,16 @@ export function straightPixels(surface: Surface, opaque: boolean): Uint8ClampedA
 /** A surface in the form that an encoder takes: see encodePixels. Good until memory is used again. */
 export function encodeSurface(surface: Surface, form: PixelForm, opaque: boolean): Uint8Array {
   const { width, height, pixels } = surface;
-  if (opaque && form === 'yuv420p') {
-    // Passes that are left and planes in one go, some rows at a time, while they are in the processor's cache.
-    const left = surface.takeLeft();
-    return encodeAt(pixels, width, height, form, left?.free ?? passMemory().end, left?.run);
+  if (form === 'rgba') {
+    straightPixels(surface, opaque);
+    return new Uint8Array(passMemory().memory.buffer, pixels, 4 * width * height);
   }
-  straightPixels(surface, opaque);
-  if (form === 'rgba') return new Uint8Array(passMemory().memory.buffer, pixels, 4 * width * height);
-  return encodeAt(pixels, width, height, form, passMemory().end);
+  // Passes that are left and planes in one go, some rows at a time, while they are in the processor's cache.
+  const left = surface.takeLeft();
+  return encodeAt(pixels, width, height, form, left?.free ?? passMemory().end, (first, end) => {
+    left?.run(first, end);
+    if (opaque) return;
+    const rows = pixels + 4 * width * first;
+    passEngine().divideAlpha(rows, rows, width * (end - first));
+  });
 }
