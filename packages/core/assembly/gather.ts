@@ -313,12 +313,22 @@ export function tiles(task: GatherTask, all: TilesTask): void {
 export function splitColors(task: GatherTask, split: SplitTask): void {
   begin(task);
   const row = split.room;
+  const first = split.left;
+  const end = split.right;
+  const before = (<usize>first) << 2;
+  const behind = (<usize>end) << 2;
   for (let y = 0; y < height; y++) {
     const to = rowOf(task, y);
+    if (y < split.top || y >= split.bottom) {
+      memory.fill(to, 0, (<usize>width) << 2);
+      continue;
+    }
+    memory.fill(to, 0, before);
+    memory.fill(to + behind, 0, ((<usize>width) << 2) - behind);
     const down = <f32>y - split.middleY;
     for (let side = 0; side < 2; side++) {
       const sign: f32 = side == 0 ? -1 : 1;
-      for (let x = 0; x < width; x++) {
+      for (let x = first; x < end; x++) {
         const across = <f32>x - split.middleX;
         put(
           x,
@@ -326,35 +336,39 @@ export function splitColors(task: GatherTask, split: SplitTask): void {
           <f32>y + sign * (split.y + down * split.spread),
         );
       }
-      takeRow(side == 0 ? row : to);
+      takePart(side == 0 ? row : to, first, end);
     }
-    const own = from + (to - task.to);
-    const redOnly = i32x4.splat(0xff);
-    const greenOnly = i32x4.splat(0xff00);
-    const blueOnly = i32x4.splat(0xff0000);
-    const opacity = i32x4.splat(0xff000000);
-    let x = 0;
-    for (; x + 4 <= width; x += 4) {
-      const at = (<usize>x) << 2;
-      const reds = v128.load(row + at);
-      const greens = v128.load(own + at);
-      const blues = v128.load(to + at);
-      const alpha = v128.and(i8x16.max_u(reds, i8x16.max_u(greens, blues)), opacity);
-      v128.store(
-        to + at,
-        v128.or(
-          v128.or(v128.and(reds, redOnly), v128.and(greens, greenOnly)),
-          v128.or(v128.and(blues, blueOnly), alpha),
-        ),
-      );
-    }
-    for (; x < width; x++) {
-      const at = (<usize>x) << 2;
-      const reds = load<u32>(row + at);
-      const greens = load<u32>(own + at);
-      const blues = load<u32>(to + at);
-      const alpha = max(reds >> 24, max(greens >> 24, blues >> 24));
-      store<u32>(to + at, (reds & 0xff) | (greens & 0xff00) | (blues & 0xff0000) | (alpha << 24));
-    }
+    mergeColors(row, from + (to - task.to), to, first, end);
+  }
+}
+
+/** Red of one row, green of another, and blue of a third one, in its place; as opaque as the most opaque of them. */
+function mergeColors(red: usize, green: usize, to: usize, first: i32, end: i32): void {
+  const redOnly = i32x4.splat(0xff);
+  const greenOnly = i32x4.splat(0xff00);
+  const blueOnly = i32x4.splat(0xff0000);
+  const opacity = i32x4.splat(0xff000000);
+  let x = first;
+  for (; x + 4 <= end; x += 4) {
+    const at = (<usize>x) << 2;
+    const reds = v128.load(red + at);
+    const greens = v128.load(green + at);
+    const blues = v128.load(to + at);
+    const alpha = v128.and(i8x16.max_u(reds, i8x16.max_u(greens, blues)), opacity);
+    v128.store(
+      to + at,
+      v128.or(
+        v128.or(v128.and(reds, redOnly), v128.and(greens, greenOnly)),
+        v128.or(v128.and(blues, blueOnly), alpha),
+      ),
+    );
+  }
+  for (; x < end; x++) {
+    const at = (<usize>x) << 2;
+    const reds = load<u32>(red + at);
+    const greens = load<u32>(green + at);
+    const blues = load<u32>(to + at);
+    const alpha = max(reds >> 24, max(greens >> 24, blues >> 24));
+    store<u32>(to + at, (reds & 0xff) | (greens & 0xff00) | (blues & 0xff0000) | (alpha << 24));
   }
 }

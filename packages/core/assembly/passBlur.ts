@@ -1,6 +1,6 @@
 import { readPixel, writePixel } from './passPixels';
-import { BoxTask, ImageTask, PairTask } from './passTasks';
-import { placeIn, sampleAt } from './passSample';
+import { BoxTask, ImageTask } from './passTasks';
+import { placeIn } from './passSample';
 
 /** Pixels of padding on each side of a line: three boxes of the largest reach, 9, and their rims fit in. */
 const padding: i32 = 32;
@@ -177,22 +177,4 @@ export function mixRows(from: usize, wide: i32, high: i32, at: f32, edges: i32, 
   }
   v128.store(room, edges == 0 ? nothing : v128.load(room, 16));
   v128.store(out, edges == 0 ? nothing : v128.load(out - 16));
-}
-
-/** The average of two copies of an image. */
-export function averagePair(image: ImageTask, pair: PairTask): void {
-  const half = f32x4.splat(0.5);
-  let to = image.to;
-  for (let y = 0; y < image.height; y++) {
-    let x0 = pair.c0 * <f32>y + pair.e0;
-    let y0 = pair.d0 * <f32>y + pair.f0;
-    let x1 = pair.c1 * <f32>y + pair.e1;
-    let y1 = pair.d1 * <f32>y + pair.f1;
-    for (let x = 0; x < image.width; x++, to += 8) {
-      const across = <f32>x;
-      const first = sampleAt(image, x0 + pair.a0 * across, y0 + pair.b0 * across);
-      const second = sampleAt(image, x1 + pair.a1 * across, y1 + pair.b1 * across);
-      writePixel(to, f32x4.mul(f32x4.add(first, second), half));
-    }
-  }
 }

@@ -128,14 +128,7 @@ export function pixelsTo420(
  * @param count of all pixels
  * @param first pixel, and `end` the one behind the last
  */
-export function pixelsTo444(
-  from: usize,
-  count: i32,
-  first: i32,
-  end: i32,
-  withAlpha: i32,
-  to: usize,
-): void {
+export function pixelsTo444(from: usize, count: i32, first: i32, end: i32, withAlpha: i32, to: usize): void {
   const plane = (<usize>count) << 1;
   const byte = i32x4.splat(255);
   for (let n = first; n < end; n += 4) {

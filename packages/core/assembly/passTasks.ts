@@ -37,6 +37,11 @@ export class PairTask {
   d1: f32;
   e1: f32;
   f1: f32;
+  /** Pixels that are written: from left and top to before right and bottom. */
+  left: i32;
+  top: i32;
+  right: i32;
+  bottom: i32;
 }
 
 /** A round glass. */
@@ -240,6 +245,11 @@ export class SplitTask {
   middleY: f32;
   /** Room for a row of pixels. */
   room: usize;
+  /** Outside of these pixels all is clear: from left and top to before right and bottom. */
+  left: i32;
+  top: i32;
+  right: i32;
+  bottom: i32;
 }
 
 /** Dark lines. */

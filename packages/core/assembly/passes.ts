@@ -3,10 +3,12 @@
  * operations that have the same results everywhere are used: no relaxed ones.
  */
 export { accumulate, addPixels, premultiply, settleSums, unpremultiply } from './passPixels';
-export { averagePair, boxBlur, enlarge, halve } from './passBlur';
+export { averagePair, toFifteen, toSixteen } from './passAverage';
+export { boxBlur, enlarge, halve } from './passBlur';
 export { affine, fold, lens, reflect, splitColors, tiles, wobble } from './gather';
 export { mosaic } from './passMosaic';
 export { brightnessForm, layOutline, takeBright, takeForm } from './passLight';
+export { contentBox } from './content';
 export { pixelsTo420, pixelsTo444, spreadColor } from './passEncode';
 export { planesToPixels } from './passPlanes';
 export { drawSprites } from './passSprites';

@@ -111,14 +111,7 @@ export function narrow(from: usize, to: usize, count: i32): void {
  * bits stays so.
  * @param left and `top`: where the picture's first pixel stands in the pattern
  */
-export function narrowDithered(
-  from: usize,
-  to: usize,
-  width: i32,
-  height: i32,
-  left: i32,
-  top: i32,
-): void {
+export function narrowDithered(from: usize, to: usize, width: i32, height: i32, left: i32, top: i32): void {
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++, from += 8, to += 4) {
       const values = v128.load64_zero(from);

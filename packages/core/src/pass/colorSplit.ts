@@ -1,8 +1,10 @@
+import { grown } from '../picture/box';
 import { angleConvention } from '../property/angles';
 import { cos, sin } from '../math/math';
 import { putSplitTask } from './passCalls';
 import { angle, centreField, distance, edgesField, percent } from './passFields';
 import { passKind, pixelOf, rotationOf, scaleOf } from './passKind';
+import { reachedRegion, swept } from './region';
 
 /** Red and blue lie apart. */
 export const colorSplit = passKind({
@@ -25,14 +27,29 @@ export const colorSplit = passKind({
     if (far < 0.01 && spread === 0) return;
     const turn = ((angle % 360) * Math.PI) / 180 + rotationOf(context);
     const { x: middleX, y: middleY } = pixelOf(context, centre);
-    const task = putSplitTask(buffer.code.memory.buffer, {
-      x: far * cos(turn),
-      y: far * sin(turn),
-      spread,
-      middleX,
-      middleY,
-      room: buffer.take(4 * buffer.width + 16),
+    const [x, y] = [far * cos(turn), far * sin(turn)];
+    const middle = { x: middleX, y: middleY };
+    buffer.gather(edges, (image) => {
+      const { width, height } = buffer;
+      // What is found between four pixels is seen at one of them.
+      const region = reachedRegion(
+        buffer,
+        { address: buffer.inBytes(), width, height, bytes: 4 },
+        edges,
+        (box) =>
+          grown(
+            swept(
+              grown(box, Math.max(Math.abs(x), Math.abs(y)) + 1),
+              middle,
+              [1 / (1 + spread), 1 / (1 - spread)],
+              false,
+            ),
+            1,
+          ),
+      );
+      const room = buffer.take(4 * width + 16);
+      const task = { x, y, spread, middleX, middleY, room, ...region };
+      buffer.code.splitColors(image, putSplitTask(buffer.code.memory.buffer, task));
     });
-    buffer.gather(edges, (image) => buffer.code.splitColors(image, task));
   },
 });

@@ -55,6 +55,11 @@ export interface PairTask {
   d1: number;
   e1: number;
   f1: number;
+  /** Pixels that are written: from left and top to before right and bottom. */
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
 }
 export function putPairTask(buffer: ArrayBuffer, values: PairTask): Pointer<'PairTask'> {
   const view = new DataView(buffer, 32816);
@@ -70,6 +75,10 @@ export function putPairTask(buffer: ArrayBuffer, values: PairTask): Pointer<'Pai
   view.setFloat32(36, values.d1, true);
   view.setFloat32(40, values.e1, true);
   view.setFloat32(44, values.f1, true);
+  view.setInt32(48, values.left, true);
+  view.setInt32(52, values.top, true);
+  view.setInt32(56, values.right, true);
+  view.setInt32(60, values.bottom, true);
   return 32816 as Pointer<'PairTask'>;
 }
 
@@ -83,13 +92,13 @@ export interface LensTask {
   zoom: number;
 }
 export function putLensTask(buffer: ArrayBuffer, values: LensTask): Pointer<'LensTask'> {
-  const view = new DataView(buffer, 32864);
+  const view = new DataView(buffer, 32880);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.radius, true);
   view.setFloat32(12, values.rim, true);
   view.setFloat32(16, values.zoom, true);
-  return 32864 as Pointer<'LensTask'>;
+  return 32880 as Pointer<'LensTask'>;
 }
 
 /** Every pixel found elsewhere, by noise. */
@@ -111,7 +120,7 @@ export interface WobbleTask {
   corners: number;
 }
 export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<'WobbleTask'> {
-  const view = new DataView(buffer, 32896);
+  const view = new DataView(buffer, 32912);
   view.setFloat32(0, values.amount, true);
   view.setFloat32(4, values.size, true);
   view.setInt32(8, values.detail, true);
@@ -122,7 +131,7 @@ export function putWobbleTask(buffer: ArrayBuffer, values: WobbleTask): Pointer<
   view.setInt32(28, values.grid, true);
   view.setUint32(32, values.room, true);
   view.setUint32(36, values.corners, true);
-  return 32896 as Pointer<'WobbleTask'>;
+  return 32912 as Pointer<'WobbleTask'>;
 }
 
 /** Sectors around a point, every other one mirrored. */
@@ -135,13 +144,13 @@ export interface FoldTask {
   turn: number;
 }
 export function putFoldTask(buffer: ArrayBuffer, values: FoldTask): Pointer<'FoldTask'> {
-  const view = new DataView(buffer, 32944);
+  const view = new DataView(buffer, 32960);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.angle, true);
   view.setFloat32(12, values.sector, true);
   view.setFloat32(16, values.turn, true);
-  return 32944 as Pointer<'FoldTask'>;
+  return 32960 as Pointer<'FoldTask'>;
 }
 
 /** A picture repeated. */
@@ -156,7 +165,7 @@ export interface TilesTask {
   height: number;
 }
 export function putTilesTask(buffer: ArrayBuffer, values: TilesTask): Pointer<'TilesTask'> {
-  const view = new DataView(buffer, 32976);
+  const view = new DataView(buffer, 32992);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.columns, true);
@@ -164,7 +173,7 @@ export function putTilesTask(buffer: ArrayBuffer, values: TilesTask): Pointer<'T
   view.setInt32(16, values.mirrored, true);
   view.setFloat32(20, values.width, true);
   view.setFloat32(24, values.height, true);
-  return 32976 as Pointer<'TilesTask'>;
+  return 32992 as Pointer<'TilesTask'>;
 }
 
 /** Cells of one colour. */
@@ -175,12 +184,12 @@ export interface MosaicTask {
   height: number;
 }
 export function putMosaicTask(buffer: ArrayBuffer, values: MosaicTask): Pointer<'MosaicTask'> {
-  const view = new DataView(buffer, 33008);
+  const view = new DataView(buffer, 33024);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.width, true);
   view.setFloat32(12, values.height, true);
-  return 33008 as Pointer<'MosaicTask'>;
+  return 33024 as Pointer<'MosaicTask'>;
 }
 
 /** Light taken from what is bright, small. */
@@ -203,7 +212,7 @@ export interface BrightTask {
   high: number;
 }
 export function putBrightTask(buffer: ArrayBuffer, values: BrightTask): Pointer<'BrightTask'> {
-  const view = new DataView(buffer, 33024);
+  const view = new DataView(buffer, 33040);
   view.setUint32(0, values.pixels, true);
   view.setInt32(4, values.wide, true);
   view.setInt32(8, values.tall, true);
@@ -214,7 +223,7 @@ export function putBrightTask(buffer: ArrayBuffer, values: BrightTask): Pointer<
   view.setInt32(28, values.height, true);
   view.setFloat32(32, values.low, true);
   view.setFloat32(36, values.high, true);
-  return 33024 as Pointer<'BrightTask'>;
+  return 33040 as Pointer<'BrightTask'>;
 }
 
 /** Light that is added to a picture. */
@@ -231,7 +240,7 @@ export interface AddTask {
   room: number;
 }
 export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTask'> {
-  const view = new DataView(buffer, 33072);
+  const view = new DataView(buffer, 33088);
   view.setUint32(0, values.light, true);
   view.setInt32(4, values.width, true);
   view.setInt32(8, values.height, true);
@@ -240,7 +249,7 @@ export function putAddTask(buffer: ArrayBuffer, values: AddTask): Pointer<'AddTa
   view.setFloat32(20, values.green, true);
   view.setFloat32(24, values.blue, true);
   view.setUint32(28, values.room, true);
-  return 33072 as Pointer<'AddTask'>;
+  return 33088 as Pointer<'AddTask'>;
 }
 
 /** A soft outline: a blurred form of one colour, laid under a picture, or into it. */
@@ -255,7 +264,7 @@ export interface OutlineTask {
   opacity: number;
 }
 export function putOutlineTask(buffer: ArrayBuffer, values: OutlineTask): Pointer<'OutlineTask'> {
-  const view = new DataView(buffer, 33104);
+  const view = new DataView(buffer, 33120);
   view.setUint32(0, values.form, true);
   view.setInt32(4, values.inside, true);
   view.setFloat32(8, values.gain, true);
@@ -263,7 +272,7 @@ export function putOutlineTask(buffer: ArrayBuffer, values: OutlineTask): Pointe
   view.setFloat32(16, values.green, true);
   view.setFloat32(20, values.blue, true);
   view.setFloat32(24, values.opacity, true);
-  return 33104 as Pointer<'OutlineTask'>;
+  return 33120 as Pointer<'OutlineTask'>;
 }
 
 /** Three tables of 4097 values of 16 bits. */
@@ -273,11 +282,11 @@ export interface CurvesTask {
   blue: number;
 }
 export function putCurvesTask(buffer: ArrayBuffer, values: CurvesTask): Pointer<'CurvesTask'> {
-  const view = new DataView(buffer, 33136);
+  const view = new DataView(buffer, 33152);
   view.setUint32(0, values.red, true);
   view.setUint32(4, values.green, true);
   view.setUint32(8, values.blue, true);
-  return 33136 as Pointer<'CurvesTask'>;
+  return 33152 as Pointer<'CurvesTask'>;
 }
 
 /** Three rows of three factors, each with what is added. */
@@ -296,7 +305,7 @@ export interface MixTask {
   b: number;
 }
 export function putMixTask(buffer: ArrayBuffer, values: MixTask): Pointer<'MixTask'> {
-  const view = new DataView(buffer, 33152);
+  const view = new DataView(buffer, 33168);
   view.setFloat32(0, values.rr, true);
   view.setFloat32(4, values.rg, true);
   view.setFloat32(8, values.rb, true);
@@ -309,7 +318,7 @@ export function putMixTask(buffer: ArrayBuffer, values: MixTask): Pointer<'MixTa
   view.setFloat32(36, values.bg, true);
   view.setFloat32(40, values.bb, true);
   view.setFloat32(44, values.b, true);
-  return 33152 as Pointer<'MixTask'>;
+  return 33168 as Pointer<'MixTask'>;
 }
 
 /** A table by brightness. */
@@ -319,10 +328,10 @@ export interface ToneTask {
   amount: number;
 }
 export function putToneTask(buffer: ArrayBuffer, values: ToneTask): Pointer<'ToneTask'> {
-  const view = new DataView(buffer, 33200);
+  const view = new DataView(buffer, 33216);
   view.setUint32(0, values.colors, true);
   view.setFloat32(4, values.amount, true);
-  return 33200 as Pointer<'ToneTask'>;
+  return 33216 as Pointer<'ToneTask'>;
 }
 
 /** A table of colours in three directions. */
@@ -333,11 +342,11 @@ export interface CubeTask {
   amount: number;
 }
 export function putCubeTask(buffer: ArrayBuffer, values: CubeTask): Pointer<'CubeTask'> {
-  const view = new DataView(buffer, 33216);
+  const view = new DataView(buffer, 33232);
   view.setInt32(0, values.size, true);
   view.setUint32(4, values.colors, true);
   view.setFloat32(8, values.amount, true);
-  return 33216 as Pointer<'CubeTask'>;
+  return 33232 as Pointer<'CubeTask'>;
 }
 
 /** Darker, or coloured, towards the edges. */
@@ -358,7 +367,7 @@ export interface VignetteTask {
   blue: number;
 }
 export function putVignetteTask(buffer: ArrayBuffer, values: VignetteTask): Pointer<'VignetteTask'> {
-  const view = new DataView(buffer, 33232);
+  const view = new DataView(buffer, 33248);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.scaleX, true);
@@ -370,7 +379,7 @@ export function putVignetteTask(buffer: ArrayBuffer, values: VignetteTask): Poin
   view.setFloat32(32, values.red, true);
   view.setFloat32(36, values.green, true);
   view.setFloat32(40, values.blue, true);
-  return 33232 as Pointer<'VignetteTask'>;
+  return 33248 as Pointer<'VignetteTask'>;
 }
 
 /** Film grain. */
@@ -388,7 +397,7 @@ export interface GrainTask {
   column: number;
 }
 export function putGrainTask(buffer: ArrayBuffer, values: GrainTask): Pointer<'GrainTask'> {
-  const view = new DataView(buffer, 33280);
+  const view = new DataView(buffer, 33296);
   view.setFloat32(0, values.amount, true);
   view.setFloat32(4, values.size, true);
   view.setFloat32(8, values.color, true);
@@ -398,7 +407,7 @@ export function putGrainTask(buffer: ArrayBuffer, values: GrainTask): Pointer<'G
   view.setUint32(24, values.room, true);
   view.setInt32(28, values.row, true);
   view.setInt32(32, values.column, true);
-  return 33280 as Pointer<'GrainTask'>;
+  return 33296 as Pointer<'GrainTask'>;
 }
 
 /** Colours seen through places apart. */
@@ -411,16 +420,25 @@ export interface SplitTask {
   middleY: number;
   /** Room for a row of pixels. */
   room: number;
+  /** Outside of these pixels all is clear: from left and top to before right and bottom. */
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
 }
 export function putSplitTask(buffer: ArrayBuffer, values: SplitTask): Pointer<'SplitTask'> {
-  const view = new DataView(buffer, 33328);
+  const view = new DataView(buffer, 33344);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.spread, true);
   view.setFloat32(12, values.middleX, true);
   view.setFloat32(16, values.middleY, true);
   view.setUint32(20, values.room, true);
-  return 33328 as Pointer<'SplitTask'>;
+  view.setInt32(24, values.left, true);
+  view.setInt32(28, values.top, true);
+  view.setInt32(32, values.right, true);
+  view.setInt32(36, values.bottom, true);
+  return 33344 as Pointer<'SplitTask'>;
 }
 
 /** Dark lines. */
@@ -435,7 +453,7 @@ export interface LinesTask {
   opacity: number;
 }
 export function putLinesTask(buffer: ArrayBuffer, values: LinesTask): Pointer<'LinesTask'> {
-  const view = new DataView(buffer, 33360);
+  const view = new DataView(buffer, 33392);
   view.setFloat32(0, values.x, true);
   view.setFloat32(4, values.y, true);
   view.setFloat32(8, values.offset, true);
@@ -443,7 +461,7 @@ export function putLinesTask(buffer: ArrayBuffer, values: LinesTask): Pointer<'L
   view.setFloat32(16, values.thickness, true);
   view.setFloat32(20, values.softness, true);
   view.setFloat32(24, values.opacity, true);
-  return 33360 as Pointer<'LinesTask'>;
+  return 33392 as Pointer<'LinesTask'>;
 }
 
 /** What of a picture is seen. */
@@ -464,7 +482,7 @@ export interface WipeTask {
   room: number;
 }
 export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'WipeTask'> {
-  const view = new DataView(buffer, 33392);
+  const view = new DataView(buffer, 33424);
   view.setInt32(0, values.kind, true);
   view.setFloat32(4, values.x, true);
   view.setFloat32(8, values.y, true);
@@ -475,7 +493,7 @@ export function putWipeTask(buffer: ArrayBuffer, values: WipeTask): Pointer<'Wip
   view.setFloat32(28, values.soft, true);
   view.setInt32(32, values.inverted, true);
   view.setUint32(36, values.room, true);
-  return 33392 as Pointer<'WipeTask'>;
+  return 33424 as Pointer<'WipeTask'>;
 }
 
 /** Small shapes. */
@@ -487,11 +505,11 @@ export interface SpritesTask {
   add: number;
 }
 export function putSpritesTask(buffer: ArrayBuffer, values: SpritesTask): Pointer<'SpritesTask'> {
-  const view = new DataView(buffer, 33440);
+  const view = new DataView(buffer, 33472);
   view.setUint32(0, values.sprites, true);
   view.setInt32(4, values.count, true);
   view.setInt32(8, values.add, true);
-  return 33440 as Pointer<'SpritesTask'>;
+  return 33472 as Pointer<'SpritesTask'>;
 }
 
 /** Where edges of outlines go. */
@@ -510,7 +528,7 @@ export interface VectorTask {
   f: number;
 }
 export function putVectorTask(buffer: ArrayBuffer, values: VectorTask): Pointer<'VectorTask'> {
-  const view = new DataView(buffer, 33456);
+  const view = new DataView(buffer, 33488);
   view.setUint32(0, values.edges, true);
   view.setInt32(4, values.width, true);
   view.setInt32(8, values.height, true);
@@ -520,7 +538,7 @@ export function putVectorTask(buffer: ArrayBuffer, values: VectorTask): Pointer<
   view.setFloat64(40, values.d, true);
   view.setFloat64(48, values.e, true);
   view.setFloat64(56, values.f, true);
-  return 33456 as Pointer<'VectorTask'>;
+  return 33488 as Pointer<'VectorTask'>;
 }
 
 /** Circles of one colour. */
@@ -532,11 +550,11 @@ export interface CirclesTask {
   wider: number;
 }
 export function putCirclesTask(buffer: ArrayBuffer, values: CirclesTask): Pointer<'CirclesTask'> {
-  const view = new DataView(buffer, 33520);
+  const view = new DataView(buffer, 33552);
   view.setUint32(0, values.circles, true);
   view.setInt32(4, values.count, true);
   view.setFloat32(8, values.wider, true);
-  return 33520 as Pointer<'CirclesTask'>;
+  return 33552 as Pointer<'CirclesTask'>;
 }
 
 /** A line through points, or lines by themselves. */
@@ -556,7 +574,7 @@ export interface StrokeTask {
   room: number;
 }
 export function putStrokeTask(buffer: ArrayBuffer, values: StrokeTask): Pointer<'StrokeTask'> {
-  const view = new DataView(buffer, 33536);
+  const view = new DataView(buffer, 33568);
   view.setUint32(0, values.points, true);
   view.setInt32(4, values.count, true);
   view.setInt32(8, values.closed, true);
@@ -567,7 +585,7 @@ export function putStrokeTask(buffer: ArrayBuffer, values: StrokeTask): Pointer<
   view.setInt32(28, values.dashCount, true);
   view.setFloat32(32, values.dashOffset, true);
   view.setUint32(36, values.room, true);
-  return 33536 as Pointer<'StrokeTask'>;
+  return 33568 as Pointer<'StrokeTask'>;
 }
 
 /** Pixels of four bytes, multiplied by opacity. */
@@ -624,7 +642,7 @@ export interface PaintTask {
   room: number;
 }
 export function putPaintTask(buffer: ArrayBuffer, values: PaintTask): Pointer<'PaintTask'> {
-  const view = new DataView(buffer, 33584);
+  const view = new DataView(buffer, 33616);
   view.setInt32(0, values.kind, true);
   view.setInt32(4, values.mode, true);
   view.setFloat32(8, values.opacity, true);
@@ -648,7 +666,7 @@ export function putPaintTask(buffer: ArrayBuffer, values: PaintTask): Pointer<'P
   view.setInt32(104, values.bottom, true);
   view.setFloat32(108, values.spread, true);
   view.setUint32(112, values.room, true);
-  return 33584 as Pointer<'PaintTask'>;
+  return 33616 as Pointer<'PaintTask'>;
 }
 
 /** How a surface is laid on another one. */
@@ -661,13 +679,13 @@ export interface LayTask {
   mask: number;
 }
 export function putLayTask(buffer: ArrayBuffer, values: LayTask): Pointer<'LayTask'> {
-  const view = new DataView(buffer, 33712);
+  const view = new DataView(buffer, 33744);
   view.setInt32(0, values.x, true);
   view.setInt32(4, values.y, true);
   view.setFloat32(8, values.opacity, true);
   view.setInt32(12, values.mode, true);
   view.setUint32(16, values.mask, true);
-  return 33712 as Pointer<'LayTask'>;
+  return 33744 as Pointer<'LayTask'>;
 }
 
 /** How much of the opposite colour. */
@@ -676,9 +694,9 @@ export interface InvertTask {
   amount: number;
 }
 export function putInvertTask(buffer: ArrayBuffer, values: InvertTask): Pointer<'InvertTask'> {
-  const view = new DataView(buffer, 33744);
+  const view = new DataView(buffer, 33776);
   view.setFloat32(0, values.amount, true);
-  return 33744 as Pointer<'InvertTask'>;
+  return 33776 as Pointer<'InvertTask'>;
 }
 
 /** One colour mixed in: all from 0 to 1. */
@@ -689,12 +707,12 @@ export interface VeilTask {
   blue: number;
 }
 export function putVeilTask(buffer: ArrayBuffer, values: VeilTask): Pointer<'VeilTask'> {
-  const view = new DataView(buffer, 33760);
+  const view = new DataView(buffer, 33792);
   view.setFloat32(0, values.amount, true);
   view.setFloat32(4, values.red, true);
   view.setFloat32(8, values.green, true);
   view.setFloat32(12, values.blue, true);
-  return 33760 as Pointer<'VeilTask'>;
+  return 33792 as Pointer<'VeilTask'>;
 }
 
 /** Passes one after another, each of which looks at one pixel alone. */
@@ -720,7 +738,7 @@ export interface ChainTask {
   top: number;
 }
 export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'ChainTask'> {
-  const view = new DataView(buffer, 33776);
+  const view = new DataView(buffer, 33808);
   view.setUint32(0, values.from, true);
   view.setInt32(4, values.fromWide, true);
   view.setUint32(8, values.to, true);
@@ -734,7 +752,7 @@ export function putChainTask(buffer: ArrayBuffer, values: ChainTask): Pointer<'C
   view.setUint32(40, values.room, true);
   view.setInt32(44, values.left, true);
   view.setInt32(48, values.top, true);
-  return 33776 as Pointer<'ChainTask'>;
+  return 33808 as Pointer<'ChainTask'>;
 }
 
 /** Pixels of four bytes, multiplied by opacity, that are found elsewhere. */
@@ -749,14 +767,14 @@ export interface GatherTask {
   room: number;
 }
 export function putGatherTask(buffer: ArrayBuffer, values: GatherTask): Pointer<'GatherTask'> {
-  const view = new DataView(buffer, 33840);
+  const view = new DataView(buffer, 33872);
   view.setUint32(0, values.from, true);
   view.setUint32(4, values.to, true);
   view.setInt32(8, values.width, true);
   view.setInt32(12, values.height, true);
   view.setInt32(16, values.edges, true);
   view.setUint32(20, values.room, true);
-  return 33840 as Pointer<'GatherTask'>;
+  return 33872 as Pointer<'GatherTask'>;
 }
 
 /** A picture of faces. Addresses count bytes. */
@@ -787,7 +805,7 @@ export interface SceneTask {
   near: number;
 }
 export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'SceneTask'> {
-  const view = new DataView(buffer, 33872);
+  const view = new DataView(buffer, 33904);
   view.setInt32(0, values.width, true);
   view.setInt32(4, values.height, true);
   view.setUint32(8, values.faces, true);
@@ -802,7 +820,7 @@ export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'S
   view.setInt32(44, values.straight, true);
   view.setUint32(48, values.matrix, true);
   view.setFloat32(52, values.near, true);
-  return 33872 as Pointer<'SceneTask'>;
+  return 33904 as Pointer<'SceneTask'>;
 }
 
 /** Corners of faces, lines or points that are laid into the picture. */
@@ -836,7 +854,7 @@ export interface MeshTask {
   lift: number;
 }
 export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'MeshTask'> {
-  const view = new DataView(buffer, 33936);
+  const view = new DataView(buffer, 33968);
   view.setUint32(0, values.positions, true);
   view.setInt32(4, values.corners, true);
   view.setUint32(8, values.projected, true);
@@ -853,11 +871,11 @@ export function putMeshTask(buffer: ArrayBuffer, values: MeshTask): Pointer<'Mes
   view.setFloat32(52, values.size, true);
   view.setInt32(56, values.perspective, true);
   view.setFloat32(60, values.lift, true);
-  return 33936 as Pointer<'MeshTask'>;
+  return 33968 as Pointer<'MeshTask'>;
 }
 
 /** Where structures end. */
-export const tasksEnd = 34000;
+export const tasksEnd = 34032;
 
 export interface PassCode {
   memory: CodeMemory;
@@ -867,6 +885,8 @@ export interface PassCode {
   settleSums(sums: number, to: number, count: number): void;
   unpremultiply(from: number, to: number, count: number): void;
   averagePair(image: Pointer<'ImageTask'>, pair: Pointer<'PairTask'>): void;
+  toFifteen(at: number, count: number): void;
+  toSixteen(at: number, count: number): void;
   boxBlur(image: Pointer<'ImageTask'>, task: Pointer<'BoxTask'>): void;
   enlarge(image: Pointer<'ImageTask'>, wide: number, high: number, factor: number, room: number): void;
   halve(image: Pointer<'ImageTask'>): void;
@@ -882,6 +902,7 @@ export interface PassCode {
   layOutline(image: Pointer<'ImageTask'>, task: Pointer<'OutlineTask'>): void;
   takeBright(task: Pointer<'BrightTask'>): void;
   takeForm(image: Pointer<'ImageTask'>, across: number, down: number, inverted: number): void;
+  contentBox(from: number, width: number, height: number, bytes: number, out: number): void;
   pixelsTo420(
     from: number,
     width: number,
