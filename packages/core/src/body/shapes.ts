@@ -27,13 +27,14 @@ export class ShapeBuilder {
   }
 
   build() {
+    // Constructors copy arrays at once; `from` goes through them one by one.
     return {
-      positions: Float32Array.from(this.positions),
-      faces: Uint32Array.from(this.faces),
-      level: Float32Array.from(this.level),
-      band: Float32Array.from(this.band),
-      height: Float32Array.from(this.height),
-      depth: Float32Array.from(this.depth),
+      positions: new Float32Array(this.positions),
+      faces: new Uint32Array(this.faces),
+      level: new Float32Array(this.level),
+      band: new Float32Array(this.band),
+      height: new Float32Array(this.height),
+      depth: new Float32Array(this.depth),
     };
   }
 }

@@ -244,6 +244,46 @@ function groundOf(body: Settings, { film, moment }: BodyContext): Ground {
   return (across, along) => [across * width, length / 2 - along];
 }
 
+/**
+ * How the corners of a terrain are joined: two faces in each of its cells, and lines along its rows.
+ * @param ringed whether its rows are closed
+ * @param turned which way round its faces are
+ * @param crossed whether lines go along its columns, too
+ */
+function joined(rows: number, columns: number, ringed: boolean, turned: boolean, crossed: boolean) {
+  const wraps = ringed ? columns : columns - 1;
+  const faces = new Uint32Array(6 * wraps * (rows - 1));
+  const lines = new Uint32Array(2 * wraps * rows + (crossed ? 2 * columns * (rows - 1) : 0));
+  let [face, line] = [0, 0];
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < wraps; column++) {
+      const a = row * columns + column;
+      const b = row * columns + ((column + 1) % columns);
+      lines[line++] = a;
+      lines[line++] = b;
+      if (row + 1 === rows) continue;
+      const [second, third] = turned ? [b, b + columns] : [a + columns, b + columns];
+      const fourth = turned ? a + columns : b;
+      for (const corner of [a, second, third, a, third, fourth]) faces[face++] = corner;
+    }
+  }
+  if (crossed)
+    for (let corner = 0; corner < columns * (rows - 1); corner++) {
+      lines[line++] = corner;
+      lines[line++] = corner + columns;
+    }
+  return { faces, lines };
+}
+
+/** The last of them, which a terrain asks for again on each frame. */
+let lastNet: { key: string; made: ReturnType<typeof joined> } | undefined;
+
+function netOf(...of: Parameters<typeof joined>): ReturnType<typeof joined> {
+  const key = of.join();
+  if (lastNet?.key !== key) lastNet = { key, made: joined(...of) };
+  return lastNet.made;
+}
+
 /** Levels of the spectrum, row behind row: a landscape that travels. */
 export const terrain = bodyKind({
   kind: 'terrain',
@@ -318,35 +358,12 @@ export const terrain = bodyKind({
         depth[at] = behind;
       }
     }
-    const shape = new ShapeBuilder();
-    const count = columns.length;
-    const lines: number[] = [];
-    const wraps = ringed ? count : count - 1;
     // Towards the viewer, and inward, rows follow each other the other way round.
     const turned = (body.travel === 'away') !== (body.layout === 'inward');
-    for (let row = 0; row < rows.length; row++) {
-      for (let column = 0; column < wraps; column++) {
-        const [a, b] = [row * count + column, row * count + ((column + 1) % count)];
-        lines.push(a, b);
-        if (row + 1 === rows.length) continue;
-        if (turned) shape.quad(a, b, b + count, a + count);
-        else shape.quad(a, a + count, b + count, b);
-      }
-    }
-    // The lines along which it travels, too, where it is drawn as a net.
-    const net =
-      body.form === 'surface'
-        ? rows
-            .slice(1)
-            .flatMap((_, row) =>
-              columns.flatMap((_band, column) => [row * count + column, (row + 1) * count + column]),
-            )
-        : [];
     return [
       {
         ...{ positions, level, band, height, depth },
-        faces: Uint32Array.from(shape.faces),
-        lines: Uint32Array.from([...lines, ...net]),
+        ...netOf(rows.length, columns.length, ringed, turned, body.form === 'surface'),
         closed: false,
       },
     ];

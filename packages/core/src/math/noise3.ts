@@ -1,23 +1,25 @@
 import { pow } from './math';
 import { seeded, smoothStep } from './noise';
 
-/** Which value of a seed belongs to a place with whole coordinates: any that are near each other differ. */
-const cell = (x: number, y: number, z: number) =>
-  (Math.imul(x, 0x1f1f1f1f) ^ Math.imul(y, 0x05491333) ^ Math.imul(z, 0x1b873593)) | 0;
+/** Seeded values at a place with whole coordinates and the one to its right: any that are near each other differ. */
+function along(seed: number, i: number, j: number, k: number, share: number): number {
+  const row = Math.imul(j, 0x05491333) ^ Math.imul(k, 0x1b873593);
+  const from = seeded(seed, Math.imul(i, 0x1f1f1f1f) ^ row);
+  return from + (seeded(seed, Math.imul(i + 1, 0x1f1f1f1f) ^ row) - from) * share;
+}
 
 /** Smooth noise in space between -1 and 1: seeded values at whole coordinates, and smooth ways between them (common practice). */
 export function spaceNoise(seed: number, x: number, y: number, z: number): number {
-  const [i, j, k] = [Math.floor(x), Math.floor(y), Math.floor(z)];
-  const [u, v, w] = [smoothStep(x - i), smoothStep(y - j), smoothStep(z - k)];
-  const along = (b: number, c: number) => {
-    const from = seeded(seed, cell(i, b, c));
-    return from + (seeded(seed, cell(i + 1, b, c)) - from) * u;
-  };
-  const near = along(j, k);
-  const front = near + (along(j + 1, k) - near) * v;
-  const far = along(j, k + 1);
-  const back = far + (along(j + 1, k + 1) - far) * v;
-  return 2 * (front + (back - front) * w) - 1;
+  const i = Math.floor(x);
+  const j = Math.floor(y);
+  const k = Math.floor(z);
+  const u = smoothStep(x - i);
+  const v = smoothStep(y - j);
+  const near = along(seed, i, j, k, u);
+  const front = near + (along(seed, i, j + 1, k, u) - near) * v;
+  const far = along(seed, i, j, k + 1, u);
+  const back = far + (along(seed, i, j + 1, k + 1, u) - far) * v;
+  return 2 * (front + (back - front) * smoothStep(z - k)) - 1;
 }
 
 /**
@@ -59,7 +61,8 @@ export function spaceLayers(
 ): number {
   let [sum, all] = [0, 0];
   for (let layer = 0; layer < layers; layer++) {
-    const [scale, height] = [pow(2, layer), 1 / pow(2, layer)];
+    const scale = pow(2, layer);
+    const height = 1 / scale;
     const round = spaceNoise(seed + 1013 * layer, x * scale, y * scale, z * scale);
     const folded = 1 - 2 * Math.abs(round);
     sum += height * (round + (folded - round) * sharpness);

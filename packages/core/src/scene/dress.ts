@@ -81,11 +81,24 @@ function colorsOf(shape: BodyShape, { material, ramps, gradient }: Dressing): (c
     shares ? ramp[Math.round(Math.min(Math.max(shares[corner]!, 0), 1) * (colorSteps - 1))]! : only;
   const { tints } = shape;
   if (!tints) return own;
-  const known = new Map(tints.map(([, color]) => [color, color === '' ? only : linearOf(color)]));
+  const known = new Map<string, Rgb>();
+  for (const [, color] of tints)
+    if (!known.has(color)) known.set(color, color === '' ? only : linearOf(color));
+  // Corners of one mark follow each other and are of one colour.
+  let last: { share: number; name: string; color: Rgb; mixed: Rgb } | undefined;
   return (corner) => {
     const [share, name] = tints[corner]!;
-    const [color, tint] = [own(corner), known.get(name)!];
-    return color.map((value, i) => value + (tint[i]! - value) * share) as unknown as Rgb;
+    const color = own(corner);
+    if (last?.share === share && last.name === name && last.color === color) return last.mixed;
+    const [red, green, blue] = color;
+    const tint = known.get(name)!;
+    const mixed: Rgb = [
+      red + (tint[0] - red) * share,
+      green + (tint[1] - green) * share,
+      blue + (tint[2] - blue) * share,
+    ];
+    last = { share, name, color, mixed };
+    return mixed;
   };
 }
 
@@ -97,7 +110,9 @@ function depthsOf(positions: Float32Array): Float32Array {
     most = Math.max(most, positions[i]!);
   }
   const span = most - least || 1;
-  return Float32Array.from({ length: positions.length / 3 }, (_, i) => (most - positions[3 * i + 2]!) / span);
+  const out = new Float32Array(positions.length / 3);
+  for (let i = 0; i < out.length; i++) out[i] = (most - positions[3 * i + 2]!) / span;
+  return out;
 }
 
 /** Opacity of a place, 0..255. */
@@ -154,12 +169,20 @@ function faces(shape: BodyShape, dressing: Dressing): SceneMesh[] {
     }
   } else {
     for (let i = 0; i < count; i++) {
-      const [a, b, c] = [indices[3 * i]!, indices[3 * i + 1]!, indices[3 * i + 2]!];
-      const [first, second, third] = [colorOf(a), colorOf(b), colorOf(c)];
+      const a = indices[3 * i]!;
+      const b = indices[3 * i + 1]!;
+      const c = indices[3 * i + 2]!;
+      const first = colorOf(a);
+      const second = colorOf(b);
+      const third = colorOf(c);
       const isOne = first === second && second === third;
-      const color = isOne
+      const color: Rgb = isOne
         ? first
-        : ([0, 1, 2].map((n) => (first[n]! + second[n]! + third[n]!) / 3) as unknown as Rgb);
+        : [
+            (first[0] + second[0] + third[0]) / 3,
+            (first[1] + second[1] + third[1]) / 3,
+            (first[2] + second[2] + third[2]) / 3,
+          ];
       const [x, y, z] = middleOf(positions, a, b, c);
       const [nx, ny, nz] = unit(faceNormal(positions, a, b, c));
       put(i, color, x, y, z, nx, ny, nz);
@@ -180,8 +203,21 @@ function faces(shape: BodyShape, dressing: Dressing): SceneMesh[] {
 /** The same with corners of its own for each face, so that their normals are those of the faces. */
 function apart(shape: BodyShape): BodyShape {
   const { positions, faces: indices } = shape;
-  const own = (values: Float32Array | undefined) =>
-    values && Float32Array.from(indices, (corner) => values[corner]!);
+  const own = (values: Float32Array | undefined) => {
+    if (!values) return undefined;
+    const out = new Float32Array(indices.length);
+    for (let i = 0; i < out.length; i++) out[i] = values[indices[i]!]!;
+    return out;
+  };
+  const corners = new Float32Array(3 * indices.length);
+  const order = new Uint32Array(indices.length);
+  for (let i = 0; i < indices.length; i++) {
+    const from = 3 * indices[i]!;
+    order[i] = i;
+    corners[3 * i] = positions[from]!;
+    corners[3 * i + 1] = positions[from + 1]!;
+    corners[3 * i + 2] = positions[from + 2]!;
+  }
   const part = {
     height: own(shape.height),
     level: own(shape.level),
@@ -193,11 +229,8 @@ function apart(shape: BodyShape): BodyShape {
     ...shape,
     ...(Object.fromEntries(known) as Partial<BodyShape>),
     ...(shape.tints ? { tints: Array.from(indices, (corner) => shape.tints![corner]!) } : {}),
-    positions: Float32Array.from(
-      { length: 3 * indices.length },
-      (_, i) => positions[3 * indices[Math.floor(i / 3)]! + (i % 3)]!,
-    ),
-    faces: Uint32Array.from(indices, (_, i) => i),
+    positions: corners,
+    faces: order,
     faceted: false,
   };
 }
@@ -265,14 +298,20 @@ export function edgesOf(indices: Uint32Array): Uint32Array {
       out.push(a, b);
     }
   }
-  return Uint32Array.from(out);
+  return new Uint32Array(out);
 }
 
 /** Normal of a face, twice as long as its area: towards whoever sees its corners go round against the clock. */
 export function faceNormal(p: Float32Array, a: number, b: number, c: number): Vector {
-  const [ax, ay, az] = [p[3 * a]!, p[3 * a + 1]!, p[3 * a + 2]!];
-  const [bx, by, bz] = [p[3 * b]! - ax, p[3 * b + 1]! - ay, p[3 * b + 2]! - az];
-  const [cx, cy, cz] = [p[3 * c]! - ax, p[3 * c + 1]! - ay, p[3 * c + 2]! - az];
+  const ax = p[3 * a]!;
+  const ay = p[3 * a + 1]!;
+  const az = p[3 * a + 2]!;
+  const bx = p[3 * b]! - ax;
+  const by = p[3 * b + 1]! - ay;
+  const bz = p[3 * b + 2]! - az;
+  const cx = p[3 * c]! - ax;
+  const cy = p[3 * c + 1]! - ay;
+  const cz = p[3 * c + 2]! - az;
   return [by * cz - bz * cy, bz * cx - bx * cz, bx * cy - by * cx];
 }
 
@@ -291,12 +330,12 @@ const middleOf = (p: Float32Array, a: number, b: number, c: number): Vector => [
 export function cornerNormals(positions: Float32Array, indices: Uint32Array): Float32Array {
   const out = new Float32Array(positions.length);
   for (let i = 0; i < indices.length; i += 3) {
-    const [a, b, c] = [indices[i]!, indices[i + 1]!, indices[i + 2]!];
-    const [x, y, z] = faceNormal(positions, a, b, c);
-    for (const corner of [a, b, c]) {
-      out[3 * corner]! += x;
-      out[3 * corner + 1]! += y;
-      out[3 * corner + 2]! += z;
+    const [x, y, z] = faceNormal(positions, indices[i]!, indices[i + 1]!, indices[i + 2]!);
+    for (let n = 0; n < 3; n++) {
+      const corner = 3 * indices[i + n]!;
+      out[corner]! += x;
+      out[corner + 1]! += y;
+      out[corner + 2]! += z;
     }
   }
   for (let i = 0; i < out.length; i += 3) {
