@@ -203,7 +203,7 @@ describe('errors', () => {
     const formats = body['formats'] as { id: string; transparent: boolean }[];
     expect(formats.length).toBeGreaterThan(10);
     for (const { id: format } of formats)
-      for (const part of [{ transparent: true }, { width: 101, height: 33 }, { from: 0, to: 90 }]) {
+      for (const part of [{ transparent: true }, { width: 101, height: 33, from: 0, to: 90 }]) {
         const asked = await api(server.url, 'POST', '/renders/estimate', { filmId: id, format, ...part });
         expect(asked.status, `${format} ${JSON.stringify(part)}`).toBe(200);
       }

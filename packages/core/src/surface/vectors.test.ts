@@ -160,14 +160,20 @@ describe('areas', () => {
 });
 
 /** Distance of a place from a piece of a line, and how far along it the nearest place lies. */
-function fromPiece(x: number, y: number, [x0, y0, x1, y1]: number[]) {
-  const [dx, dy] = [x1! - x0!, y1! - y0!];
-  const along = ((x - x0!) * dx + (y - y0!) * dy) / (dx * dx + dy * dy);
+function fromPiece(x: number, y: number, piece: number[]) {
+  const x0 = piece[0]!;
+  const y0 = piece[1]!;
+  const dx = piece[2]! - x0;
+  const dy = piece[3]! - y0;
+  const along = ((x - x0) * dx + (y - y0) * dy) / (dx * dx + dy * dy);
   const t = Math.min(1, Math.max(0, along));
+  // Math.hypot takes ten times as long, of which there are millions here.
   return {
-    round: Math.hypot(x - x0! - t * dx, y - y0! - t * dy),
+    round: Math.sqrt((x - x0 - t * dx) ** 2 + (y - y0 - t * dy) ** 2),
     flat:
-      along >= 0 && along <= 1 ? Math.abs((x - x0!) * dy - (y - y0!) * dx) / Math.hypot(dx, dy) : Infinity,
+      along >= 0 && along <= 1
+        ? Math.abs((x - x0) * dy - (y - y0) * dx) / Math.sqrt(dx * dx + dy * dy)
+        : Infinity,
   };
 }
 
