@@ -34,7 +34,10 @@ export default defineConfig({
       },
       // These put others in the place of modules, which must not have been loaded before.
       { extends: true, test: { name: 'mocked', include: ['packages/web/src/**/*.mocked.test.ts'] } },
-      { extends: true, test: { name: 'server', include: ['packages/server/{src,test}/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: { name: 'server', include: ['packages/server/{src,test}/**/*.test.ts'], isolate: false },
+      },
     ],
   },
 });

@@ -1,5 +1,5 @@
 import { readPixel, writePixel, writeWithin } from './passPixels';
-import { lightOf } from './points';
+import { lightOf } from './pointsLight';
 import { BrightTask, ImageTask, OutlineTask } from './passTasks';
 
 /** Passes that work with light in proportion to energy. */
