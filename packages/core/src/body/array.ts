@@ -7,6 +7,7 @@ import { outlinesOf } from '../path/outlines';
 import { boxOf } from '../picture/paint';
 import { usualTypeface } from '../typeface/typeface';
 import { bandFields, levelAt, levelsOf } from './bands';
+import { evenStops } from './bodyOffer';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
 import { areasOf, extrude } from './solid';
@@ -388,4 +389,13 @@ export const array = bodyKind({
     const faceted = body.form !== 'ball' && body.form !== 'rod';
     return [{ ...shape.build(), closed: body.form !== 'tile', faceted }];
   },
+  offers: [
+    {
+      name: 'Grid of bars',
+      about: 'Bars in rows and columns',
+      camera: { orbit: 35, tilt: 32 },
+      cameraHeights: { targetY: 0.06 },
+      material: { stops: evenStops('#3b2a6b', '#c2506e', '#ffc65c') },
+    },
+  ],
 });

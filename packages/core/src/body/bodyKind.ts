@@ -2,6 +2,7 @@ import { mat4 } from 'gl-matrix';
 import type { Film } from '../film/film';
 import { cos, sin } from '../math/math';
 import type { Moment } from '../picture/moment';
+import type { BodyOffer } from './bodyOffer';
 import type { FieldGroup, Size } from '../property/field';
 import {
   defaultsOf,
@@ -83,12 +84,15 @@ export interface BodyLiteral<Kind extends string, Groups extends readonly FieldG
   shapes(body: ValueOfGroups<NoInfer<Groups>>, context: BodyContext): BodyShape[];
   /** Seconds before the moment that it looks back into the sound; 0 when left out. */
   lookBack?(body: ValueOfGroups<NoInfer<Groups>>): number;
+  /** What of it the gallery shows, each on a stage of its own; none of what needs a file. A stage's menu has all kinds. */
+  offers: readonly BodyOffer<ValueOfGroups<NoInfer<Groups>>>[];
 }
 
 export interface BodyKind<Kind extends string, Groups extends readonly FieldGroup[]> extends Pick<
   BodyLiteral<Kind, Groups>,
   'kind' | 'label' | 'about'
 > {
+  offers: readonly BodyOffer<object>[];
   record: RecordType<readonly [...CommonGroups, ...Groups]>;
   /** A body that suits a picture of this size. */
   defaults(size: Size): ValueOf<RecordType<readonly [...CommonGroups, ...Groups]>> & { kind: Kind };
@@ -105,6 +109,7 @@ export function bodyKind<const Kind extends string, const Groups extends readonl
   material = {},
   shapes,
   lookBack = () => 0,
+  offers,
 }: BodyLiteral<Kind, Groups>): BodyKind<Kind, Groups> {
   const type = record(`body.${kind}`, [
     { heading: 'Body', fields: commonFields },
@@ -126,6 +131,7 @@ export function bodyKind<const Kind extends string, const Groups extends readonl
     },
     shapes,
     lookBack,
+    offers,
   };
 }
 

@@ -41,4 +41,5 @@ export const card = bodyKind({
       },
     ];
   },
+  offers: [],
 });

@@ -6,6 +6,7 @@ import { fieldGroups, record, type ValueOf } from '../property/record';
 import type { Vector } from '../scene/camera';
 import type { BodyShape } from '../scene/dress';
 import { bandFields, levelAt, levelsOf } from './bands';
+import { evenStops } from './bodyOffer';
 import { bodyKind } from './bodyKind';
 import { fibonacciPoints } from './fibonacci';
 import { icosphere } from './icosphere';
@@ -322,4 +323,20 @@ export const globe = bodyKind({
       marks,
     ];
   },
+  offers: [
+    {
+      name: 'Globe of spikes',
+      about: 'Spikes all over a sphere',
+      camera: { tilt: 12 },
+      material: { by: 'height', stops: evenStops('#6a3b22', '#ff9d47', '#fff0c9') },
+    },
+    {
+      name: 'Torus of rods',
+      about: 'Rods that stand on a ring',
+      body: { base: 'torus', form: 'rod', count: 700 },
+      heights: { radius: 0.26 },
+      camera: { tilt: 38 },
+      material: { by: 'band', metal: 0.5, stops: evenStops('#2f8f86', '#f2c14e', '#e8633a') },
+    },
+  ],
 });

@@ -3,6 +3,7 @@ import { cos, sin } from '../math/math';
 import { noiseSpan, spaceLayers } from '../math/noise3';
 import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
+import { evenStops } from './bodyOffer';
 import { bodyKind } from './bodyKind';
 import { icosphere } from './icosphere';
 import { ShapeBuilder } from './shapes';
@@ -213,4 +214,13 @@ export const relief = bodyKind({
     }
     return [{ ...shape.build(), closed: false }];
   },
+  offers: [
+    {
+      name: 'Sea',
+      about: 'A surface that heaves: drive its height by the bass',
+      heights: { height: 0.15 },
+      material: { roughness: 0.2, metal: 0.35, stops: evenStops('#0f2f36', '#3f8d8a', '#e9dcb8') },
+      camera: { tilt: 14 },
+    },
+  ],
 });

@@ -6,6 +6,7 @@ import { fieldGroups } from '../property/record';
 import type { BodyShape } from '../scene/dress';
 import { usualTypeface } from '../typeface/typeface';
 import { bandFields, levelAt, levelsOf } from './bands';
+import { evenStops } from './bodyOffer';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { ShapeBuilder } from './shapes';
 import { textAreas } from './textAreas';
@@ -271,4 +272,12 @@ export const solid = bodyKind({
     });
     return [{ ...shape.build(), closed: true, faceted: true, even: true }];
   },
+  offers: [
+    {
+      name: 'Solid letters',
+      about: 'A word with depth, each letter following a band',
+      camera: { orbit: -18, tilt: 12 },
+      material: { metal: 0.7, roughness: 0.25, stops: evenStops('#e0a458') },
+    },
+  ],
 });

@@ -5,6 +5,7 @@ import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
 import type { BodyShape } from '../scene/dress';
 import { bandFields, levelsWithin } from './bands';
+import { evenStops } from './bodyOffer';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
 
@@ -368,4 +369,29 @@ export const terrain = bodyKind({
       },
     ];
   },
+  offers: [
+    {
+      name: 'Terrain',
+      about: 'The spectrum of each moment as a row of a landscape',
+      light: { fade: 1, fadeFrom: 0.7, fadeTo: 1.7 },
+      camera: { tilt: 16 },
+      cameraHeights: { targetY: 0.05 },
+    },
+    {
+      name: 'Ridge lines',
+      about: 'Rows of lines that hide each other',
+      body: { form: 'ridges', rows: 34, interval: 0.09, smoothRows: 0, curve: 1.8 },
+      material: { drawn: 'hidden', by: 'one', stops: evenStops('#f2e6cf'), lineWidth: 2 },
+      camera: { tilt: 28 },
+      cameraHeights: { targetY: 0.03 },
+    },
+    {
+      name: 'Rings',
+      about: 'Rows that run outwards in rings',
+      body: { layout: 'outward', order: 'mirrored', rows: 48 },
+      heights: { radius: 0.05, spacing: 0.012 },
+      material: { stops: evenStops('#16343a', '#59b7b0', '#f6e3b0') },
+      camera: { tilt: 48 },
+    },
+  ],
 });

@@ -1,3 +1,5 @@
+import { bandColors } from './ink';
+import { coolColors, floorLine } from './figureOffer';
 import type { FillOp, Operation } from '../picture/displayList';
 import { fieldGroups, type ValueOfGroups } from '../property/record';
 import { between, cellOperations } from './curves';
@@ -95,6 +97,22 @@ export const area = figureKind({
     { heading: 'Size', fields: [reachField(0.16), restField(0), softField] },
   ],
   marks: areaMarks,
+  offers: [
+    {
+      name: 'Hills',
+      path: 'line',
+      figure: { order: 'middle' },
+      heights: { reach: 0.42 },
+      along: floorLine,
+      color: { ...bandColors('#14484c', '#8fe0c8'), by: 'across' },
+    },
+    {
+      name: 'Bloom',
+      path: 'circle',
+      heights: { reach: 0.26 },
+      color: { ...bandColors('#5a1f4d', '#ffb36b'), by: 'across' },
+    },
+  ],
 });
 
 export const ribbon = figureKind({
@@ -103,4 +121,13 @@ export const ribbon = figureKind({
   about: 'A band around the path, as wide as the levels',
   fields: ribbonGroups,
   marks: ribbonMarks,
+  offers: [
+    {
+      name: 'Ribbon',
+      path: 'wave',
+      figure: { order: 'middle' },
+      heights: { reach: 0.34 },
+      color: { ...coolColors, by: 'along' },
+    },
+  ],
 });

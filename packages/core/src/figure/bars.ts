@@ -1,3 +1,6 @@
+import { symmetryStandard } from './symmetry';
+import { bandColors } from './ink';
+import { floorLine, warmColors } from './figureOffer';
 import type { Operation } from '../picture/displayList';
 import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups, type ValueOfGroups } from '../property/record';
@@ -197,4 +200,38 @@ export const bars = figureKind({
   fields: groups,
   marks: barMarks,
   needs: ({ caps }) => ({ peaks: caps }),
+  offers: [
+    { name: 'Ring of bars', path: 'circle' },
+    {
+      name: 'Bars on a floor',
+      path: 'line',
+      figure: { order: 'up', form: 'square', width: 0.7 },
+      heights: { reach: 0.6 },
+      along: floorLine,
+    },
+    {
+      name: 'Level meters',
+      path: 'line',
+      figure: { order: 'up', form: 'segmented', bandTo: 32, width: 0.8 },
+      heights: { reach: 0.6, rest: 0.01 },
+      along: floorLine,
+      color: { ...bandColors('#3fae7a', '#e8433a'), by: 'across' },
+    },
+    {
+      name: 'Crown of rays',
+      path: 'arc',
+      figure: { form: 'tapered', taper: 0.1 },
+      heights: { reach: 0.34 },
+      color: warmColors,
+    },
+    { name: 'Drawn line', path: 'drawn', figure: { order: 'up' }, heights: { reach: 0.24 } },
+    {
+      name: 'Kaleidoscope',
+      path: 'spiral',
+      figure: { order: 'up', side: 'both' },
+      heights: { reach: 0.16 },
+      color: warmColors,
+      symmetry: { ...symmetryStandard, kind: 'kaleidoscope', count: 4 },
+    },
+  ],
 });

@@ -1,3 +1,4 @@
+import { floorLine } from './figureOffer';
 import type { Operation } from '../picture/displayList';
 import { fieldGroups, type ValueOfGroups } from '../property/record';
 import { Batches } from './batches';
@@ -73,4 +74,13 @@ export const caps = figureKind({
   fields: groups,
   marks: capMarks,
   needs: () => ({ peaks: true }),
+  offers: [
+    {
+      name: 'Caps',
+      path: 'line',
+      figure: { order: 'up' },
+      heights: { reach: 0.6 },
+      along: floorLine,
+    },
+  ],
 });

@@ -1,3 +1,4 @@
+import { coolColors } from './figureOffer';
 import type { DotsOp } from '../picture/displayList';
 import { ofHeight } from '../property/field';
 import { fieldGroups, fields, type ValueOfGroups } from '../property/record';
@@ -57,4 +58,18 @@ export const dots = figureKind({
   about: 'Dots that move off the path, grow, or both',
   fields: groups,
   marks: dotMarks,
+  offers: [
+    {
+      name: 'Sparks',
+      path: 'circle',
+      heights: { reach: 0.2, soft: 0.004 },
+    },
+    {
+      name: 'Pearls',
+      path: 'wave',
+      figure: { reach: 0, order: 'up' },
+      heights: { sizeReach: 0.05, sizeRest: 0.006 },
+      color: coolColors,
+    },
+  ],
 });

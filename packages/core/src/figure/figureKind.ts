@@ -1,6 +1,7 @@
 import type { Operation } from '../picture/displayList';
 import type { FieldGroup, Size } from '../property/field';
 import { defaultsOf, record, type RecordType, type ValueOfGroups } from '../property/record';
+import type { FigureOffer } from './figureOffer';
 import type { MarkScene } from './scene';
 
 /** What every figure has: how far its marks reach, and in which direction. */
@@ -31,6 +32,11 @@ export interface FigureLiteral<Kind extends string, Groups extends readonly Fiel
   label: string;
   /** What it looks like, in one line. */
   about: string;
+  /** What of it the gallery shows, at least one. */
+  offers: readonly [
+    FigureOffer<ValueOfGroups<NoInfer<Groups>>>,
+    ...FigureOffer<ValueOfGroups<NoInfer<Groups>>>[],
+  ];
   fields: Groups;
   /** The marks it makes of levels along a path. */
   marks(figure: ValueOfGroups<NoInfer<Groups>>, scene: MarkScene): Operation[];
@@ -42,6 +48,7 @@ export interface FigureKind<Kind extends string, Groups extends readonly FieldGr
   kind: Kind;
   label: string;
   about: string;
+  offers: readonly FigureOffer<object>[];
   record: RecordType<Groups>;
   /** A figure that suits a picture of this size. */
   defaults(size: Size): ValueOfGroups<Groups> & { kind: Kind };
@@ -53,15 +60,13 @@ export interface FigureKind<Kind extends string, Groups extends readonly FieldGr
 export function figureKind<const Kind extends string, const Groups extends readonly FieldGroup[]>(
   literal: FigureLiteral<Kind, Groups> & MakesFigureBase<Groups>,
 ): FigureKind<Kind, Groups> {
-  const { kind, label, about, fields, marks, needs = () => ({}) } = literal as FigureLiteral<Kind, Groups>;
+  const { fields, needs = () => ({}), ...rest } = literal as FigureLiteral<Kind, Groups>;
+  const { kind } = rest;
   const type = record(`figure.${kind}`, fields) as RecordType<Groups>;
   return {
-    kind,
-    label,
-    about,
+    ...rest,
     record: type,
     defaults: (size) => ({ kind, ...(defaultsOf(type, size) as ValueOfGroups<Groups>) }),
-    marks,
     needs,
   };
 }

@@ -1,3 +1,4 @@
+import { coolColors } from './figureOffer';
 import * as exact from '../math/math';
 import type { LastUsed } from '../cache/lastUsed';
 import { parsePathData } from '../path/svgData';
@@ -178,4 +179,13 @@ export const images = figureKind({
   about: 'A shape or an image for each band',
   fields: groups,
   marks: imageMarks,
+  offers: [
+    {
+      name: 'Boats',
+      path: 'wave',
+      figure: { order: 'up', bandTo: 24, upright: true },
+      heights: { reach: 0.12, sizeReach: 0.06 },
+      color: coolColors,
+    },
+  ],
 });

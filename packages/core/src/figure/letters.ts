@@ -1,3 +1,4 @@
+import { middleLine, warmColors } from './figureOffer';
 import * as exact from '../math/math';
 import type { Operation } from '../picture/displayList';
 import { outlinesOf } from '../lettering/layout';
@@ -139,4 +140,13 @@ export const letters = figureKind({
   about: 'Letters that grow and rise, each with its band',
   fields: groups,
   marks: letterMarks,
+  offers: [
+    {
+      name: 'Rising letters',
+      path: 'line',
+      figure: { order: 'up' },
+      along: middleLine,
+      color: warmColors,
+    },
+  ],
 });

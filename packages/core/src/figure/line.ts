@@ -1,3 +1,4 @@
+import { copiesStandard } from './copies';
 import type { Operation } from '../picture/displayList';
 import { fieldGroups, fields, type ValueOfGroups } from '../property/record';
 import { curveOperations } from './curves';
@@ -72,4 +73,14 @@ export const line = figureKind({
   about: 'A line through the levels',
   fields: groups,
   marks: lineMarks,
+  offers: [
+    { name: 'Line', path: 'circle', heights: { reach: 0.2 } },
+    {
+      name: 'Echoes',
+      path: 'circle',
+      heights: { reach: 0.12 },
+      along: ({ height }) => ({ shape: { radius: Math.round(0.18 * height) } }),
+      copies: { ...copiesStandard, count: 6, scale: 1.16, opacity: 0.82, delay: 0.06, hue: 12 },
+    },
+  ],
 });

@@ -1,3 +1,4 @@
+import { warmColors } from './figureOffer';
 import type { Operation } from '../picture/displayList';
 import { ofHeight } from '../property/field';
 import { fieldGroups, type ValueOfGroups } from '../property/record';
@@ -104,4 +105,12 @@ export const needles = figureKind({
   about: 'Thin lines, as long as the levels say',
   fields: groups,
   marks: needleMarks,
+  offers: [
+    {
+      name: 'Needles',
+      path: 'circle',
+      heights: { reach: 0.24 },
+      color: { ...warmColors, fade: 0.6 },
+    },
+  ],
 });

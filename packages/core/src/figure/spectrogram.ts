@@ -1,3 +1,4 @@
+import { bandColors } from './ink';
 import type { FillOp, Operation } from '../picture/displayList';
 import { choicesOf } from '../property/field';
 import { fieldGroups, type ValueOfGroups } from '../property/record';
@@ -139,4 +140,19 @@ export const spectrogram = figureKind({
   fields: groups,
   marks: spectrogramMarks,
   needs: ({ span }) => ({ lookBack: span }),
+  offers: [
+    {
+      name: 'Spectrogram ring',
+      path: 'circle',
+      color: {
+        ...bandColors('#2a0f2a', '#ffe9bf'),
+        by: 'level',
+        stops: [
+          { id: 'low', at: 0, color: '#2a0f2a' },
+          { id: 'middle', at: 0.5, color: '#c8402a' },
+          { id: 'high', at: 1, color: '#ffe9bf' },
+        ],
+      },
+    },
+  ],
 });

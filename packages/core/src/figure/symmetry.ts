@@ -4,7 +4,7 @@ import type { Matrix, Operation } from '../picture/displayList';
 import { mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
 import { group, mergeOperations, transformOperation } from '../picture/operations';
 import { choicesOf } from '../property/field';
-import { record, type ValueOf } from '../property/record';
+import { defaultsOf, record, type ValueOf } from '../property/record';
 import type { Modifier } from './modifier';
 
 export const symmetryLabels = {
@@ -70,6 +70,7 @@ export const symmetryRecord = record('symmetry', [
 ]);
 
 export type Symmetry = ValueOf<typeof symmetryRecord>;
+export const symmetryStandard: Symmetry = defaultsOf(symmetryRecord, { width: 0, height: 0 });
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 

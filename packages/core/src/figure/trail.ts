@@ -1,3 +1,4 @@
+import { warmColors } from './figureOffer';
 import * as exact from '../math/math';
 import type { Operation } from '../picture/displayList';
 import { ofHeight } from '../property/field';
@@ -107,4 +108,5 @@ export const trail = figureKind({
   fields: groups,
   marks: trailMarks,
   needs: ({ moments, every }) => ({ lookBack: moments * every }),
+  offers: [{ name: 'Trail', path: 'circle', color: warmColors }],
 });

@@ -1,3 +1,4 @@
+import { middleLine } from './figureOffer';
 import * as exact from '../math/math';
 import type { Operation } from '../picture/displayList';
 import { partsOf } from '../path/path';
@@ -180,4 +181,8 @@ export const waveform = figureKind({
     lookBack: span + 2 * settle + 0.05,
     lookAhead: span + 0.05,
   }),
+  offers: [
+    { name: 'Waveform', path: 'line', along: middleLine },
+    { name: 'Waveform ring', path: 'circle', heights: { reach: 0.12 } },
+  ],
 });

@@ -1,10 +1,13 @@
+import { bodyOffers, type OfferingBody } from '../body/bodyOffer';
+import type { Size } from '../property/field';
+import { someOf, type Offer } from '../contract/offer';
 import { moveOnStage, stageMatrix, type BodyContext } from '../body/bodyKind';
 import { bodyKinds, bodyLookBack, shapesOf, type AnyBody } from '../body/registry';
 import { emptyBox, addPoint, type Box } from '../picture/box';
 import type { Moment } from '../picture/moment';
 import { valueHash } from '../picture/pictureHash';
 import type { SceneOp } from '../picture/operation/scene';
-import { fieldGroups, type ValueOf } from '../property/record';
+import { defaultsOf, fieldGroups, type ValueOf } from '../property/record';
 import { cameraRecord, viewOf, type View } from '../scene/camera';
 import { dress } from '../scene/dress';
 import { lightRecord, shadingOf } from '../scene/light';
@@ -132,6 +135,15 @@ const letterCount = ({ text = '' }: Texted): number => [...text.replace(/\s/g, '
 export const depthLayer: LayerKind<'depth', typeof depthLayerRecord> = {
   kind: 'depth',
   label: 'Depth',
+  icon: 'box',
+  get offers() {
+    const standards = {
+      camera: (size: Size) => defaultsOf(cameraRecord, size),
+      light: (size: Size) => defaultsOf(lightRecord, size),
+    };
+    const kinds: readonly OfferingBody[] = Object.values(bodyKinds);
+    return someOf(kinds.flatMap((kind) => bodyOffers(kind, standards)) as Offer<Partial<DepthLayer>>[]);
+  },
   record: depthLayerRecord,
   content(layer, moment) {
     const scene = sceneAt(layer as DepthLayer, moment);

@@ -1,3 +1,5 @@
+import { figureOffers } from '../figure/figureOffer';
+import { someOf, type Offer } from '../contract/offer';
 import { copiesModifier, copiesRecord } from '../figure/copies';
 import { falloffModifier, falloffRecord } from '../figure/falloff';
 import { withDirection } from '../figure/fixedDirection';
@@ -151,6 +153,9 @@ const manyLinesSteps = 10;
 export const figureLayer: LayerKind<'figure', typeof figureLayerRecord> = {
   kind: 'figure',
   label: 'Figure',
+  get offers() {
+    return someOf(Object.values(figureKinds).flatMap(figureOffers) as Offer<Partial<FigureLayer>>[]);
+  },
   record: figureLayerRecord,
   content: (layer, moment) => ({ operations: drawFigure(layer, moment) }),
   needs({ ear, figure, copies }) {

@@ -1,4 +1,4 @@
-import { fieldGroups, type ValueOf } from '../property/record';
+import { defaultsOf, fieldGroups, type ValueOf } from '../property/record';
 import { paintIn, paintRecord } from '../property/paintRecord';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
@@ -36,6 +36,22 @@ export const asFill = (layer: { kind: string } | undefined): FillLayer | undefin
 export const fillLayer: LayerKind<'fill', typeof fillLayerRecord> = {
   kind: 'fill',
   label: 'Fill',
+  icon: 'fill',
+  offers: [
+    {
+      heading: 'Layers',
+      name: 'Fill',
+      about: 'One colour or gradient over everything',
+      icon: 'fill',
+      part({ size }) {
+        const stops = [
+          { id: 'first', at: 0, color: '#2a3d4a' },
+          { id: 'last', at: 1, color: '#0c0a09' },
+        ];
+        return { paint: { ...defaultsOf(paintRecord, size), kind: 'radial', stops } };
+      },
+    },
+  ],
   record: fillLayerRecord,
   content({ paint, grain }, { film: { width, height }, cache }) {
     return {

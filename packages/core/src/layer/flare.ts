@@ -1,3 +1,4 @@
+import { someOf, type Offer } from '../contract/offer';
 import { flareDesigns, type FlareDesign } from '../flare/designs';
 import { seeded } from '../math/noise';
 import { percent } from '../pass/passFields';
@@ -83,6 +84,18 @@ export const asFlare = (layer: { kind: string } | undefined): FlareLayer | undef
 export const flareLayer: LayerKind<'flare', typeof flareLayerRecord> = {
   kind: 'flare',
   label: 'Flare',
+  icon: 'sun',
+  get offers() {
+    return someOf(
+      (Object.keys(flareDesigns) as FlareLayer['design'][]).map((design): Offer<Partial<FlareLayer>> => ({
+        heading: 'Particles and flares',
+        name: flareDesigns[design].label,
+        about: 'A flare',
+        bright: true,
+        part: () => ({ blend: 'add', design }),
+      })),
+    );
+  },
   record: flareLayerRecord,
   content(layer, { film }) {
     if (layer.brightness <= 0 || layer.size <= 0) return { operations: [] };

@@ -78,6 +78,17 @@ export const asFootage = (layer: { kind: string } | undefined): FootageLayer | u
 export const footageLayer: LayerKind<'footage', typeof footageLayerRecord> = {
   kind: 'footage',
   label: 'Footage',
+  icon: 'footage',
+  offers: [
+    {
+      heading: 'Layers',
+      name: 'Footage',
+      about: 'A video file in a box',
+      icon: 'footage',
+      behind: true,
+      part: ({ first }) => ({ backdrop: true, footage: first.footage }),
+    },
+  ],
   record: footageLayerRecord,
   content(layer, { assets, film, t }) {
     const info = layer.footage === null ? undefined : assets.footage.get(layer.footage);

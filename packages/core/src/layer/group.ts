@@ -34,6 +34,8 @@ export const asGroup = (layer: { kind: string } | undefined): GroupLayer | undef
 export const groupLayer: LayerKind<'group', typeof groupLayerRecord> = {
   kind: 'group',
   label: 'Group',
+  icon: 'group',
+  madeBy: 'grouping',
   record: groupLayerRecord,
   content({ id, clipPath }, moment) {
     const inside = moment.at(moment.t);

@@ -22,6 +22,16 @@ export type ImageLayer = { kind: 'image' } & ValueOf<typeof imageLayerRecord>;
 export const imageLayer: LayerKind<'image', typeof imageLayerRecord> = {
   kind: 'image',
   label: 'Image',
+  icon: 'image',
+  offers: [
+    {
+      heading: 'Layers',
+      name: 'Image',
+      about: 'A picture file in a box',
+      icon: 'image',
+      part: ({ first }) => ({ image: first.image }),
+    },
+  ],
   record: imageLayerRecord,
   content: (layer, { film }) =>
     layer.image === null ? { operations: [] } : imageInBox(layer.image, layer, film),

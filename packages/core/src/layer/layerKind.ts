@@ -1,3 +1,5 @@
+import type { IconName } from '../contract/icon';
+import type { Offered } from '../contract/offer';
 import type { Film } from '../film/film';
 import type { GroupOp } from '../picture/displayList';
 import type { Moment } from '../picture/moment';
@@ -20,9 +22,17 @@ export const noNeeds: LayerNeeds = { lookBack: 0, lookAhead: 0, waveforms: [] };
 /**
  * A kind of layer. What it refers to, the references of its record say; what it is made of, the record.
  */
-export interface LayerKind<Kind extends string = string, R extends AnyRecord = AnyRecord> {
+export type LayerKind<Kind extends string = string, R extends AnyRecord = AnyRecord> = LayerBehaviour<
+  Kind,
+  R
+> &
+  Offered<Partial<ValueOf<R>>>;
+
+interface LayerBehaviour<Kind extends string, R extends AnyRecord> {
   kind: Kind;
   label: string;
+  /** Its sign in the list of layers; none for the kind that most layers are of. */
+  icon?: IconName;
   record: R;
   content(layer: ValueOf<R> & { kind: Kind }, moment: Moment): LayerContent;
   /** What it needs by itself: that of the layers it shows is theirs. */

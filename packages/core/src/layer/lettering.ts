@@ -1,5 +1,5 @@
 import { outlinesOf, placeAlong, placeLines, type PlacedLetter } from '../lettering/layout';
-import { withReadouts } from '../lettering/readouts';
+import { readoutMark, withReadouts } from '../lettering/readouts';
 import type { Operation } from '../picture/displayList';
 import { filled } from '../picture/operation/shape';
 import { group } from '../picture/operations';
@@ -276,6 +276,37 @@ const softened = (softness: number): PassSettings => ({
 export const letteringLayer: LayerKind<'lettering', typeof letteringLayerRecord> = {
   kind: 'lettering',
   label: 'Lettering',
+  icon: 'text',
+  offers: [
+    {
+      heading: 'Layers',
+      name: 'Title',
+      about: 'Title and artist',
+      icon: 'text',
+      part: ({ size: { height } }) => ({
+        text: `${readoutMark('title', '')}\n${readoutMark('artist', '')}`,
+        size: Math.round(height * 0.07),
+      }),
+    },
+    {
+      heading: 'Layers',
+      name: 'Lettering',
+      about: 'A word, each letter of it on its own',
+      icon: 'text',
+      part: () => ({ text: 'HARBOUR' }),
+    },
+    {
+      heading: 'Layers',
+      name: 'Elapsed time',
+      about: 'The time that has gone',
+      icon: 'timer',
+      part: ({ size: { width, height } }) => ({
+        text: readoutMark('elapsed', ''),
+        size: Math.round(height * 0.035),
+        at: { x: Math.round(width * 0.92), y: Math.round(height * 0.93) },
+      }),
+    },
+  ],
   record: letteringLayerRecord,
   content(layer, moment) {
     const { placed, size } = placedLetters(layer, moment);

@@ -45,6 +45,8 @@ export const asLinked = (layer: { kind: string } | undefined): LinkedLayer | und
 export const linkedLayer: LayerKind<'linked', typeof linkedLayerRecord> = {
   kind: 'linked',
   label: 'Linked copy',
+  icon: 'link',
+  madeBy: 'linking',
   record: linkedLayerRecord,
   /** Shows what its source draws, whether and however that is shown itself, as it will be `delay` later. */
   content({ source, delay }, moment) {

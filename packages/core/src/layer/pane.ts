@@ -13,6 +13,16 @@ export type PaneLayer = { kind: 'pane' } & ValueOf<typeof paneLayerRecord>;
 export const paneLayer: LayerKind<'pane', typeof paneLayerRecord> = {
   kind: 'pane',
   label: 'Pane',
+  icon: 'pane',
+  offers: [
+    {
+      heading: 'Layers',
+      name: 'Pane',
+      about: 'What lies below is seen through its passes',
+      icon: 'pane',
+      part: () => ({}),
+    },
+  ],
   record: paneLayerRecord,
   showsBelow: true,
   content(layer, moment) {

@@ -1,3 +1,4 @@
+import { particleOffers } from './particleOffers';
 import { chance, particlesAt, type Particle } from '../particle/alive';
 import { particlesLayerRecord, type ParticlesLayer } from './particlesRecord';
 import { channelsOf } from '../pass/passKind';
@@ -14,6 +15,8 @@ const rampSteps = 64;
 export const particlesLayer: LayerKind<'particles', typeof particlesLayerRecord> = {
   kind: 'particles',
   label: 'Particles',
+  icon: 'sparkles',
+  offers: particleOffers,
   record: particlesLayerRecord,
   content(layer, moment) {
     const alive = particlesAt(layer, moment);

@@ -117,6 +117,24 @@ const alpha = (opacity: number) =>
 export const progressLayer: LayerKind<'progress', typeof progressLayerRecord> = {
   kind: 'progress',
   label: 'Progress',
+  icon: 'timer',
+  offers: [
+    {
+      heading: 'Layers',
+      name: 'Progress line',
+      about: 'A path that fills with time',
+      icon: 'timer',
+      path({ width, height }) {
+        const half = Math.round(width * 0.42);
+        return {
+          kind: 'line',
+          shape: { start: { x: -half, y: 0 }, end: { x: half, y: 0 } },
+          place: { position: { x: width / 2, y: Math.round(height * 0.95) } },
+        };
+      },
+      part: () => ({}),
+    },
+  ],
   record: progressLayerRecord,
   content(layer, { film, cache, t, hearing }) {
     const found = film.paths.find(({ id }) => id === layer.path);

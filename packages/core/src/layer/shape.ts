@@ -1,3 +1,4 @@
+import { playerSigns } from './playerSigns';
 import { boxOf } from '../picture/paint';
 import { choicesOf, ofHeight } from '../property/field';
 import { paintIn, paintRecord, plainPaint } from '../property/paintRecord';
@@ -89,6 +90,18 @@ export type FilledOutline = { kind: 'shape' } & ValueOf<typeof filledOutlineReco
 export const filledOutline: LayerKind<'shape', typeof filledOutlineRecord> = {
   kind: 'shape',
   label: 'Shape',
+  icon: 'shapes',
+  offers: [
+    {
+      heading: 'Layers',
+      name: 'Shape',
+      about: 'A path, filled and outlined',
+      icon: 'shapes',
+      path: ({ height }) => ({ kind: 'circle', shape: { radius: Math.round(height * 0.2) } }),
+      part: () => ({}),
+    },
+    ...playerSigns,
+  ],
   record: filledOutlineRecord,
   content(layer, { film, cache }) {
     const found = film.paths.find(({ id }) => id === layer.path);

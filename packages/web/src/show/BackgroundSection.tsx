@@ -1,11 +1,10 @@
-import { backgroundFill, newLayer, type Film, type Layer } from '@cyclogram/core';
+import { backgroundFill, newLayer, placeBehind, type Film, type Layer } from '@cyclogram/core';
 import { Film as FilmIcon, ImageIcon, PaintBucket, Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { CardSection } from '../controls/CardSection';
 import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
-import { placeBehind } from './layerOffers';
 import { withOwnDefaults } from '../recipes/ownDefaults';
 import { LayerThumbnail } from './LayerThumbnail';
 

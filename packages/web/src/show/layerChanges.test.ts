@@ -9,7 +9,6 @@ import {
   type LinkedLayer,
 } from '@cyclogram/core';
 import { describe, expect, it, vi } from 'vitest';
-import { offers } from './offers';
 import {
   addFigure,
   deleteLayers,
@@ -40,16 +39,6 @@ const find = <T>(film: Film, id: string) => film.layers.find((layer) => layer.id
 const readable = (film: Film) => expect(() => parseFilm(plain(film))).not.toThrow();
 
 describe('adding and deleting layers', () => {
-  it('every offer of the gallery makes a figure that the format takes', () => {
-    const film = plain(defaultFilm('x'));
-    for (const { make } of offers) {
-      const { part, path } = make(film);
-      addFigure(film, part, path);
-    }
-    expect(film.layers).toHaveLength(offers.length + 1);
-    readable(film);
-  });
-
   it('a deleted layer takes its path with it, but not one that others use', () => {
     const film = threeRings();
     find<FigureLayer>(film, 'layer-3').path = 'path-2';

@@ -1,39 +1,10 @@
-import {
-  asDepth,
-  bodyKinds,
-  defaultFilm,
-  newLayer,
-  parseFilm,
-  type BodyKindName,
-  type Film,
-} from '@cyclogram/core';
+import { asDepth, bodyKinds, defaultFilm, newLayer, parseFilm, type BodyKindName } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { layerEdits } from './useLayerEdits';
 import { addBody, eachStage, mostBodies, removeBody } from './stageChanges';
-import { stageOffers } from './stageOffers';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 const size = { width: 1920, height: 1080 };
-
-describe('offers of stages', () => {
-  it.each(stageOffers.map((offer) => [offer.name, offer] as const))(
-    '%s is one that the format takes',
-    (_name, { make }) => {
-      const film = plain(defaultFilm('x'));
-      film.layers = [make(film) as Film['layers'][0]];
-      const read = parseFilm(plain(film));
-      expect(read.layers).toEqual(plain(film.layers));
-      const [body] = asDepth(read.layers[0])!.bodies;
-      if (body && 'ear' in body) expect(body.ear).toBe(film.ears[0]!.id);
-    },
-  );
-  it('have ids of their own each time', () => {
-    const film = defaultFilm('x');
-    const [first, second] = [stageOffers[0]!.make(film), stageOffers[0]!.make(film)];
-    expect(first.id).not.toBe(second.id);
-    expect(first.bodies[0]!.id).not.toBe(second.bodies[0]!.id);
-  });
-});
 
 describe('changes of stages', () => {
   it('add and remove bodies of every kind, up to so many', () => {

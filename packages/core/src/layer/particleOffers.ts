@@ -1,30 +1,15 @@
-import {
-  flareDesigns,
-  newLayer,
-  type Film,
-  type FlareLayer,
-  type Layer,
-  type ParticlesLayer,
-} from '@cyclogram/core';
-import { newId } from '../editor/newId';
+import type { Offer, OfferContext } from '../contract/offer';
+import type { ParticlesLayer } from './particlesRecord';
 
-/** A layer to begin with. */
-export interface MadeOffer {
-  name: string;
-  about: string;
-  make(film: Film): Layer;
-}
+type Part = Partial<Omit<ParticlesLayer, 'kind'>>;
+type ParticleOffer = Offer<Part>;
 
-/** Particles and flares to begin with. */
-
-const particles = (
-  name: string,
-  about: string,
-  part: (film: Film) => Partial<Omit<ParticlesLayer, 'kind'>>,
-): MadeOffer => ({
+const particles = (name: string, about: string, part: (context: OfferContext) => Part): ParticleOffer => ({
+  heading: 'Particles and flares',
   name,
   about,
-  make: (film) => newLayer('particles', film, { id: newId('layer'), name, blend: 'screen', ...part(film) }),
+  bright: true,
+  part: (context) => ({ blend: 'screen', ...part(context) }),
 });
 
 const colors = (kind: ParticlesLayer['color']['kind'], ...stops: string[]): ParticlesLayer['color'] => ({
@@ -33,11 +18,9 @@ const colors = (kind: ParticlesLayer['color']['kind'], ...stops: string[]): Part
   stops: stops.map((color, i) => ({ id: `stop-${i + 1}`, at: i / Math.max(1, stops.length - 1), color })),
 });
 
-/** The follower that bursts go by: the first there is. */
-const firstFollower = ({ followers }: Film) => followers[0]?.id ?? null;
-
-const particleOffers: readonly MadeOffer[] = [
-  particles('Dust', 'Pale specks that drift over the picture', ({ width, height }) => ({
+/** Particles to begin with. */
+export const particleOffers: readonly [ParticleOffer, ...ParticleOffer[]] = [
+  particles('Dust', 'Pale specks that drift over the picture', ({ size: { width, height } }) => ({
     rate: 26,
     life: 7,
     size: height * 0.007,
@@ -48,24 +31,24 @@ const particleOffers: readonly MadeOffer[] = [
     twinkle: 0.4,
     color: colors('random', '#fff3dc', '#e8c9a0'),
   })),
-  particles('Sparks', 'A burst at every hit of the first follower', (film) => ({
+  particles('Sparks', 'A burst at every hit of the first follower', ({ size: { height }, first }) => ({
     source: 'point',
     rate: 0,
     bursts: 'hit',
-    follower: firstFollower(film),
+    follower: first.follower,
     burst: 90,
     life: 1.1,
-    speed: film.height * 0.9,
+    speed: height * 0.9,
     speedVariation: 0.8,
     drag: 2.2,
-    gravity: { x: 0, y: film.height * 0.5 },
+    gravity: { x: 0, y: height * 0.5 },
     look: 'streak',
-    size: film.height * 0.006,
+    size: height * 0.006,
     stretch: 5,
     turbulence: 0,
     color: colors('life', '#fff6e0', '#ffb24f', '#c83c22'),
   })),
-  particles('Snow', 'Flakes that sink through the picture', ({ width, height }) => ({
+  particles('Snow', 'Flakes that sink through the picture', ({ size: { width, height } }) => ({
     source: 'line',
     position: { x: -width * 0.1, y: -height * 0.04 },
     end: { x: width * 1.1, y: -height * 0.04 },
@@ -81,7 +64,7 @@ const particleOffers: readonly MadeOffer[] = [
     vanish: 0.1,
     color: colors('color', '#eaf2f4'),
   })),
-  particles('Embers', 'Glowing ash that rises', ({ width, height }) => ({
+  particles('Embers', 'Glowing ash that rises', ({ size: { width, height } }) => ({
     source: 'line',
     position: { x: 0, y: height * 1.02 },
     end: { x: width, y: height * 1.02 },
@@ -97,7 +80,7 @@ const particleOffers: readonly MadeOffer[] = [
     growth: 0.3,
     color: colors('life', '#fff0c0', '#ff9a3d', '#a82b16'),
   })),
-  particles('Stars', 'Points of light that come closer', ({ width, height }) => ({
+  particles('Stars', 'Points of light that come closer', ({ size: { width, height } }) => ({
     rate: 70,
     life: 6,
     speed: 0,
@@ -112,7 +95,7 @@ const particleOffers: readonly MadeOffer[] = [
     vanish: 0.15,
     color: colors('random', '#ffffff', '#ffe2b8', '#bcd8ff'),
   })),
-  particles('Confetti', 'Paper in all colours', ({ width, height }) => ({
+  particles('Confetti', 'Paper in all colours', ({ size: { width, height } }) => ({
     source: 'line',
     position: { x: 0, y: -height * 0.03 },
     end: { x: width, y: -height * 0.03 },
@@ -135,21 +118,4 @@ const particleOffers: readonly MadeOffer[] = [
     opacity: 1,
     color: colors('random', '#e8633a', '#f2c14e', '#4fb39a', '#e9e2d0', '#7a6bb0'),
   })),
-];
-
-const flare = (design: FlareLayer['design']): MadeOffer => ({
-  name: flareDesigns[design].label,
-  about: 'A flare',
-  make: (film) =>
-    newLayer('flare', film, {
-      id: newId('layer'),
-      name: flareDesigns[design].label,
-      blend: 'add',
-      design,
-    }),
-});
-
-export const lightOffers: readonly MadeOffer[] = [
-  ...particleOffers,
-  ...(Object.keys(flareDesigns) as FlareLayer['design'][]).map(flare),
 ];

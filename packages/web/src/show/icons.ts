@@ -1,0 +1,42 @@
+import type { IconName } from '@cyclogram/core';
+import {
+  AppWindow,
+  Box,
+  Film,
+  Folder,
+  ImageIcon,
+  Link2,
+  PaintBucket,
+  Pause,
+  Play,
+  Shapes,
+  SkipBack,
+  SkipForward,
+  Sparkles,
+  Square,
+  Sun,
+  Timer,
+  Type,
+  type LucideIcon,
+} from 'lucide-react';
+
+/** What the signs of kinds look like. */
+export const icons: Record<IconName, LucideIcon> = {
+  box: Box,
+  fill: PaintBucket,
+  footage: Film,
+  group: Folder,
+  image: ImageIcon,
+  link: Link2,
+  pane: AppWindow,
+  pause: Pause,
+  play: Play,
+  shapes: Shapes,
+  skipBack: SkipBack,
+  skipForward: SkipForward,
+  sparkles: Sparkles,
+  stop: Square,
+  sun: Sun,
+  text: Type,
+  timer: Timer,
+};
