@@ -8,6 +8,7 @@ export * from './cache/drawCache';
 export * from './cache/lastUsed';
 export * from './contract/icon';
 export * from './contract/offer';
+export * from './contract/slot';
 export * from './drive/cord';
 export * from './drive/easing';
 export * from './drive/needs';

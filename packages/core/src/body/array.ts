@@ -27,6 +27,7 @@ export const mostMarks = 20_000;
 const groups = fieldGroups([
   {
     heading: 'Array',
+    slot: 'markLimit',
     fields: [
       ...bandFields,
       {

@@ -12,6 +12,7 @@ import {
   type ValueOf,
   type ValueOfGroups,
 } from '../property/record';
+import type { Vector } from '../scene/camera';
 import type { BodyShape } from '../scene/dress';
 import { materialRecord, type Material } from '../scene/material';
 
@@ -72,6 +73,17 @@ export interface BodyContext {
   moves(key: string): boolean;
 }
 
+/** Something of a body that is dragged on the Screen. */
+export interface BodyHandle {
+  id: string;
+  label: string;
+  color?: string;
+  /** Where it stands, around the body's own origin. */
+  at: Vector;
+  /** What of the body changes when it is dragged: to the right and upwards, in the body's own units. */
+  drag(right: number, up: number): Record<string, unknown>;
+}
+
 /** What a kind of body is made of. */
 export interface BodyLiteral<Kind extends string, Groups extends readonly FieldGroup[]> {
   kind: Kind;
@@ -84,6 +96,8 @@ export interface BodyLiteral<Kind extends string, Groups extends readonly FieldG
   shapes(body: ValueOfGroups<NoInfer<Groups>>, context: BodyContext): BodyShape[];
   /** Seconds before the moment that it looks back into the sound; 0 when left out. */
   lookBack?(body: ValueOfGroups<NoInfer<Groups>>): number;
+  /** What of it can be dragged, beside the whole of it; nothing when left out. */
+  handles?(body: ValueOfGroups<NoInfer<Groups>>): BodyHandle[];
   /** What of it the gallery shows, each on a stage of its own; none of what needs a file. A stage's menu has all kinds. */
   offers: readonly BodyOffer<ValueOfGroups<NoInfer<Groups>>>[];
 }
@@ -98,6 +112,7 @@ export interface BodyKind<Kind extends string, Groups extends readonly FieldGrou
   defaults(size: Size): ValueOf<RecordType<readonly [...CommonGroups, ...Groups]>> & { kind: Kind };
   shapes(body: ValueOfGroups<Groups>, context: BodyContext): BodyShape[];
   lookBack(body: ValueOfGroups<Groups>): number;
+  handles(body: ValueOfGroups<Groups>): BodyHandle[];
 }
 
 /** Makes a kind of body. */
@@ -109,6 +124,7 @@ export function bodyKind<const Kind extends string, const Groups extends readonl
   material = {},
   shapes,
   lookBack = () => 0,
+  handles = () => [],
   offers,
 }: BodyLiteral<Kind, Groups>): BodyKind<Kind, Groups> {
   const type = record(`body.${kind}`, [
@@ -117,6 +133,7 @@ export function bodyKind<const Kind extends string, const Groups extends readonl
     { heading: 'Place', fields: stageFields },
     {
       heading: 'Material',
+      slot: 'materialColors',
       fields: [{ kind: 'record', key: 'material', label: 'Material', of: materialRecord }],
     },
   ]) as unknown as RecordType<readonly [...CommonGroups, ...Groups]>;
@@ -131,6 +148,7 @@ export function bodyKind<const Kind extends string, const Groups extends readonl
     },
     shapes,
     lookBack,
+    handles,
     offers,
   };
 }

@@ -153,6 +153,7 @@ const groups = fieldGroups([
   },
   {
     heading: 'Regions',
+    slot: 'regions',
     fields: [
       {
         kind: 'list',
@@ -273,6 +274,20 @@ export const globe = bodyKind({
   about: 'Spikes, rods, dots or tiles on a sphere, a ring or a torus.',
   groups,
   material: { by: 'level', roughness: 0.25, metal: 0.6, smooth: false },
+  handles({ regions, radius }) {
+    const degrees = 180 / Math.PI / Math.max(radius, 1);
+    return regions.map((region, index) => ({
+      id: region.id,
+      label: `Region ${index + 1}`,
+      color: region.color,
+      at: directionOf(region.longitude, region.latitude).map((value) => value * radius) as unknown as Vector,
+      drag(right, up) {
+        const longitude = Math.round(region.longitude + right * degrees);
+        const latitude = Math.round(Math.min(Math.max(region.latitude + up * degrees, -90), 90));
+        return { regions: regions.map((one) => (one === region ? { ...one, longitude, latitude } : one)) };
+      },
+    }));
+  },
   shapes(body, context): BodyShape[] {
     const levels = levelsOf(body, context, context.moment.t);
     const shape = new ShapeBuilder();

@@ -3,7 +3,7 @@ import { kindOf, type ValueOfKinds } from '../property/record';
 import type { BodyShape } from '../scene/dress';
 import type { Material } from '../scene/material';
 import { array } from './array';
-import type { BodyContext, StagePlace } from './bodyKind';
+import type { BodyContext, BodyHandle, StagePlace } from './bodyKind';
 import { card } from './card';
 import { globe } from './globe';
 import { relief } from './relief';
@@ -25,6 +25,7 @@ interface AnyBodyKind {
   defaults(size: Size): BodySettings;
   shapes(body: AnyBody, context: BodyContext): BodyShape[];
   lookBack(body: AnyBody): number;
+  handles(body: AnyBody): BodyHandle[];
 }
 const kindOfBody = (body: AnyBody) => kindOf(bodyKinds, body) as unknown as AnyBodyKind | undefined;
 
@@ -34,3 +35,6 @@ export const shapesOf = (body: AnyBody, context: BodyContext): BodyShape[] =>
 
 export const bodyLookBack = (body: AnyBody): number => kindOfBody(body)?.lookBack(body) ?? 0;
 export const bodyLabel = (body: { kind: string }): string => kindOfBody(body as AnyBody)?.label ?? body.kind;
+
+/** What of a body can be dragged, beside the whole of it. */
+export const bodyHandles = (body: AnyBody): BodyHandle[] => kindOfBody(body)?.handles(body) ?? [];

@@ -38,6 +38,10 @@ export interface FigureLiteral<Kind extends string, Groups extends readonly Fiel
     ...FigureOffer<ValueOfGroups<NoInfer<Groups>>>[],
   ];
   fields: Groups;
+  /** Whether it shows bands of its ear, which then are from `bandFrom` to `bandTo`; false for one that shows the sound itself. */
+  bands?: false;
+  /** Whether it draws many lines in each colour, and so is given fewer colours. */
+  manyLines?: true;
   /** The marks it makes of levels along a path. */
   marks(figure: ValueOfGroups<NoInfer<Groups>>, scene: MarkScene): Operation[];
   /** What it needs beside the levels of the moment; nothing when left out. */
@@ -49,6 +53,8 @@ export interface FigureKind<Kind extends string, Groups extends readonly FieldGr
   label: string;
   about: string;
   offers: readonly FigureOffer<object>[];
+  bands?: false;
+  manyLines?: true;
   record: RecordType<Groups>;
   /** A figure that suits a picture of this size. */
   defaults(size: Size): ValueOfGroups<Groups> & { kind: Kind };

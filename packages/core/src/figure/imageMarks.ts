@@ -32,6 +32,7 @@ const ofShape = { key: 'source', is: ['shape'] } as const;
 const groups = fieldGroups([
   {
     heading: 'Marks',
+    slot: 'markShape',
     fields: [
       ...standFields,
       leastField,

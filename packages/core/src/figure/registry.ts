@@ -41,6 +41,8 @@ export type FigureOf<Kind extends FigureKindName> = Extract<FigureSettings, { ki
 
 /** What is asked of a kind here, whichever it is. */
 interface AnyFigureKind {
+  bands?: false;
+  manyLines?: true;
   marks(figure: FigureSettings, scene: MarkScene): Operation[];
   needs(figure: FigureSettings): Partial<FigureNeeds>;
 }
@@ -61,8 +63,13 @@ export const figureNeeds = (figure: FigureSettings): FigureNeeds => ({
 });
 
 /** Which bands a figure shows; undefined for one that shows no bands. */
-export const bandRangeOf = (figure: FigureSettings): BandRange | undefined =>
-  'bandFrom' in figure ? figure : undefined;
+export function bandRangeOf(figure: FigureSettings): BandRange | undefined {
+  const kind = kindOfFigure(figure);
+  return kind && kind.bands !== false ? (figure as BandRange) : undefined;
+}
+
+/** Whether a figure draws many lines in each colour. */
+export const drawsManyLines = (figure: FigureSettings): boolean => kindOfFigure(figure)?.manyLines === true;
 
 /** The same figure as another kind: what both kinds have is kept. */
 export const figureAs = (figure: FigureSettings, kind: FigureKindName, size: Size): FigureSettings =>

@@ -105,6 +105,7 @@ export const trail = figureKind({
   kind: 'trail',
   label: 'Trail',
   about: 'The last moments of a line, fading',
+  manyLines: true,
   fields: groups,
   marks: trailMarks,
   needs: ({ moments, every }) => ({ lookBack: moments * every }),

@@ -173,6 +173,7 @@ export const waveform = figureKind({
   kind: 'waveform',
   label: 'Waveform',
   about: 'The sound itself around this moment',
+  bands: false,
   fields: groups,
   marks: waveformMarks,
   // The trigger looks for its place a little further on.

@@ -283,6 +283,7 @@ export const earRecord = record(
     },
     {
       heading: 'Smoothing',
+      slot: 'compareSmoothing',
       fields: [
         {
           kind: 'choice',

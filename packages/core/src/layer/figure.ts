@@ -5,7 +5,14 @@ import { falloffModifier, falloffRecord } from '../figure/falloff';
 import { withDirection } from '../figure/fixedDirection';
 import { colorRecord, makeInk, rampSteps, type LayerColor } from '../figure/ink';
 import type { Draw } from '../figure/modifier';
-import { bandRangeOf, figureKinds, figureMarks, figureNeeds, withReach } from '../figure/registry';
+import {
+  bandRangeOf,
+  drawsManyLines,
+  figureKinds,
+  figureMarks,
+  figureNeeds,
+  withReach,
+} from '../figure/registry';
 import { bandsShown } from '../figure/standing';
 import { symmetryModifier, symmetryRecord } from '../figure/symmetry';
 import { shownBands } from '../film/shownBands';
@@ -147,7 +154,7 @@ function figuresOfCopies(
 }
 
 /** Figures that draw many lines in each colour are given fewer colours. */
-const inkSteps = ({ figure }: FigureLayer) => ('moments' in figure ? manyLinesSteps : rampSteps);
+const inkSteps = ({ figure }: FigureLayer) => (drawsManyLines(figure) ? manyLinesSteps : rampSteps);
 const manyLinesSteps = 10;
 
 export const figureLayer: LayerKind<'figure', typeof figureLayerRecord> = {

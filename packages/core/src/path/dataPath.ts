@@ -27,6 +27,12 @@ export const dataFields = <Lines extends DataPath['lines']>(lines: Lines) =>
     },
   ] as const;
 
+/** What holds of all of them. */
+export const dataTraits = {
+  closed: ({ lines }: Pick<DataPath, 'lines'>) => lines === 'longest',
+  allOnEach: ({ lines }: Pick<DataPath, 'lines'>) => lines === 'each',
+};
+
 const lengthOf = ({ pieces }: Outline) => pieces.reduce((sum, piece) => sum + piece.length, 0);
 
 /** The lines of path data, their middle on 0, 0. Data that cannot be read is a point there. */

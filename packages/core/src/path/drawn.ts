@@ -159,6 +159,8 @@ export const drawn = shapeKind({
     },
   ],
   place: ({ width, height }) => ({ position: { x: Math.round(width / 2), y: Math.round(height * 0.66) } }),
+  slot: 'pathPoint',
+  hasPoints: true,
   build: buildDrawn,
   closed: ({ closed }) => closed,
 });

@@ -1,4 +1,4 @@
-import { buildDataPath, dataFields, mostData } from './dataPath';
+import { buildDataPath, dataFields, dataTraits, mostData } from './dataPath';
 import { shapeKind } from './shapeKind';
 
 // Outlines are traced in the interface, not from frame to frame.
@@ -34,5 +34,5 @@ export const imageOutline = shapeKind({
     { kind: 'made', key: 'data', label: 'Outline as path data', maxLength: mostData, default: '' },
   ],
   build: buildDataPath,
-  closed: ({ lines }) => lines === 'longest',
+  ...dataTraits,
 });

@@ -44,6 +44,8 @@ export type ShapeOf<Kind extends PathKind> = Extract<PathShape, { kind: Kind }>;
 interface AnyShapeKind {
   build(shape: PathShape): Path;
   closed(shape: PathShape): boolean;
+  allOnEach(shape: PathShape): boolean;
+  hasPoints: boolean;
   handles(shape: PathShape): ShapeHandle[];
 }
 const kindOfShape = (shape: PathShape) => kindOf(pathKinds, shape) as unknown as AnyShapeKind | undefined;
@@ -60,7 +62,11 @@ export const isClosedShape = (shape: PathShape): boolean => kindOfShape(shape)?.
 export const shapeHandles = (shape: PathShape): ShapeHandle[] => kindOfShape(shape)?.handles(shape) ?? [];
 
 /** Whether every line of a shape shows all bands. */
-export const showsAllOnEach = (shape: PathShape): boolean => 'lines' in shape && shape.lines === 'each';
+export const showsAllOnEach = (shape: PathShape): boolean => kindOfShape(shape)?.allOnEach(shape) ?? false;
+
+/** A shape whose points can be moved one by one; undefined for any other. */
+export const drawnShape = (shape: PathShape): ShapeOf<'drawn'> | undefined =>
+  kindOfShape(shape)?.hasPoints === true ? (shape as ShapeOf<'drawn'>) : undefined;
 
 /** A shape that suits a picture of this size, and where it stands. */
 export function newShape(kind: PathKind, size: Size): { shape: PathShape } & Partial<PathPlace> {

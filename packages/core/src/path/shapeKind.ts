@@ -1,3 +1,4 @@
+import type { SlotId } from '../contract/slot';
 import type { Field, Size } from '../property/field';
 import { defaultsOf, record, type RecordType, type ValueOf } from '../property/record';
 import type { Path } from './path';
@@ -28,6 +29,12 @@ export interface ShapeLiteral<Kind extends string, Fields extends readonly Field
   build(shape: ValueOf<ShapeRecord<NoInfer<Fields>>>): Path;
   /** Whether a new start can be chosen along it: whether its ends meet. Shapes are taken for closed ones when left out. */
   closed?(shape: ValueOf<ShapeRecord<NoInfer<Fields>>>): boolean;
+  /** Whether every line of it shows all bands, instead of its part of them. */
+  allOnEach?(shape: ValueOf<ShapeRecord<NoInfer<Fields>>>): boolean;
+  /** Whether its points, a list of drawn points, can be moved one by one. */
+  hasPoints?: true;
+  /** What the interface shows beside its fields. */
+  slot?: SlotId;
   /** Where a new one stands; in the middle of the picture when left out. */
   place?(size: Size): Partial<PathPlace>;
   /** What of it can be dragged; none when left out. */
@@ -43,6 +50,8 @@ export interface ShapeKind<Kind extends string, Fields extends readonly Field[]>
   defaults(size: Size): ValueOf<ShapeRecord<Fields>> & { kind: Kind };
   build: ShapeLiteral<Kind, Fields>['build'];
   closed(shape: ValueOf<ShapeRecord<Fields>>): boolean;
+  allOnEach(shape: ValueOf<ShapeRecord<Fields>>): boolean;
+  hasPoints: boolean;
   place(size: Size): Partial<PathPlace>;
   handles(shape: ValueOf<ShapeRecord<Fields>>): ShapeHandle[];
 }
@@ -54,10 +63,15 @@ export function shapeKind<const Kind extends string, const Fields extends readon
   fields,
   build,
   closed = () => true,
+  allOnEach = () => false,
+  hasPoints,
+  slot,
   place = () => ({}),
   handles = () => [],
 }: ShapeLiteral<Kind, Fields>): ShapeKind<Kind, Fields> {
-  const type = record(`path.${kind}`, [{ heading: 'Shape', fields }]) as ShapeRecord<Fields>;
+  const type = record(`path.${kind}`, [
+    { heading: 'Shape', fields, ...(slot && { slot }) },
+  ]) as unknown as ShapeRecord<Fields>;
   return {
     kind,
     label,
@@ -65,6 +79,8 @@ export function shapeKind<const Kind extends string, const Fields extends readon
     defaults: (size) => ({ kind, ...defaultsOf(type, size) }),
     build,
     closed,
+    allOnEach,
+    hasPoints: hasPoints ?? false,
     place,
     handles,
   };

@@ -1,4 +1,4 @@
-import { buildDataPath, dataFields, mostData } from './dataPath';
+import { buildDataPath, dataFields, dataTraits, mostData } from './dataPath';
 import { shapeKind } from './shapeKind';
 
 /** A harbour's skyline: what a new path of this kind shows. */
@@ -23,6 +23,7 @@ export const svgPath = shapeKind({
     const scale = Number((width / 620).toFixed(2));
     return { position: { x: width / 2, y: Math.round(height * 0.6) }, scale: { x: scale, y: scale } };
   },
+  slot: 'pathData',
   build: buildDataPath,
-  closed: ({ lines }) => lines === 'longest',
+  ...dataTraits,
 });

@@ -1,4 +1,4 @@
-import { buildDataPath, dataFields, mostData } from './dataPath';
+import { buildDataPath, dataFields, dataTraits, mostData } from './dataPath';
 import { shapeKind } from './shapeKind';
 
 /**
@@ -32,5 +32,5 @@ export const textOutline = shapeKind({
     return { scale: { x: scale, y: scale } };
   },
   build: buildDataPath,
-  closed: ({ lines }) => lines === 'longest',
+  ...dataTraits,
 });

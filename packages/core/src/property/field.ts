@@ -1,3 +1,4 @@
+import type { SlotId } from '../contract/slot';
 import type { AnyRecord } from './record';
 
 /**
@@ -221,6 +222,8 @@ export type ShownField =
 export interface FieldGroup {
   heading: string;
   fields: readonly Field[];
+  /** What the interface shows beside them. */
+  slot?: SlotId;
 }
 
 /** The same, of fields that have controls. */

@@ -37,6 +37,7 @@ export const lightRecord = record('light', [
   },
   {
     heading: 'Surroundings',
+    slot: 'environmentPresets',
     fields: [
       {
         kind: 'reference',

@@ -1,4 +1,11 @@
-import { defaultEar, earFields, shownBands, type Ear, type Smoothing } from '@cyclogram/core';
+import {
+  defaultEar,
+  earFields,
+  shownBands,
+  type Ear,
+  type FieldGroup,
+  type Smoothing,
+} from '@cyclogram/core';
 import { line } from 'd3-shape';
 import { scaleLinear } from 'd3-scale';
 import { useEffect, useRef, useState } from 'react';
@@ -15,7 +22,9 @@ interface SmootherCompareProps {
   onChange: (label: string, part: Partial<Ear>) => void;
 }
 
-const smoothingFields = earFields.filter(({ heading }) => heading === 'Smoothing');
+const smoothingFields = (earFields as readonly FieldGroup[]).filter(
+  ({ slot }) => slot === 'compareSmoothing',
+);
 const passageSeconds = 4;
 
 const smoothingOf = (ear: Smoothing): Smoothing => ({

@@ -5,6 +5,7 @@ import {
   asFigure,
   asGroup,
   defaultPath,
+  drawnShape,
   invertMatrix,
   isContainer,
   multiply,
@@ -16,7 +17,6 @@ import {
   type FilmPath,
   type Layer,
   type Matrix,
-  type ShapeOf,
 } from '@cyclogram/core';
 import { useMemo, useState, type PointerEvent, type ReactNode } from 'react';
 import { findLayer, findPath, useEditor, useOpenLayer } from '../editor/editorStore';
@@ -197,7 +197,7 @@ function FigureHandles({ layer, path, film }: FigureHandlesProps) {
   const tool = useEditor((state) => state.tool);
   const setTool = useEditor((state) => state.setTool);
   const placement = useMemo(() => pathPlaceMatrix(path), [path]);
-  const points = drawnShape(path);
+  const points = drawnShape(path.shape);
   const draw = (all: DrawnPoint[], closed: boolean, key: string) =>
     change(
       'draw',
@@ -277,10 +277,6 @@ function FigureHandles({ layer, path, film }: FigureHandlesProps) {
     </>
   );
 }
-
-/** The shape of a path whose points can be edited one by one. */
-const drawnShape = ({ shape }: FilmPath): ShapeOf<'drawn'> | undefined =>
-  'points' in shape ? shape : undefined;
 
 /** How far a line drawn by hand may be off, in picture units. */
 const handTolerance = 4;

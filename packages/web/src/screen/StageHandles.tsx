@@ -1,6 +1,6 @@
 import {
+  bodyHandles,
   asDepth,
-  directionOf,
   moveOnStage,
   projected,
   stageMatrix,
@@ -146,7 +146,7 @@ interface BodyHandlesProps {
   onChange: (key: string, to: (body: BodySettings) => void) => void;
 }
 
-/** A body's position, in the plane that faces the camera; of a globe its regions. */
+/** A body's position, in the plane that faces the camera, and what else its kind lets one drag. */
 function BodyHandles({ layer, body, film, onChange }: BodyHandlesProps) {
   const view = viewOf(layer.camera, film);
   const origin: Vector = [body.x, body.y, body.z];
@@ -172,40 +172,26 @@ function BodyHandles({ layer, body, film, onChange }: BodyHandlesProps) {
           onChange('position', (target) => void Object.assign(target, { x: nx, y: ny, z: nz }));
         }}
       />
-      {'regions' in body &&
-        body.regions.map((region, i) => {
-          const direction = directionOf(region.longitude, region.latitude);
-          const place = moveOnStage(
-            Float32Array.from(direction.map((value) => value * body.radius)),
-            matrix,
-          ) as unknown as [number, number, number];
-          const seen = projected(view, [place[0], place[1], place[2]]);
-          if (!seen) return null;
-          const degrees = (180 / Math.PI) * (unit / Math.max(body.radius * body.scale, 1));
-          return (
-            <DragHandle
-              key={region.id}
-              colour={region.color}
-              handle={{
-                label: `Region ${i + 1}`,
-                x: seen[0],
-                y: seen[1],
-                moves: false,
-                drag: (toX, toY) => ({
-                  longitude: Math.round(region.longitude + (toX - seen[0]) * degrees),
-                  latitude: Math.round(
-                    Math.min(Math.max(region.latitude - (toY - seen[1]) * degrees, -90), 90),
-                  ),
-                }),
-              }}
-              onDrag={(part) =>
-                onChange(`region ${i + 1}`, (target) => {
-                  if ('regions' in target) Object.assign(target.regions[i]!, part);
-                })
-              }
-            />
-          );
-        })}
+      {bodyHandles(body as unknown as AnyBody).map(({ id, label, color, at: own, drag }) => {
+        const [px, py, pz] = moveOnStage(Float32Array.from(own), matrix);
+        const seen = projected(view, [px!, py!, pz!]);
+        if (!seen) return null;
+        return (
+          <DragHandle
+            key={id}
+            {...(color && { colour: color })}
+            handle={{
+              label,
+              x: seen[0],
+              y: seen[1],
+              moves: false,
+              drag: (toX, toY) =>
+                drag(((toX - seen[0]) * unit) / body.scale, ((seen[1] - toY) * unit) / body.scale),
+            }}
+            onDrag={(part) => onChange(label, (target) => void Object.assign(target, part))}
+          />
+        );
+      })}
     </>
   );
 }

@@ -7,11 +7,11 @@ import {
   fieldsOf,
   kindOf,
   lightRecord,
-  surroundingPresets,
   type BodyKindName,
   type BodySettings,
   type Camera,
   type DepthLayer,
+  type FieldGroup,
 } from '@cyclogram/core';
 import { Maximize, Plus, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -25,6 +25,7 @@ import { newId } from '../editor/newId';
 import { usePreview } from '../editor/previewContext';
 import { BodyFields } from './BodyFields';
 import { changedNote } from './notes';
+import { Slot } from './slots/slots';
 import { addBody, eachStage, mostBodies, removeBody } from './stageChanges';
 import type { LayerEdits } from './useLayerEdits';
 
@@ -161,40 +162,23 @@ function CameraSection({ layer, edits }: { layer: DepthLayer; edits: LayerEdits 
 function LightSections({ layer, edits }: { layer: DepthLayer; edits: LayerEdits }) {
   const defaults = { ...defaultsOf(lightRecord, { width: 0, height: 0 }) };
   const values = { ...layer.light };
-  return lightRecord.groups.map(({ heading, fields }) => (
+  return (lightRecord.groups as readonly FieldGroup[]).map(({ heading, fields, slot }) => (
     <CardSection
       key={heading}
       heading={heading}
       open={false}
-      keys={fields.map(({ key }) => `light.${key}`)}
+      keys={fields.flatMap((field) => ('key' in field ? [`light.${field.key}`] : []))}
       note={changedNote(fields, values, defaults)}
     >
-      {heading === 'Surroundings' && (
-        <div className="my-1 flex flex-wrap gap-1">
-          {Object.entries(surroundingPresets).map(([name, { label, ...colors }]) => (
-            <Button
-              key={name}
-              className="h-6 px-1.5 text-xs"
-              onClick={() =>
-                eachStage(
-                  edits,
-                  'surroundings',
-                  'surroundings',
-                  ({ light }) => void Object.assign(light, colors),
-                )
-              }
-            >
-              <span
-                className="h-3 w-4 border border-edge"
-                style={{
-                  background: `linear-gradient(${colors.skyColor}, ${colors.horizonColor} 50%, ${colors.groundColor})`,
-                }}
-              />
-              {label}
-            </Button>
-          ))}
-        </div>
-      )}
+      <Slot
+        id={slot}
+        item={layer.id}
+        values={values}
+        defaults={defaults}
+        onChange={(part, label) =>
+          eachStage(edits, label, label, ({ light }) => void Object.assign(light, part))
+        }
+      />
       <FieldRows
         at="light"
         fields={fields}

@@ -9,26 +9,23 @@ import {
   figureLayerRecord,
   figureNeeds,
   kindOf,
-  mostShapeData,
   symmetryLabels,
   symmetryRecord,
   type FieldGroup,
   type FigureKindName,
   type FigureLayer,
-  type FigureSettings,
 } from '@cyclogram/core';
 import { CardSection } from '../controls/CardSection';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { FieldRows } from '../controls/Fields';
 import { findEar, findPath, useEditor } from '../editor/editorStore';
 import { ColorSection } from './ColorSection';
-import { DataProblem } from './DataProblem';
 import { FalloffSection } from './FalloffSection';
 import type { Part } from './layerClipboard';
 import { PartMenu } from './PartMenu';
 import { changedNote, colorNote, pathWords, sizeNote } from './notes';
 import { PathSection } from './PathSection';
-import { SvgFileButton } from './SvgFileButton';
+import { Slot } from './slots/slots';
 import type { LayerEdits } from './useLayerEdits';
 
 const figureField = {
@@ -75,7 +72,7 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
       <CardSection heading="Path" list="paths" tools={menu('path')} note={pathNote}>
         <PathSection layer={layer} edits={edits} />
       </CardSection>
-      {groups.map(({ heading, fields }, i) => (
+      {groups.map(({ heading, fields, slot }, i) => (
         <CardSection
           key={heading}
           heading={heading}
@@ -91,12 +88,16 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
             defaults={defaults}
             onChange={edits.setFigure}
           />
-          {i === 0 && (
-            <>
-              <ShapeTools figure={figure} onChange={edits.setFigure} />
-              <PeaksNote layer={layer} />
-            </>
-          )}
+          <Slot
+            id={slot}
+            item={layer.id}
+            values={{ ...figure }}
+            defaults={defaults}
+            onChange={(part) => {
+              for (const [key, value] of Object.entries(part)) edits.setFigure(key, value);
+            }}
+          />
+          {i === 0 && <PeaksNote layer={layer} />}
         </CardSection>
       ))}
       <CardSection heading="Colour" keys={['color.']} tools={menu('color')} note={colorNote(layer.color)}>
@@ -141,30 +142,6 @@ export function FigureCard({ layer, edits }: { layer: FigureLayer; edits: LayerE
           onChange={(key, value) => edits.setPart('symmetry', key, value)}
         />
       </CardSection>
-    </>
-  );
-}
-
-interface ShapeToolsProps {
-  figure: FigureSettings;
-  onChange: (key: string, value: unknown) => void;
-}
-
-/** The shape of a mark out of an SVG file, and what is wrong with its data. */
-function ShapeTools({ figure, onChange }: ShapeToolsProps) {
-  if (!('shape' in figure) || figure.source !== 'shape') return null;
-  return (
-    <>
-      <div className="py-1">
-        <SvgFileButton
-          inWords
-          label="Import shape from SVG"
-          fileLabel="SVG file of the mark"
-          most={mostShapeData}
-          onRead={({ data }) => onChange('shape', data)}
-        />
-      </div>
-      <DataProblem data={figure.shape} empty="There is no shape in the path data" />
     </>
   );
 }

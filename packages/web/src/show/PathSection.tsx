@@ -1,4 +1,5 @@
 import {
+  type FieldGroup,
   choicesOf,
   defaultPath,
   fieldOf,
@@ -22,10 +23,9 @@ import { FieldRows } from '../controls/Fields';
 import { OwnerContext } from '../cords/owner';
 import { findPath, useEditor } from '../editor/editorStore';
 import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
-import { DataProblem } from './DataProblem';
 import { addCircle, addPath, dropUnusedPaths, usersOf } from './layerChanges';
 import { PathTools } from './PathTools';
-import { PointFields } from './PointFields';
+import { Slot } from './slots/slots';
 import type { LayerEdits } from './useLayerEdits';
 import { useOutline } from './useOutline';
 
@@ -122,10 +122,13 @@ function PathFields({ layer, edits, film, path }: PathFieldsProps) {
         defaults={{ ...defaults }}
         onChange={(key, value) => edits.setPath(key, { [key]: value })}
       />
-      {'points' in shape && <PointFields pathId={path.id} shape={shape} />}
-      {shape.kind in dataKinds && 'data' in shape && (
-        <DataProblem data={shape.data} empty="There is nothing to stand along in the path data" />
-      )}
+      <Slot
+        id={(kind?.record.groups[0] as FieldGroup | undefined)?.slot}
+        item={path.id}
+        values={{ ...shape }}
+        defaults={{ ...defaults.shape }}
+        onChange={(part, label) => edits.setShape(label, part)}
+      />
       {problem && (
         <p role="alert" className="mt-1 text-alarm">
           {problem}
@@ -135,9 +138,6 @@ function PathFields({ layer, edits, film, path }: PathFieldsProps) {
     </OwnerContext.Provider>
   );
 }
-
-/** Kinds whose path data people give themselves: what they give may be wrong. */
-const dataKinds: Partial<Record<PathKind, true>> = { svg: true };
 
 const newPath = 'new';
 

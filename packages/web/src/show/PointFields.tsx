@@ -1,6 +1,7 @@
 import {
   defaultsOf,
   drawnPointRecord,
+  drawnShape,
   fieldsOf,
   type DrawnPoint,
   type Point,
@@ -38,8 +39,9 @@ export function PointFields({ pathId, shape }: PointFieldsProps) {
     change(
       key === 'smooth' ? 'corner or smooth' : 'move point',
       (film) => {
-        const target = findPath(film, pathId)?.shape;
-        if (target && 'points' in target) target.points = changed(shape, index, key, value);
+        const path = findPath(film, pathId);
+        const target = path && drawnShape(path.shape);
+        if (target) target.points = changed(shape, index, key, value);
       },
       key === 'smooth' ? '' : `${pathId} point ${index} ${key}`,
     );
