@@ -27,7 +27,18 @@ try {
   const text = readFileSync(page, 'utf8')
     .replace(/```json\n[^]*?```/, () => example)
     .replace(/(<!-- made by npm run schema -->)[^]*(<!-- end -->)/, (_all, start, end) =>
-      [start, '', formatTables(), '', end].join('\n'),
+      [
+        start,
+        '',
+        // Not padded: a new field changes its own line only.
+        '<!-- prettier-ignore-start -->',
+        '',
+        formatTables(),
+        '',
+        '<!-- prettier-ignore-end -->',
+        '',
+        end,
+      ].join('\n'),
     );
   writeFileSync(page, await format(text, { parser: 'markdown', printWidth: 120, proseWrap: 'preserve' }));
 } finally {

@@ -3,7 +3,8 @@ import type { IconName } from './icon';
 
 /** Under which heading the gallery offers something, in this order. */
 export const offerHeadings = ['Layers', 'Figures', 'Depth', 'Particles and flares', 'Signs'] as const;
-export type OfferHeading = (typeof offerHeadings)[number];
+/** What may lie behind all layers is offered in a menu of its own. */
+export type OfferHeading = (typeof offerHeadings)[number] | 'Background';
 
 /** What an offer is told of the film that it is made for. */
 export interface OfferContext {

@@ -1,7 +1,7 @@
 import { bandColors } from '../figure/ink';
 import { figureKinds, type FigureKindName } from '../figure/registry';
 import { figureLayerRecord, type FigureLayer } from '../layer/figure';
-import { asFill, type FillLayer } from '../layer/fill';
+import { asFill, backgroundPaint, type FillLayer } from '../layer/fill';
 import { layerKinds, type LayerOf, type LayerKindName } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import type { Size } from '../property/field';
@@ -42,15 +42,14 @@ export const newLayer = <Kind extends LayerKindName>(
 export const backgroundFill = (
   size: Size,
   id: string,
-  { middle, edge }: { middle: string; edge: string } = { middle: '#1d1813', edge: '#0b0908' },
-): FillLayer => {
-  const stops = [
-    { id: 'middle', at: 0, color: middle },
-    { id: 'edge', at: 1, color: edge },
-  ];
-  const layer = newLayer('fill', size, { id, name: 'Background', backdrop: true });
-  return { ...layer, paint: { ...layer.paint, kind: 'radial', stops, mix: 'srgb' } };
-};
+  colors?: { middle: string; edge: string },
+): FillLayer =>
+  newLayer('fill', size, {
+    id,
+    name: 'Background',
+    backdrop: true,
+    paint: backgroundPaint(size, colors),
+  });
 
 /** The colour in the middle of what lies behind all layers; black where nothing does. */
 export function backgroundColor({ layers }: Pick<Film, 'layers'>): string {

@@ -10,7 +10,7 @@ import { pictureAt } from '../picture/pictureAt';
 import { structuredCopy } from '../property/record';
 import { defaultFilm } from './defaults';
 import type { Film } from './film';
-import { addOffered, galleryGroups, galleryOffers, type GalleryOffer } from './offered';
+import { addOffered, backgroundOffers, galleryGroups, galleryOffers, type GalleryOffer } from './offered';
 import { parseFilm } from './parse';
 
 /** Ids of their own for everything that is added. */
@@ -34,7 +34,9 @@ describe('what the gallery offers', () => {
     expect(new Set(layers.map(({ id }) => id)).size).toBe(2);
     for (const layer of layers) {
       expect(film.layers).toContain(layer);
-      expect(layer).toMatchObject({ kind: offered.kind, name: offered.offer.name });
+      const { kind, offer } = offered;
+      expect(layer).toMatchObject({ kind, backdrop: offer.behind === true });
+      if (offer.heading !== 'Background') expect(layer.name).toBe(offer.name);
     }
     expect(parseFilm(structuredCopy(film))).toEqual(structuredCopy(film));
   });
@@ -61,7 +63,7 @@ describe('what the gallery offers', () => {
   }
 
   it('stands under a heading, each once, and no name twice under one', () => {
-    const groups = galleryGroups();
+    const groups = [...galleryGroups(), { heading: 'Background', offers: backgroundOffers() }];
     expect(groups.flatMap((group) => group.offers)).toHaveLength(offers.length);
     for (const group of groups) {
       expect(group.offers.length).toBeGreaterThan(0);

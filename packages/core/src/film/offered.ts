@@ -21,12 +21,14 @@ export const galleryOffers = (): readonly GalleryOffer[] =>
     ((layerKinds[kind].offers ?? []) as readonly Offer[]).map((offer) => ({ kind, offer })),
   ));
 
-/** The same by their headings. */
+const under = (heading: OfferHeading) => galleryOffers().filter(({ offer }) => offer.heading === heading);
+
+/** Those of the gallery by their headings. */
 export const galleryGroups = (): { heading: OfferHeading; offers: GalleryOffer[] }[] =>
-  offerHeadings.map((heading) => ({
-    heading,
-    offers: galleryOffers().filter(({ offer }) => offer.heading === heading),
-  }));
+  offerHeadings.map((heading) => ({ heading, offers: under(heading) }));
+
+/** What may lie behind all layers. */
+export const backgroundOffers = (): GalleryOffer[] => under('Background');
 
 /** Where a layer goes that stands behind all others: in front of what covers the whole picture already. */
 export function placeBehind({ layers }: Pick<Film, 'layers'>): number {

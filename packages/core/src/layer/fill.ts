@@ -1,3 +1,4 @@
+import type { Size } from '../property/field';
 import { defaultsOf, fieldGroups, type ValueOf } from '../property/record';
 import { paintIn, paintRecord } from '../property/paintRecord';
 import { noNeeds, type LayerKind } from './layerKind';
@@ -32,6 +33,20 @@ export type FillLayer = { kind: 'fill' } & ValueOf<typeof fillLayerRecord>;
 export const asFill = (layer: { kind: string } | undefined): FillLayer | undefined =>
   layer?.kind === 'fill' ? (layer as FillLayer) : undefined;
 
+/** A gradient from the middle of a picture to its corners. */
+export const backgroundPaint = (
+  size: Size,
+  { middle, edge }: { middle: string; edge: string } = { middle: '#1d1813', edge: '#0b0908' },
+): FillLayer['paint'] => ({
+  ...defaultsOf(paintRecord, size),
+  kind: 'radial',
+  stops: [
+    { id: 'middle', at: 0, color: middle },
+    { id: 'edge', at: 1, color: edge },
+  ],
+  mix: 'srgb',
+});
+
 /** One colour or gradient over everything. */
 export const fillLayer: LayerKind<'fill', typeof fillLayerRecord> = {
   kind: 'fill',
@@ -50,6 +65,14 @@ export const fillLayer: LayerKind<'fill', typeof fillLayerRecord> = {
         ];
         return { paint: { ...defaultsOf(paintRecord, size), kind: 'radial', stops } };
       },
+    },
+    {
+      heading: 'Background',
+      name: 'Colour or gradient',
+      about: 'From the middle of the picture to its corners',
+      icon: 'fill',
+      behind: true,
+      part: ({ size }) => ({ name: 'Background', backdrop: true, paint: backgroundPaint(size) }),
     },
   ],
   record: fillLayerRecord,

@@ -88,6 +88,14 @@ export const footageLayer: LayerKind<'footage', typeof footageLayerRecord> = {
       behind: true,
       part: ({ first }) => ({ backdrop: true, footage: first.footage }),
     },
+    {
+      heading: 'Background',
+      name: 'Footage',
+      about: 'A video file behind all layers',
+      icon: 'footage',
+      behind: true,
+      part: ({ first }) => ({ name: 'Background footage', backdrop: true, footage: first.footage }),
+    },
   ],
   record: footageLayerRecord,
   content(layer, { assets, film, t }) {

@@ -31,6 +31,14 @@ export const imageLayer: LayerKind<'image', typeof imageLayerRecord> = {
       icon: 'image',
       part: ({ first }) => ({ image: first.image }),
     },
+    {
+      heading: 'Background',
+      name: 'Image',
+      about: 'A picture file behind all layers',
+      icon: 'image',
+      behind: true,
+      part: ({ first }) => ({ name: 'Background image', backdrop: true, image: first.image }),
+    },
   ],
   record: imageLayerRecord,
   content: (layer, { film }) =>

@@ -27,8 +27,8 @@ export const layerKinds = {
   get linked() {
     return linkedLayer;
   },
-  get fill() {
-    return fillLayer;
+  get lettering() {
+    return letteringLayer;
   },
   get image() {
     return imageLayer;
@@ -42,6 +42,9 @@ export const layerKinds = {
   get footage() {
     return footageLayer;
   },
+  get fill() {
+    return fillLayer;
+  },
   get particles() {
     return particlesLayer;
   },
@@ -53,9 +56,6 @@ export const layerKinds = {
   },
   get depth() {
     return depthLayer;
-  },
-  get lettering() {
-    return letteringLayer;
   },
 };
 

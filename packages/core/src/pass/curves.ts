@@ -15,6 +15,8 @@ const curve = <const Key extends string>(key: Key, label: string) =>
     most: mostCurvePoints,
   }) as const;
 
+const point = (at: number, value: number) => ({ id: `point-${at}`, at, value });
+
 interface Curves {
   all: readonly CurvePoint[];
   red: readonly CurvePoint[];
@@ -40,6 +42,9 @@ export const curves = passKind({
   light: 'encoded',
   form: 'point',
   anySize: true,
+  start: {
+    all: [point(0, 0), point(0.28, 0.22), point(0.72, 0.78), point(1, 1)],
+  },
   fields: [
     curve('all', 'All'),
     curve('red', 'Red'),

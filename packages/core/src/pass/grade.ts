@@ -31,6 +31,7 @@ export const grade = passKind({
   light: 'encoded',
   form: 'point',
   anySize: true,
+  start: { contrast: 1.1, saturation: 1.1 },
   fields: [
     {
       kind: 'number',

@@ -29,6 +29,7 @@ export const levels = passKind({
   light: 'encoded',
   form: 'point',
   anySize: true,
+  start: { black: 0.03, white: 0.92 },
   fields: [
     percent('black', 'Input black', 0, { step: 1 }),
     percent('white', 'Input white', 1, { step: 1 }),

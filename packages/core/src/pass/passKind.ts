@@ -41,7 +41,8 @@ export function pixelOf({ matrix: [a, b, c, d, e, f] }: PassContext, { x, y }: P
 export const rotationOf = ({ matrix }: PassContext): number => atan2(matrix[1], matrix[0]);
 
 /** Under which heading a pass is offered. */
-export type PassHeading = 'Light' | 'Blur' | 'Shape' | 'Grade' | 'Texture' | 'Time';
+export const passHeadings = ['Light', 'Blur', 'Shape', 'Grade', 'Texture', 'Time'] as const;
+export type PassHeading = (typeof passHeadings)[number];
 
 /** What all passes have. */
 const commonFields = fields([
@@ -69,6 +70,8 @@ export interface PassLiteral<Kind extends string, Group extends FieldGroup> {
   form: PassForm;
   /** Whether it makes the same of a picture of any number of pixels: then a small image goes through it at its own size. */
   anySize?: true;
+  /** What of a new one is not as by default: what would change nothing begins with something. */
+  start?: Partial<ValueOfGroups<NoInfer<readonly [Group]>>>;
   /** Picture units by which it reaches beyond what was drawn, Infinity for everywhere; 0 when left out. */
   margin?(settings: ValueOfGroups<readonly [Group]>): number;
   /**
@@ -88,6 +91,7 @@ export interface PassKind<Kind extends string, Group extends FieldGroup> {
   light: 'encoded' | 'linear';
   form: PassForm;
   anySize?: true;
+  start?: object;
   record: RecordType<readonly [CommonGroup, Group]>;
   defaults(size: Size): ValueOfGroups<readonly [CommonGroup, Group]> & { kind: Kind };
   margin(settings: ValueOfGroups<readonly [Group]>): number;

@@ -1,14 +1,13 @@
 import {
+  passHeadings,
   passKinds,
   structuredCopy,
   type Film,
-  type PassHeading,
   type PassKindName,
   type PassSettings,
 } from '@cyclogram/core';
 import { useEffect, useMemo, useRef } from 'react';
 import { Dialog } from '../controls/Dialog';
-import { newId } from '../editor/newId';
 import { useEditor } from '../editor/editorStore';
 import { usePreview } from '../editor/previewContext';
 import { looks } from './looks';
@@ -29,8 +28,6 @@ interface Offer {
   make: () => PassSettings[];
 }
 
-const headings: readonly PassHeading[] = ['Light', 'Blur', 'Shape', 'Grade', 'Texture', 'Time'];
-
 /** Passes to add, each as it changes the picture that is shown: on the left as it is, on the right through the pass. */
 export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGalleryProps) {
   const film = useEditor((state) => state.film);
@@ -39,7 +36,7 @@ export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGallery
     const offerOf = ([kind, { label, about }]: (typeof kinds)[number]): Offer => ({
       name: label,
       about,
-      make: () => [newPass(kind, film, starts[kind]?.())],
+      make: () => [newPass(kind, film, passKinds[kind].start)],
     });
     const grades = looks.map(({ name, about, passes }): Offer => ({
       name,
@@ -48,7 +45,7 @@ export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGallery
     }));
     return [
       { heading: 'Looks', offers: grades },
-      ...headings.map((heading) => ({
+      ...passHeadings.map((heading) => ({
         heading,
         offers: kinds.filter(([, kind]) => kind.heading === heading).map(offerOf),
       })),
@@ -90,16 +87,6 @@ export function PassGallery({ open, onOpenChange, owner, onChoose }: PassGallery
     </Dialog>
   );
 }
-
-/** What a new pass has that would change nothing otherwise. */
-const starts: Partial<Record<PassKindName, () => object>> = {
-  curves() {
-    const at = (place: number, value: number) => ({ id: newId('point'), at: place, value });
-    return { all: [at(0, 0), at(0.28, 0.22), at(0.72, 0.78), at(1, 1)] };
-  },
-  grade: () => ({ contrast: 1.1, saturation: 1.1 }),
-  levels: () => ({ black: 0.03, white: 0.92 }),
-};
 
 /** The picture without a pass, and with it. */
 function BeforeAfter({ owner, make }: { owner: Owner; make: () => PassSettings[] }) {

@@ -1,42 +1,13 @@
-import { backgroundFill, newLayer, placeBehind, type Film, type Layer } from '@cyclogram/core';
-import { Film as FilmIcon, ImageIcon, PaintBucket, Plus } from 'lucide-react';
+import { addOffered, backgroundOffers, type GalleryOffer } from '@cyclogram/core';
+import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { CardSection } from '../controls/CardSection';
 import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { withOwnDefaults } from '../recipes/ownDefaults';
+import { icons } from './icons';
 import { LayerThumbnail } from './LayerThumbnail';
-
-const offers = [
-  {
-    name: 'Colour or gradient',
-    Icon: PaintBucket,
-    make: (film: Film): Layer => backgroundFill(film, newId('layer')),
-  },
-  {
-    name: 'Image',
-    Icon: ImageIcon,
-    make: (film: Film): Layer =>
-      newLayer('image', film, {
-        id: newId('layer'),
-        name: 'Background image',
-        backdrop: true,
-        image: film.images[0]?.id ?? null,
-      }),
-  },
-  {
-    name: 'Footage',
-    Icon: FilmIcon,
-    make: (film: Film): Layer =>
-      newLayer('footage', film, {
-        id: newId('layer'),
-        name: 'Background footage',
-        backdrop: true,
-        footage: film.footage[0]?.id ?? null,
-      }),
-  },
-] as const;
 
 /** The layers that belong to the background, and more of them. */
 export function BackgroundSection() {
@@ -44,12 +15,11 @@ export function BackgroundSection() {
   const selectLayers = useEditor((state) => state.selectLayers);
   const change = useEditor((state) => state.change);
   const behind = layers.filter(({ backdrop }) => backdrop);
-  const add = (make: (film: Film) => Layer) => {
+  const add = (offered: GalleryOffer) => {
     let id = '';
     change('add background', (film) => {
-      const layer = make(film);
+      const layer = addOffered(film, offered, newId);
       withOwnDefaults(layer);
-      film.layers.splice(placeBehind(film), 0, layer);
       id = layer.id;
     });
     selectLayers([id]);
@@ -75,11 +45,15 @@ export function BackgroundSection() {
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" className={menuSheet}>
-            {offers.map(({ name, Icon, make }) => (
-              <DropdownMenu.Item key={name} className={menuRow} onSelect={() => add(make)}>
-                <Icon size={14} className="text-glass" /> {name}
-              </DropdownMenu.Item>
-            ))}
+            {backgroundOffers().map((offered) => {
+              const { name, icon } = offered.offer;
+              const Icon = icon && icons[icon];
+              return (
+                <DropdownMenu.Item key={name} className={menuRow} onSelect={() => add(offered)}>
+                  {Icon && <Icon size={14} className="text-glass" />} {name}
+                </DropdownMenu.Item>
+              );
+            })}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
