@@ -1,5 +1,5 @@
 import {
-  asDepth,
+  layerRegistry,
   bodyKinds,
   defaultEar,
   defaultFilm,
@@ -65,7 +65,7 @@ function timed(times: number, run: (n: number) => void): number {
 
 /** Faces sorted and filled one by one, as a canvas would have it. */
 function throughCanvas({ meshes }: SceneOp, film: Film, width: number, height: number) {
-  const view = viewOf(asDepth(film.layers[0])!.camera, film);
+  const view = viewOf(layerRegistry.as('depth', film.layers[0])!.camera, film);
   const context = createCanvas(width, height).getContext('2d');
   const scale = width / film.width;
   const faces = meshes.flatMap(({ positions, indices, colors, perFace }) =>
@@ -135,7 +135,7 @@ export async function benchScene() {
     const cache = new DrawCache();
     const sceneOf = (n: number) => {
       const moment = momentOf(film, hearing, 5 + (n + 0.5) / 30, { cache, assets: noAssets });
-      return sceneAt(asDepth(moment.layer('stage'))!, moment)!;
+      return sceneAt(layerRegistry.as('depth', moment.layer('stage'))!, moment)!;
     };
     const built = timed(frames, (n) => void sceneOf(n));
     for (const [width, height] of sizes) {

@@ -7,7 +7,8 @@ import { bandColors } from '../packages/core/src/figure/ink';
 import { figureKinds, type FigureKindName } from '../packages/core/src/figure/registry';
 import type { Film } from '../packages/core/src/film/film';
 import { placeStandard } from '../packages/core/src/film/place';
-import { asFigure, type FigureLayer } from '../packages/core/src/layer/figure';
+import type { FigureLayer } from '../packages/core/src/layer/figure';
+import { layerRegistry } from '../packages/core/src/layer/registry';
 import { defaultPath } from '../packages/core/src/path/filmPath';
 import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
 import { defaultsOf } from '../packages/core/src/property/record';
@@ -105,7 +106,9 @@ test('the preview of every kind of figure and path shows what the server renders
   const film = stored.document;
   const figures = Object.keys(figureKinds) as FigureKindName[];
   const paths = Object.keys(pathKinds) as PathKind[];
-  const base = film.layers.map(asFigure).find((layer) => layer !== undefined)!;
+  const base = film.layers
+    .map((layer) => layerRegistry.as('figure', layer))
+    .find((layer) => layer !== undefined)!;
   film.paths = paths.map((kind, i) => {
     const path = defaultPath(kind, `path-${i}`, kind, film, {}, { offset: i % 4 === 1 ? 20 : 0 });
     if (!('data' in path.shape)) return path;

@@ -1,5 +1,6 @@
 import type { Size } from '../property/field';
-import { kindOf, type ValueOfKinds } from '../property/record';
+import { Registry } from '../contract/registry';
+import type { ValueOfKinds } from '../property/record';
 import type { BodyShape } from '../scene/dress';
 import type { Material } from '../scene/material';
 import { array } from './array';
@@ -27,14 +28,14 @@ interface AnyBodyKind {
   lookBack(body: AnyBody): number;
   handles(body: AnyBody): BodyHandle[];
 }
-const kindOfBody = (body: AnyBody) => kindOf(bodyKinds, body) as unknown as AnyBodyKind | undefined;
+const bodyRegistry = new Registry<typeof bodyKinds, AnyBodyKind>(() => bodyKinds);
 
 /** The shapes of a body, around its own origin; none of one that is off, or of an unknown kind. */
 export const shapesOf = (body: AnyBody, context: BodyContext): BodyShape[] =>
-  body.on ? (kindOfBody(body)?.shapes(body, context) ?? []) : [];
+  body.on ? (bodyRegistry.of(body)?.shapes(body, context) ?? []) : [];
 
-export const bodyLookBack = (body: AnyBody): number => kindOfBody(body)?.lookBack(body) ?? 0;
-export const bodyLabel = (body: { kind: string }): string => kindOfBody(body as AnyBody)?.label ?? body.kind;
+export const bodyLookBack = (body: AnyBody): number => bodyRegistry.of(body)?.lookBack(body) ?? 0;
+export const bodyLabel = (body: { kind: string }): string => bodyRegistry.of(body)?.label ?? body.kind;
 
 /** What of a body can be dragged, beside the whole of it. */
-export const bodyHandles = (body: AnyBody): BodyHandle[] => kindOfBody(body)?.handles(body) ?? [];
+export const bodyHandles = (body: AnyBody): BodyHandle[] => bodyRegistry.of(body)?.handles(body) ?? [];

@@ -1,11 +1,9 @@
 import type { Ear } from '../film/ear';
 import type { Film } from '../film/film';
 import { partCount } from '../layer/layerGraph';
-import { kindOf } from '../property/record';
 import { problemOf } from './plan';
 import { slicesOf } from './slices';
-import { sourceKinds } from './source/registry';
-import type { SourceKind } from './source/sourceKind';
+import { sourceRegistry } from './source/registry';
 
 /** Ids of the followers that something of a film's picture moves with. */
 export function usedFollowers(film: Film): string[] {
@@ -13,7 +11,7 @@ export function usedFollowers(film: Film): string[] {
     film.cords
       .filter((cord) => problemOf(film, cord) === undefined)
       .flatMap((cord) => {
-        const kind = kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined;
+        const kind = sourceRegistry.of(cord.source);
         return kind?.needs(cord.source as never).followers ?? [];
       }),
   );

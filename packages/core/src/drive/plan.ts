@@ -1,12 +1,11 @@
 import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
 import type { Field } from '../property/field';
-import { kindOf } from '../property/record';
 import { placeKey, type Cord } from './cord';
 import { findProperty } from './property';
 import type { OwnerList, PropertyPlace } from './place';
 import { slicesOf } from './slices';
-import { sourceKinds } from './source/registry';
+import { sourceRegistry, sourceKinds } from './source/registry';
 import type { Part, SourceContext, SourceKind } from './source/sourceKind';
 import { shareOf } from './spread';
 import {
@@ -44,7 +43,7 @@ export type DrivePlan = Readonly<Record<OwnerList, ReadonlyMap<string, readonly 
 
 const plans = new WeakMap<Film, DrivePlan>();
 
-const sourceOf = (cord: Cord) => kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined;
+const sourceOf = (cord: Cord) => sourceRegistry.of(cord.source);
 
 /** Why a cord has no effect; undefined when it has one. */
 export type CordProblem = 'target' | 'source' | 'follower' | 'off';

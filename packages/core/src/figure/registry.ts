@@ -1,3 +1,4 @@
+import { Registry } from '../contract/registry';
 import type { Operation } from '../picture/displayList';
 import { scaleLengths } from '../path/filmPath';
 import type { Size } from '../property/field';
@@ -46,12 +47,11 @@ interface AnyFigureKind {
   marks(figure: FigureSettings, scene: MarkScene): Operation[];
   needs(figure: FigureSettings): Partial<FigureNeeds>;
 }
-const kindOfFigure = (figure: FigureSettings) =>
-  kindOf(figureKinds, figure) as unknown as AnyFigureKind | undefined;
+const figureRegistry = new Registry<typeof figureKinds, AnyFigureKind>(() => figureKinds);
 
 /** The marks of a figure; one of an unknown kind has none. */
 export const figureMarks = (figure: FigureSettings, scene: MarkScene): Operation[] =>
-  kindOfFigure(figure)?.marks(figure, scene) ?? [];
+  figureRegistry.of(figure)?.marks(figure, scene) ?? [];
 
 /** What a figure needs beside the levels of the moment. */
 export const figureNeeds = (figure: FigureSettings): FigureNeeds => ({
@@ -59,17 +59,18 @@ export const figureNeeds = (figure: FigureSettings): FigureNeeds => ({
   lookAhead: 0,
   waveform: false,
   peaks: false,
-  ...kindOfFigure(figure)?.needs(figure),
+  ...figureRegistry.of(figure)?.needs(figure),
 });
 
 /** Which bands a figure shows; undefined for one that shows no bands. */
 export function bandRangeOf(figure: FigureSettings): BandRange | undefined {
-  const kind = kindOfFigure(figure);
+  const kind = figureRegistry.of(figure);
   return kind && kind.bands !== false ? (figure as BandRange) : undefined;
 }
 
 /** Whether a figure draws many lines in each colour. */
-export const drawsManyLines = (figure: FigureSettings): boolean => kindOfFigure(figure)?.manyLines === true;
+export const drawsManyLines = (figure: FigureSettings): boolean =>
+  figureRegistry.of(figure)?.manyLines === true;
 
 /** The same figure as another kind: what both kinds have is kept. */
 export const figureAs = (figure: FigureSettings, kind: FigureKindName, size: Size): FigureSettings =>

@@ -1,8 +1,8 @@
 import { bandColors } from '../figure/ink';
 import { figureKinds, type FigureKindName } from '../figure/registry';
 import { figureLayerRecord, type FigureLayer } from '../layer/figure';
-import { asFill, backgroundPaint, type FillLayer } from '../layer/fill';
-import { layerKinds, type LayerOf, type LayerKindName } from '../layer/registry';
+import { backgroundPaint, type FillLayer } from '../layer/fill';
+import { layerRegistry, layerKinds, type LayerOf, type LayerKindName } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import type { Size } from '../property/field';
 import { defaultsOf } from '../property/record';
@@ -53,8 +53,8 @@ export const backgroundFill = (
 
 /** The colour in the middle of what lies behind all layers; black where nothing does. */
 export function backgroundColor({ layers }: Pick<Film, 'layers'>): string {
-  const fill = layers.find((layer) => layer.backdrop && asFill(layer));
-  return asFill(fill)?.paint.stops[0]?.color ?? '#000000';
+  const fill = layers.find((layer) => layer.backdrop && layerRegistry.as('fill', layer));
+  return layerRegistry.as('fill', fill)?.paint.stops[0]?.color ?? '#000000';
 }
 
 /** A new film: full HD, one ear, one ring of bars. */

@@ -37,10 +37,6 @@ export const depthLayerRecord = layerRecord(
 );
 export type DepthLayer = { kind: 'depth' } & ValueOf<typeof depthLayerRecord>;
 
-/** The layer as a stage; undefined when it is something else. */
-export const asDepth = (layer: { kind: string } | undefined): DepthLayer | undefined =>
-  layer?.kind === 'depth' ? (layer as DepthLayer) : undefined;
-
 /** What stands on a stage at a moment, lit. */
 export function meshesOf(layer: DepthLayer, moment: Moment, view: View): SceneMesh[] {
   const { film, cache } = moment;

@@ -64,10 +64,6 @@ export const figureLayerRecord = layerRecord(
 );
 export type FigureLayer = { kind: 'figure' } & ValueOf<typeof figureLayerRecord>;
 
-/** The layer as a figure; undefined when it is something else. */
-export const asFigure = (layer: { kind: string } | undefined): FigureLayer | undefined =>
-  layer?.kind === 'figure' ? (layer as FigureLayer) : undefined;
-
 /** The gradient of a layer: its palette's, or its own. */
 export const gradientOf = (palettes: readonly (Gradient & { id: string })[], color: LayerColor): Gradient =>
   palettes.find(({ id }) => id === color.palette) ?? color;

@@ -29,10 +29,6 @@ export const fillLayerRecord = layerRecord(
 );
 export type FillLayer = { kind: 'fill' } & ValueOf<typeof fillLayerRecord>;
 
-/** The layer as a fill; undefined when it is something else. */
-export const asFill = (layer: { kind: string } | undefined): FillLayer | undefined =>
-  layer?.kind === 'fill' ? (layer as FillLayer) : undefined;
-
 /** A gradient from the middle of a picture to its corners. */
 export const backgroundPaint = (
   size: Size,

@@ -76,10 +76,6 @@ export const flareLayerRecord = layerRecord(
 );
 export type FlareLayer = { kind: 'flare' } & ValueOf<typeof flareLayerRecord>;
 
-/** The layer as a flare; undefined when it is something else. */
-export const asFlare = (layer: { kind: string } | undefined): FlareLayer | undefined =>
-  layer?.kind === 'flare' ? (layer as FlareLayer) : undefined;
-
 /** A light that the lens shows more of than there is. */
 export const flareLayer: LayerKind<'flare', typeof flareLayerRecord> = {
   kind: 'flare',

@@ -70,10 +70,6 @@ export const footageLayerRecord = layerRecord(
 );
 export type FootageLayer = { kind: 'footage' } & ValueOf<typeof footageLayerRecord>;
 
-/** The layer as footage; undefined when it is something else. */
-export const asFootage = (layer: { kind: string } | undefined): FootageLayer | undefined =>
-  layer?.kind === 'footage' ? (layer as FootageLayer) : undefined;
-
 /** A video file in a box: at every moment of the film the frame that belongs there. */
 export const footageLayer: LayerKind<'footage', typeof footageLayerRecord> = {
   kind: 'footage',

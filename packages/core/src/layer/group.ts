@@ -27,10 +27,6 @@ export const groupLayerRecord = layerRecord(
 );
 export type GroupLayer = { kind: 'group' } & ValueOf<typeof groupLayerRecord>;
 
-/** The layer as a group; undefined when it is something else. */
-export const asGroup = (layer: { kind: string } | undefined): GroupLayer | undefined =>
-  layer?.kind === 'group' ? (layer as GroupLayer) : undefined;
-
 export const groupLayer: LayerKind<'group', typeof groupLayerRecord> = {
   kind: 'group',
   label: 'Group',

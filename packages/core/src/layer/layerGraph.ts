@@ -4,15 +4,15 @@ import { findProperty } from '../drive/property';
 import { eachField, kindOf } from '../property/record';
 import { changeReferences, referencesIn, type Reference } from '../property/references';
 import type { ListName } from '../property/field';
-import { asGroup } from './group';
-import { noNeeds, type LayerKind, type LayerNeeds } from './layerKind';
+
+import { noNeeds, type LayerNeeds } from './layerKind';
 import { maskLayer } from './mask';
-import { layerKinds, type Layer } from './registry';
+import { layerRegistry, layerKinds, type Layer } from './registry';
 import { passReach } from '../pass/registry';
 
 /** How layers hang together, and what they need. */
 
-const kindOfLayer = (layer: Layer) => kindOf(layerKinds, layer) as unknown as LayerKind | undefined;
+const kindOfLayer = (layer: Layer) => layerRegistry.of(layer);
 
 /** What a layer refers to; nothing for one of an unknown kind. */
 export const layerReferences = (layer: Layer): Reference[] => {
@@ -30,7 +30,7 @@ export function changeLayerReferences(
 }
 
 /** Whether a layer holds others. */
-export const isContainer = (layer: Layer): boolean => asGroup(layer) !== undefined;
+export const isContainer = (layer: Layer): boolean => layerRegistry.as('group', layer) !== undefined;
 
 /** Ids of the layers that a layer shows: those in a group, the source of a linked copy, its mask. */
 export const shownLayers = (film: Pick<Film, 'layers'>, layer: Layer): string[] => {

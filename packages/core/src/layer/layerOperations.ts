@@ -8,9 +8,9 @@ import type { Moment } from '../picture/moment';
 import { group } from '../picture/operations';
 import { kindOf } from '../property/record';
 import { fpsOf } from '../film/frameRate';
-import type { LayerContent, LayerKind } from './layerKind';
+import type { LayerContent } from './layerKind';
 import { isMasked, maskAt } from './mask';
-import { layerKinds, type Layer } from './registry';
+import { layerRegistry, layerKinds, type Layer } from './registry';
 
 /** The layers of a group, or those in none, back to front. */
 export const layersIn = (film: Pick<Film, 'layers'>, inGroup: string | null): Layer[] =>
@@ -69,7 +69,7 @@ function contentFor(id: string, moment: Moment): Operation[] {
 /** What a layer draws, through so many of its passes. */
 function throughPasses(layer: Layer, moment: Moment, count: number): GroupOp {
   const passes = layer.passes.slice(0, count);
-  const kind = kindOf(layerKinds, layer) as unknown as LayerKind | undefined;
+  const kind = layerRegistry.of(layer);
   const last = lastTimePass(passes);
   const after = passes.slice(last + 1);
   const part = { passes: after.length > 0 ? after : undefined, t: moment.t };
@@ -102,7 +102,7 @@ export const placed = ({ place }: Layer, { film }: Moment): Pick<GroupOp, 'matri
 
 /** What a layer draws by itself; one of an unknown kind draws nothing. */
 export function contentOf(layer: Layer, moment: Moment): LayerContent {
-  const kind = kindOf(layerKinds, layer) as unknown as LayerKind | undefined;
+  const kind = layerRegistry.of(layer);
   if (!kind || moment.depth > deepest) return { operations: [] };
   return kind.content(layer as never, moment);
 }

@@ -38,10 +38,6 @@ export const linkedLayerRecord = layerRecord(
 );
 export type LinkedLayer = { kind: 'linked' } & ValueOf<typeof linkedLayerRecord>;
 
-/** The layer as a linked copy; undefined when it is something else. */
-export const asLinked = (layer: { kind: string } | undefined): LinkedLayer | undefined =>
-  layer?.kind === 'linked' ? (layer as LinkedLayer) : undefined;
-
 export const linkedLayer: LayerKind<'linked', typeof linkedLayerRecord> = {
   kind: 'linked',
   label: 'Linked copy',

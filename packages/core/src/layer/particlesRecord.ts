@@ -254,7 +254,3 @@ export const particlesLayerRecord = layerRecord(
   ]),
 );
 export type ParticlesLayer = { kind: 'particles' } & ValueOf<typeof particlesLayerRecord>;
-
-/** The layer as particles; undefined when it is something else. */
-export const asParticles = (layer: { kind: string } | undefined): ParticlesLayer | undefined =>
-  layer?.kind === 'particles' ? (layer as ParticlesLayer) : undefined;

@@ -1,3 +1,4 @@
+import { Registry } from '../contract/registry';
 import type { ValueOfKinds } from '../property/record';
 import { depthLayer } from './depth';
 import { figureLayer } from './figure';
@@ -5,6 +6,7 @@ import { fillLayer } from './fill';
 import { footageLayer } from './footage';
 import { groupLayer } from './group';
 import { imageLayer } from './image';
+import type { LayerKind } from './layerKind';
 import { letteringLayer } from './lettering';
 import { linkedLayer } from './linked';
 import { flareLayer } from './flare';
@@ -58,6 +60,9 @@ export const layerKinds = {
     return depthLayer;
   },
 };
+
+/** What every kind of layer can be asked. */
+export const layerRegistry = new Registry<typeof layerKinds, LayerKind>(() => layerKinds);
 
 export type LayerKindName = keyof typeof layerKinds;
 export type Layer = ValueOfKinds<typeof layerKinds>;

@@ -2,10 +2,8 @@ import { fadedIn, shownLevel } from '../film/section';
 import type { GroupOp } from '../picture/displayList';
 import type { Moment } from '../picture/moment';
 import { group } from '../picture/operations';
-import { kindOf } from '../property/record';
-import type { LayerKind } from './layerKind';
 import { finishedLayer, layerOperations, visibleLayer } from './layerOperations';
-import { layerKinds, type Layer } from './registry';
+import { layerRegistry, type Layer } from './registry';
 
 /** Two layers of which one goes as the other comes, at a moment. */
 interface Crossfade {
@@ -15,8 +13,7 @@ interface Crossfade {
   share: number;
 }
 
-const showsBelow = (layer: Layer): boolean =>
-  (kindOf(layerKinds, layer) as unknown as LayerKind | undefined)?.showsBelow === true;
+const showsBelow = (layer: Layer): boolean => layerRegistry.of(layer)?.showsBelow === true;
 
 /** Whether two layers can be mixed: both are laid on in the same way, and neither shows what lies below it. */
 export const canCrossfade = (back: Layer, front: Layer): boolean =>

@@ -1,3 +1,4 @@
+import { layerRegistry } from '../layer/registry';
 import * as exact from '../math/math';
 import { eventsBetween } from '../drive/signals';
 import { shownRun } from '../film/section';
@@ -7,7 +8,7 @@ import type { Moment } from '../picture/moment';
 import type { Point, Size } from '../property/field';
 import { burstBirths, mostAlive, steadyBirths, type Birth } from './births';
 import { placeAt, type Forces, type Launch } from './motion';
-import { asParticles, type ParticlesLayer } from '../layer/particlesRecord';
+import { type ParticlesLayer } from '../layer/particlesRecord';
 
 /** Which particles of a layer are alive at a moment, where each is, and how it looks. */
 
@@ -77,7 +78,7 @@ function layersAtBirth(
     let found = known.get(step);
     if (!found) {
       const then = moment.at(step / 30);
-      found = { born: asParticles(then.layer(layer.id)) ?? layer, then };
+      found = { born: layerRegistry.as('particles', then.layer(layer.id)) ?? layer, then };
       known.set(step, found);
     }
     return found;

@@ -1,3 +1,4 @@
+import { Registry } from '../contract/registry';
 import { kindOf, type ValueOfKinds } from '../property/record';
 import { afterimages } from './afterimages';
 import { blur } from './blur';
@@ -82,41 +83,40 @@ interface AnyPassKind {
   anySize?: true;
   run(buffer: PassBuffer, settings: PassSettings, context: PassContext): void;
 }
-const kindOfPass = (settings: PassSettings) =>
-  kindOf(passKinds, settings) as unknown as AnyPassKind | undefined;
+const passRegistry = new Registry<typeof passKinds, AnyPassKind>(() => passKinds);
 
 /** Picture units by which a pass reaches beyond what was drawn; Infinity for everywhere. */
 export const marginOf = (settings: PassSettings): number =>
-  settings.on ? (kindOfPass(settings)?.margin(settings) ?? 0) : 0;
+  settings.on ? (passRegistry.of(settings)?.margin(settings) ?? 0) : 0;
 
 /**
  * Whether a chain takes what lies at the picture's edges for what lies beyond them: then nothing from beyond the picture
  * comes in, for where a layer covers just the picture that would be nothing.
  */
 export const keepsEdges = (passes: readonly PassSettings[]): boolean =>
-  passes.some((settings) => settings.on && kindOfPass(settings)?.keepsEdges(settings) === true);
+  passes.some((settings) => settings.on && passRegistry.of(settings)?.keepsEdges(settings) === true);
 
 /** Whether a chain makes the same of a picture of any number of pixels. */
 export const takesAnySize = (passes: readonly PassSettings[]): boolean =>
-  passes.every((settings) => !settings.on || kindOfPass(settings)?.anySize === true);
+  passes.every((settings) => !settings.on || passRegistry.of(settings)?.anySize === true);
 
 /** Lets a pass change pixels; one that is off, or of an unknown kind, changes nothing. */
 export function runPass(buffer: PassBuffer, settings: PassSettings, context: PassContext): void {
-  if (settings.on) kindOfPass(settings)?.run(buffer, settings, context);
+  if (settings.on) passRegistry.of(settings)?.run(buffer, settings, context);
   buffer.release();
 }
 
 /** Index of the last pass that puts together what is drawn at several times; -1 where there is none. */
 export const lastTimePass = (passes: readonly PassSettings[]): number =>
-  passes.reduce((last, pass, i) => (pass.on && kindOfPass(pass)?.compose ? i : last), -1);
+  passes.reduce((last, pass, i) => (pass.on && passRegistry.of(pass)?.compose ? i : last), -1);
 
 /** What such a pass makes of what is drawn. */
 export const composeTimes = (settings: PassSettings, drawn: DrawLater, around: TimeContext): Operation[] =>
-  kindOfPass(settings)?.compose?.(settings, drawn, around) ?? drawn(0);
+  passRegistry.of(settings)?.compose?.(settings, drawn, around) ?? drawn(0);
 
 /** Seconds before and after a moment that passes look at. */
 export function passReach(passes: readonly PassSettings[]): { back: number; ahead: number } {
-  const all = passes.map((pass) => kindOfPass(pass)?.reach?.(pass) ?? { back: 0, ahead: 0 });
+  const all = passes.map((pass) => passRegistry.of(pass)?.reach?.(pass) ?? { back: 0, ahead: 0 });
   return {
     back: all.reduce((sum, { back }) => sum + back, 0),
     ahead: all.reduce((sum, { ahead }) => sum + ahead, 0),

@@ -1,6 +1,7 @@
+import { Registry } from '../contract/registry';
 import type { Size } from '../property/field';
 import { keepFitting } from '../property/keepFitting';
-import { kindOf, type ValueOfKinds } from '../property/record';
+import type { ValueOfKinds } from '../property/record';
 import { arc } from './arc';
 import { circle } from './circle';
 import { drawn } from './drawn';
@@ -48,25 +49,27 @@ interface AnyShapeKind {
   hasPoints: boolean;
   handles(shape: PathShape): ShapeHandle[];
 }
-const kindOfShape = (shape: PathShape) => kindOf(pathKinds, shape) as unknown as AnyShapeKind | undefined;
+const shapeRegistry = new Registry<typeof pathKinds, AnyShapeKind>(() => pathKinds);
 
 /** A shape as a path in its own coordinates; one of an unknown kind is a point. */
 export const buildShape = (shape: PathShape): Path =>
-  kindOfShape(shape)?.build(shape) ??
+  shapeRegistry.of(shape)?.build(shape) ??
   joinPieces([{ length: 0, at: () => ({ x: 0, y: 0, dx: 1, dy: 0 }) }], false);
 
 /** Whether the start of a shape can be moved along it. */
-export const isClosedShape = (shape: PathShape): boolean => kindOfShape(shape)?.closed(shape) ?? false;
+export const isClosedShape = (shape: PathShape): boolean => shapeRegistry.of(shape)?.closed(shape) ?? false;
 
 /** What of a shape can be dragged, in its own coordinates. */
-export const shapeHandles = (shape: PathShape): ShapeHandle[] => kindOfShape(shape)?.handles(shape) ?? [];
+export const shapeHandles = (shape: PathShape): ShapeHandle[] =>
+  shapeRegistry.of(shape)?.handles(shape) ?? [];
 
 /** Whether every line of a shape shows all bands. */
-export const showsAllOnEach = (shape: PathShape): boolean => kindOfShape(shape)?.allOnEach(shape) ?? false;
+export const showsAllOnEach = (shape: PathShape): boolean =>
+  shapeRegistry.of(shape)?.allOnEach(shape) ?? false;
 
 /** A shape whose points can be moved one by one; undefined for any other. */
 export const drawnShape = (shape: PathShape): ShapeOf<'drawn'> | undefined =>
-  kindOfShape(shape)?.hasPoints === true ? (shape as ShapeOf<'drawn'>) : undefined;
+  shapeRegistry.of(shape)?.hasPoints === true ? (shape as ShapeOf<'drawn'>) : undefined;
 
 /** A shape that suits a picture of this size, and where it stands. */
 export function newShape(kind: PathKind, size: Size): { shape: PathShape } & Partial<PathPlace> {

@@ -1,8 +1,9 @@
+import { layerRegistry } from '../layer/registry';
 import { bodyKinds, type BodyKindName } from '../body/registry';
 import { DrawCache } from '../cache/drawCache';
 import { defaultFilm, newLayer } from '../film/defaults';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
-import { asDepth, sceneAt } from '../layer/depth';
+import { sceneAt } from '../layer/depth';
 import { sin } from '../math/math';
 import { momentOf, noAssets } from '../picture/moment';
 import { usualTypeface, type Typeface } from '../typeface/typeface';
@@ -52,12 +53,15 @@ export function sceneBits(): Uint8Array {
       ...('image' in body ? { image: 'image' } : {}),
     };
     const bodies = [{ ...body, ...refers }];
-    const layer = asDepth(newLayer('depth', film, { id: kind, name: kind, bodies } as never))!;
+    const layer = layerRegistry.as(
+      'depth',
+      newLayer('depth', film, { id: kind, name: kind, bodies } as never),
+    )!;
     const camera = { ...layer.camera, orbit: 31, tilt: 23, roll: 4 };
     const light = { ...layer.light, fade: 0.5, rim: 0.4 };
     film.layers = [{ ...layer, camera, light } as (typeof film.layers)[0]];
     const moment = momentOf({ ...film }, hearing, 3.217, { cache: new DrawCache(), assets });
-    const scene = sceneAt(asDepth(moment.layer(kind))!, moment)!;
+    const scene = sceneAt(layerRegistry.as('depth', moment.layer(kind))!, moment)!;
     return rasterise(scene, [1, 0, 0, 1, 0, 0], 480, 270, true, () => image).slice();
   });
   const out = new Uint8Array(all.reduce((sum, { length }) => sum + length, 0));

@@ -47,7 +47,7 @@ export async function renderBatch(
       await renderOneFilm(services, document, {
         ...options,
         format: format.id,
-        out: join(out, format.kind === 'sequence' ? title : `${title}.${format.extension}`),
+        out: join(out, format.result === 'folder' ? title : `${title}.${format.extension}`),
       });
     } catch (error) {
       if (!(error instanceof Problem)) throw error;

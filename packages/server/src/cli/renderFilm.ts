@@ -46,7 +46,7 @@ export async function renderOneFilm(
   const folder = await mkdtemp(join(services.folder.incoming, 'render-'));
   const terminal = process.stderr.isTTY;
   const target = resolve(out);
-  const zipped = formatOf(plan.format).kind === 'sequence' && /\.zip$/i.test(out);
+  const zipped = formatOf(plan.format).result === 'folder' && /\.zip$/i.test(out);
   const made = zipped ? join(folder, 'pictures') : target;
   try {
     await renderVideo({

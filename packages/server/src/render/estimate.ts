@@ -47,7 +47,7 @@ export async function estimateRender(
       await rm(own, { recursive: true, force: true });
     }
   };
-  const measured = formatOf(plan.format).kind === 'sound' ? undefined : await measure();
+  const measured = formatOf(plan.format).pictures === 'none' ? undefined : await measure();
   const estimate = estimateOf(plan, measured, {
     threads: drawingThreads(plan),
     filmSeconds: filmSeconds(film, tracks),
@@ -57,16 +57,6 @@ export async function estimateRender(
   return { ...estimate, free, fits: estimate.room < free, width, height, frameCount };
 }
 
-/** Bytes of sound in a second, about. */
-const soundBytes: Record<string, number> = {
-  mp4: 32_000,
-  webm: 24_000,
-  mov: 288_000,
-  zip: 288_000,
-  wav: 288_000,
-  flac: 190_000,
-};
-
 /** From what some of its frames took. */
 function estimateOf(
   plan: RenderPlan,
@@ -74,8 +64,8 @@ function estimateOf(
   { threads, filmSeconds }: { threads: number; filmSeconds: number },
 ): { seconds: number; bytes: number; room: number } {
   const format = formatOf(plan.format);
-  const rangeSeconds = format.kind === 'sheet' ? 0 : plan.frameCount / fpsOf(plan.fps);
-  const sound = format.sound === null ? 0 : rangeSeconds * (soundBytes[format.extension] ?? 0);
+  const rangeSeconds = format.pictures === 'spread' ? 0 : plan.frameCount / fpsOf(plan.fps);
+  const sound = rangeSeconds * format.soundBytes;
   if (!measured) return { seconds: 1 + rangeSeconds / 200, bytes: sound, room: sound };
   const { drawing, encoding, keyBytes, otherBytes } = measured;
   // Every four seconds a frame that needs no other.
@@ -84,9 +74,10 @@ function estimateOf(
   const each = format.alone ? Math.max(drawing, encoding) : (drawing + encoding) / threads;
   // Hearing goes about forty times as fast as the song for a few ears.
   const seconds = 2 + plan.frameCount * each + filmSeconds / 40;
-  const lossless =
-    format.kind === 'loop' ? 0.6 * bytesOfForm('rgba', plan.width, plan.height) * plan.frameCount : 0;
+  const lossless = format.losslessSegments
+    ? 0.6 * bytesOfForm('rgba', plan.width, plan.height) * plan.frameCount
+    : 0;
   // Segments stay until they are joined; pictures of a sequence are linked.
-  const room = format.kind === 'sequence' ? picture + sound : 2 * picture + sound + lossless;
+  const room = format.result === 'folder' ? picture + sound : 2 * picture + sound + lossless;
   return { seconds, bytes: picture + sound, room };
 }

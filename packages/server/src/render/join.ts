@@ -1,10 +1,9 @@
-import { coveredPart, fpsOf, pcmSampleRate, rateKey, type Fade } from '@cyclogram/core';
+import { coveredPart, fpsOf, pcmSampleRate, type Fade } from '@cyclogram/core';
 import { copyFile, rename, rm, writeFile } from 'node:fs/promises';
 import { runTool } from '../media/ffmpeg';
 import type { PcmTrack } from '../media/pcmReader';
 import { checkVideo } from './checkVideo';
 import { formatOf } from './format/registry';
-import type { RenderFormat } from './format/renderFormat';
 import { joinFolders } from './pictureFolder';
 import { encodePlanOf, segmentsOf, type RenderPlan } from './plan';
 import { soundFade } from './soundFade';
@@ -49,12 +48,12 @@ export async function joinSegments(
   const call = (args: string[]) =>
     runTool('ffmpeg', ['-v', 'error', '-nostdin', '-protocol_whitelist', 'file', ...args], { signal });
   try {
-    if (format.kind === 'still') {
+    if (format.result === 'copied') {
       await copyFile(segments[0]!, temporary);
       await rename(temporary, out);
       return;
     }
-    if (format.kind === 'sequence') {
+    if (format.result === 'folder') {
       const { inputs, outputs } = soundArguments(plan, sound, 0);
       await call([...inputs, ...outputs, ...format.fileArguments(written), '-y', `file:${temporary}`]);
       await joinFolders(segments, temporary, out, run);
@@ -63,9 +62,9 @@ export async function joinSegments(
     await writeFile(list, listOf(plan, segments));
     await writeFile(notes, metadata);
     const silent = { inputs: [], outputs: [], count: 0 };
-    const pictures = format.kind === 'sound' ? 0 : 1;
+    const pictures = format.pictures === 'none' ? 0 : 1;
     const heard = format.sound === null ? silent : soundArguments(plan, sound, pictures);
-    const named = format.kind === 'video' || format.kind === 'sound';
+    const named = format.named === true;
     const [notesInput, coverInput] = [pictures + heard.count, pictures + heard.count + 1].map(String);
     const covered = format.cover === true;
     if (covered) await writeCover(segments, cover, call);
@@ -82,11 +81,11 @@ export async function joinSegments(
       ...(named ? ['-map_metadata', notesInput!, '-map_chapters', notesInput!] : []),
       ...file,
       ...(covered ? ['-disposition:v:1', 'attached_pic'] : []),
-      ...timesOf(format, plan),
+      ...(format.timeArguments?.(plan) ?? []),
       ...['-y', `file:${temporary}`],
     ]);
     onCheck?.();
-    await check(format, plan, temporary, signal);
+    if (format.checked) await checkVideo(temporary, plan.frameCount, 'decode', signal);
     await rename(temporary, out);
   } finally {
     await Promise.all([list, notes, cover, temporary].map((path) => rm(path, { force: true })));
@@ -102,20 +101,6 @@ function listOf(plan: RenderPlan, segments: readonly string[]): string {
       return `file 'file:${path.replaceAll("'", "'\\''")}'\nduration ${seconds}\n`;
     })
     .join('');
-}
-
-/**
- * Opus begins 312 samples, 6.5 ms, before what is heard (RFC 7845, 4.2), and files begin at 0: everything is moved by as much,
- * rounded to whole milliseconds, and the picture has to begin as early as the sound to stay with it.
- */
-const opusLead = 7;
-
-/** Matroska counts milliseconds: the time of each frame follows from its number, so that nothing adds up. */
-function timesOf({ kind, extension }: RenderFormat, { fps }: RenderPlan): string[] {
-  if (kind !== 'video' || extension !== 'webm') return [];
-  const [numerator, denominator] = rateKey(fps).split('/').map(Number);
-  const time = `round(N*${1000 * (denominator ?? 1)}/${numerator})-${opusLead}`;
-  return ['-bsf:v', `setts=pts=${time}:dts=${time}`];
 }
 
 /** Writes a picture of the film for its file. */
@@ -140,17 +125,6 @@ async function writeCover(
     ],
     ...['-f', 'image2', '-update', '1', '-y', `file:${cover}`],
   ]);
-}
-
-/** Reads the result, as far as it is a video. */
-async function check(
-  { kind, id }: RenderFormat,
-  plan: RenderPlan,
-  path: string,
-  signal: AbortSignal | undefined,
-): Promise<void> {
-  if (kind === 'video' || (kind === 'loop' && id === 'gif'))
-    await checkVideo(path, plan.frameCount, 'decode', signal);
 }
 
 /** A track's samples [from, to), of which the first is heard `offset` samples into the video. */

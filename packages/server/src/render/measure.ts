@@ -94,14 +94,14 @@ async function bytesOf(
   const format = formatOf(plan.format);
   const even = (bytes: number) => ({ keyBytes: bytes / count, otherBytes: bytes / count });
   if (format.segment === 'frames') return even(await folderSize(path));
-  if (format.kind === 'loop') {
+  if (format.measuredBy === 'file') {
     // The file is encoded anew from what has no loss.
     const out = `${path}.${format.extension}`;
     const own = { ...encodePlanOf(plan), frameCount: count };
     await runTool('ffmpeg', ['-v', 'error', '-nostdin', '-i', path, ...format.fileArguments(own), '-y', out]);
     return even((await stat(out)).size);
   }
-  if (format.kind !== 'video') return even((await stat(path)).size);
+  if (format.measuredBy !== 'frames') return even((await stat(path)).size);
   const text = await runTool('ffprobe', [
     ...[
       '-v',

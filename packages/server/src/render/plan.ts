@@ -95,17 +95,17 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   const rate = fpsOf(fps);
   if (!(rate >= 1 && rate <= 120)) refuse(`A video has 1 to 120 frames per second, not ${rate}.`);
   if (filmSeconds <= 0) refuse('The film has no song yet. Add one, then render.');
-  const { kind, label, transparent } = format;
+  const { pictures, label, transparent } = format;
   const settings: RenderSettings = { ...settingsStandard, ...settingsOf(request) };
   if (settings.transparent && !transparent)
     refuse(`${label} cannot be transparent. These can: ${transparentFormats()}.`);
   // Only what goes on for a while comes and goes.
-  if (kind === 'still' || kind === 'sheet') Object.assign(settings, { fadeIn: 0, fadeOut: 0 });
+  if (pictures === 'moment' || pictures === 'spread') Object.assign(settings, { fadeIn: 0, fadeOut: 0 });
   const frames =
-    kind === 'still' ? stillFrame(request, filmSeconds, rate) : rangeFrames(request, filmSeconds, rate);
+    pictures === 'moment' ? stillFrame(request, filmSeconds, rate) : rangeFrames(request, filmSeconds, rate);
   settings.segmentFrames = segmentFramesOf(frames.frameCount, rate);
   const plan = { format: format.id, width, height, fps, settings, ...frames };
-  if (kind === 'sheet') Object.assign(plan, sheetFrames(request, plan));
+  if (pictures === 'spread') Object.assign(plan, sheetFrames(request, plan));
   const wrong = format.problem(encodePlanOf(plan));
   if (wrong) refuse(wrong);
   return plan;
@@ -181,7 +181,7 @@ function segmentFramesOf(frameCount: number, rate: number): number {
 
 /** The parts of a render: index, first frame and number of frames. A sound alone has none. */
 export function segmentsOf({ format, firstFrame, frameCount, fps, settings }: RenderPlan) {
-  if (formatOf(format).kind === 'sound') return [];
+  if (formatOf(format).pictures === 'none') return [];
   // Renders of before have no number of their own.
   const size = settings.segmentFrames ?? Math.max(1, Math.round(longestSegment * fpsOf(fps)));
   return Array.from({ length: Math.ceil(frameCount / size) }, (_, index) => ({

@@ -17,7 +17,6 @@ import {
 import { filmSeconds, type FilmStore } from '../films/filmStore';
 import { Problem, toProblem } from '../http/problem';
 import { formatOf } from './format/registry';
-import type { FormatKind } from './format/renderFormat';
 import { fileNameOf, namePattern } from './fileName';
 import { checkRoom, estimateRender, freeSpace } from './estimate';
 import { folderSize } from './pictureFolder';
@@ -147,11 +146,11 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   }
 
   /** The finished file, or folder of pictures. @throws Problem when it is not finished */
-  async file(id: string): Promise<{ path: string; name: string; mimeType: string; kind: FormatKind }> {
+  async file(id: string): Promise<{ path: string; name: string; mimeType: string; isFolder: boolean }> {
     const row = await this.row(id);
     if (row.status !== 'done') throw new Problem('wrong-state', 'The render is not finished yet.');
-    const { mimeType, kind } = formatOf(row.format);
-    return { path: this.videoPath(row), name: row.fileName, mimeType, kind };
+    const { mimeType, result } = formatOf(row.format);
+    return { path: this.videoPath(row), name: row.fileName, mimeType, isFolder: result === 'folder' };
   }
 
   /** Where finished files are. */
@@ -227,7 +226,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private videoPath({ fileName, format }: Pick<RenderRow, 'fileName' | 'format'>): string {
     const path = join(this.folder.renders, fileName);
     // A sequence is a folder here, and a zip where it goes.
-    return formatOf(format).kind === 'sequence' ? path.replace(/\.zip$/, '') : path;
+    return formatOf(format).result === 'folder' ? path.replace(/\.zip$/, '') : path;
   }
 
   /** A name like this that no other render has. */

@@ -1,4 +1,10 @@
-import { frameRateRecord, parseFilm, recordSchema, type FrameRate } from '@cyclogram/core';
+import {
+  frameRateRecord,
+  parseFilm,
+  recordSchema,
+  type FormatDescription,
+  type FrameRate,
+} from '@cyclogram/core';
 import { Router } from 'express';
 import { pipeline } from 'node:stream/promises';
 import * as yup from 'yup';
@@ -150,9 +156,9 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   });
 
   routes.get('/:id/file', async (request, response) => {
-    const { path, name, mimeType, kind } = await queue.file(request.params.id);
+    const { path, name, mimeType, isFolder } = await queue.file(request.params.id);
     response.type(mimeType);
-    if (kind === 'sequence') {
+    if (isFolder) {
       response.attachment(name).type(mimeType);
       const zip = await zipOfFolder(path, name.replace(/\.zip$/, ''));
       // Whoever asked may go away in the middle: there is nobody to tell then.
@@ -167,18 +173,11 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
 }
 
 /** What the interface has to know of a format. */
-const describeFormat = ({
-  id,
-  kind,
-  label,
-  about,
-  extension,
-  sound,
-  transparent,
-  crf,
-  speeds: own,
-}: RenderFormat) => ({
-  ...{ id, kind, label, about, extension, sound, transparent },
-  crf: crf ?? null,
-  speeds: own !== undefined,
-});
+function describeFormat({ crf, speeds: own, ...format }: RenderFormat): FormatDescription {
+  const { id, label, about, extension, heading, pictures, player, sound, transparent } = format;
+  return {
+    ...{ id, label, about, extension, heading, pictures, player, sound, transparent },
+    crf: crf ?? null,
+    speeds: own !== undefined,
+  };
+}

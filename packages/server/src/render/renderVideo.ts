@@ -103,7 +103,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     signal,
     onCheck: () => tell('checking'),
   }).catch(async (error: unknown) => {
-    if (!signal?.aborted && format.kind === 'video') await removeBroken(segments);
+    if (!signal?.aborted && format.checked) await removeBroken(segments);
     throw error;
   });
 }

@@ -1,21 +1,11 @@
+import type { RenderDoing } from '@cyclogram/core';
 import type { ListedRender, RenderRow } from '../db/entities';
 import { formatOf } from './format/registry';
-import type { FormatKind } from './format/renderFormat';
-import type { RenderProgress, RenderStage } from './renderVideo';
+import type { RenderProgress } from './renderVideo';
 
 /** A render as the interface sees it. */
-export interface RenderView extends Omit<ListedRender, 'problem'> {
-  stage: RenderStage | null;
-  framesDone: number;
-  /** Estimated seconds until it is finished, when something is known. */
-  secondsLeft: number | null;
-  /** Frames drawn in a second, when something is known. */
-  framesPerSecond: number | null;
-  kind: FormatKind;
-  formatLabel: string;
-  mimeType: string;
+export interface RenderView extends Omit<ListedRender, 'problem'>, RenderDoing {
   problem: Record<string, unknown> | null;
-  file: string | null;
 }
 
 /** A render that is being made. */
@@ -31,10 +21,10 @@ export interface Running {
 export function viewOf(row: ListedRender, running: Running | undefined): RenderView {
   const { document: _document, problem, ...rest } = row as RenderRow;
   const doing = row.status === 'running' ? running : undefined;
-  const { kind, label, mimeType } = formatOf(row.format);
+  const { label, mimeType, pictures, player } = formatOf(row.format);
   return {
     ...rest,
-    ...{ kind, formatLabel: label, mimeType },
+    ...{ formatLabel: label, mimeType, pictures, player },
     stage: doing?.progress.stage ?? null,
     framesDone: row.status === 'done' ? row.frameCount : (doing?.progress.frames ?? 0),
     secondsLeft: doing ? secondsLeft(doing) : null,

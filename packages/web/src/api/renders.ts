@@ -1,52 +1,20 @@
-import type { Film, FrameRate, RenderEstimate } from '@cyclogram/core';
+import type {
+  Film,
+  FormatDescription,
+  FrameRate,
+  Quality,
+  RenderDescription,
+  RenderEstimate,
+  Speed,
+} from '@cyclogram/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
 
-export type FormatKind = 'video' | 'sequence' | 'loop' | 'still' | 'sheet' | 'sound';
-export type Quality = 'high' | 'medium' | 'low' | 'draft';
-export type Speed = 'fast' | 'medium' | 'slow';
 export type PictureFit = 'fit' | 'fill' | 'extend';
 
-export interface Render {
-  id: string;
-  filmId: string | null;
-  title: string;
-  kind: FormatKind;
-  formatLabel: string;
-  mimeType: string;
-  width: number;
-  height: number;
-  fps: FrameRate;
-  firstFrame: number;
-  frameCount: number;
-  settings: { transparent: boolean };
-  position: number;
-  fileName: string;
-  status: 'waiting' | 'running' | 'paused' | 'done' | 'failed' | 'cancelled';
-  stage: 'hearing' | 'drawing' | 'joining' | 'checking' | null;
-  framesDone: number;
-  secondsLeft: number | null;
-  framesPerSecond: number | null;
-  problem: { title: string; detail: string } | null;
-  createdAt: string;
-  finishedAt: string | null;
-  bytes: number | null;
-  file: string | null;
-}
-
-/** A file format as the server describes it. */
-export interface RenderFormat {
-  id: string;
-  kind: FormatKind;
-  label: string;
-  about: string;
-  extension: string;
-  sound: string | null;
-  transparent: boolean;
-  crf: (Record<Quality, number> & { least: number; most: number }) | null;
-  speeds: boolean;
-}
+export type Render = RenderDescription;
+export type RenderFormat = FormatDescription;
 
 export interface RenderWish {
   filmId: string;

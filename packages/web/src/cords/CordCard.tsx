@@ -1,4 +1,5 @@
 import {
+  sourceRegistry,
   canSpread,
   cordRecord,
   defaultsOf,
@@ -6,9 +7,7 @@ import {
   fieldsOf,
   findProperty,
   isShown,
-  kindOf,
   problemOf,
-  sourceKinds,
   spreadRecord,
   type ChoiceField,
   type Cord,
@@ -62,7 +61,7 @@ export function CordCard({ cord, single, others = [] }: CordCardProps) {
   const { source } = cord;
   const [spreading, setSpreading] = useState(false);
   const limit = useLimitShare(cord.target);
-  const kind = kindOf(sourceKinds, source) as unknown as SourceKind | undefined;
+  const kind = sourceRegistry.of(source);
   const found = findProperty(film, cord.target);
   const problem = problemOf(film, cord);
   const Icon = kind ? sourceIcons[source.kind] : Slot.Root;
@@ -345,7 +344,7 @@ function CordMenu({ cord, single, others, onSpread }: CordMenuProps) {
   const spreadable = useEditor((state) => canSpread(state.film, cord.target));
   const selected = useEditor((state) => state.selected.length);
   const { id, target, spread } = cord;
-  const isMotion = !(kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined)?.isBase;
+  const isMotion = !sourceRegistry.of(cord.source)?.isBase;
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger

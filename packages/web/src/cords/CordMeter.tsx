@@ -1,12 +1,10 @@
 import {
+  sourceRegistry,
   findProperty,
   isPoint,
-  kindOf,
-  sourceKinds,
   type Cord,
   type MovingValue,
   type PropertyPlace,
-  type SourceKind,
 } from '@cyclogram/core';
 import { useCallback } from 'react';
 import { LiveCanvas, type DrawLive } from '../controls/LiveCanvas';
@@ -33,7 +31,7 @@ export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
   const film = useEditor((state) => state.film);
   const found = findProperty(film, place);
   const first = cords.find(({ on }) => on) ?? cords[0]!;
-  const kind = kindOf(sourceKinds, first.source) as unknown as SourceKind | undefined;
+  const kind = sourceRegistry.of(first.source);
   const range = found && kind?.range(first.source as never, found.field, found.value);
   const axis: Axis = range && isPoint(range[0]) && isPoint(range[1]) && range[0].x === range[1].x ? 'y' : 'x';
   const [from, to] = range ? range.map((value) => numberOf(value, axis)) : [];

@@ -1,13 +1,4 @@
-import {
-  findProperty,
-  kindOf,
-  placeKey,
-  problemOf,
-  sourceKinds,
-  type Cord,
-  type Film,
-  type SourceKind,
-} from '@cyclogram/core';
+import { sourceRegistry, findProperty, placeKey, problemOf, type Cord, type Film } from '@cyclogram/core';
 import { linkHorizontal } from 'd3-shape';
 import { ArrowLeft, Search, TriangleAlert } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
@@ -267,7 +258,7 @@ function CordRow({ film, cord, property, open, limit, picked, onPick, onToggle }
   const key = placeKey(cord.target);
   const problem = problemOf(film, cord);
   const found = findProperty(film, cord.target);
-  const kind = kindOf(sourceKinds, cord.source) as unknown as SourceKind | undefined;
+  const kind = sourceRegistry.of(cord.source);
   const range = found && kind?.range(cord.source as never, found.field, found.value);
   const still = range !== undefined && JSON.stringify(range[0]) === JSON.stringify(range[1]);
   const warnings = [

@@ -1,13 +1,11 @@
 import {
+  sourceRegistry,
   fieldOf,
   findProperty,
   isOnProperty,
-  kindOf,
-  sourceKinds,
   structuredCopy,
   type Cord,
   type Film,
-  type SourceKind,
 } from '@cyclogram/core';
 import { newId } from '../editor/newId';
 import { samePlaces } from './cordChanges';
@@ -31,7 +29,7 @@ export function alikeCords(film: Film, cord: Cord, layers: readonly string[]): C
   });
 }
 
-const sourceOf = ({ source }: Cord) => kindOf(sourceKinds, source) as unknown as SourceKind | undefined;
+const sourceOf = ({ source }: Cord) => sourceRegistry.of(source);
 
 /** Whether a property of one cord's source can be that of another one's: values only where they are of the same property. */
 export function takesField(cord: Cord, other: Cord, key: string): boolean {

@@ -1,4 +1,5 @@
 import {
+  sourceRegistry,
   findProperty,
   isPoint,
   kindOf,
@@ -10,7 +11,6 @@ import {
   type Film,
   type MovingValue,
   type PropertyPlace,
-  type SourceKind,
 } from '@cyclogram/core';
 
 const tidy = (value: number) => String(Number(value.toPrecision(3)));
@@ -59,7 +59,7 @@ export function sourceName(film: Film, { source }: Cord): string {
 
 /** The follower that a cord hangs on, whatever of it that drives. */
 export function followersOf({ source }: Cord): readonly string[] {
-  const kind = kindOf(sourceKinds, source) as unknown as SourceKind | undefined;
+  const kind = sourceRegistry.of(source);
   return kind?.needs(source as never).followers ?? [];
 }
 

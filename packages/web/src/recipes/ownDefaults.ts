@@ -1,5 +1,5 @@
 import {
-  asFigure,
+  layerRegistry,
   fits,
   kindOf,
   layerKinds,
@@ -13,7 +13,7 @@ import {
 /** Own defaults for new layers, kept by their kinds in this browser. */
 
 const keyOf = (layer: Layer): string => {
-  const figure = asFigure(layer)?.figure.kind ?? '';
+  const figure = layerRegistry.as('figure', layer)?.figure.kind ?? '';
   return `layer default ${layer.kind} ${figure}`;
 };
 

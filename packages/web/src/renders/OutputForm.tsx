@@ -7,21 +7,12 @@ import {
   type SwitchField,
 } from '@cyclogram/core';
 import { useId } from 'react';
-import type { FormatKind, RenderFormat } from '../api/renders';
+import type { RenderFormat } from '../api/renders';
 import { ChoiceInput } from '../controls/ChoiceInput';
 import { SwitchInput } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { sizeOf, sizes, type Output, type OutputContext } from './outputs';
 import { sectionTitles } from '../sections/sectionChanges';
-
-const kindNames: Record<FormatKind, string> = {
-  video: 'Video',
-  sequence: 'Sequence',
-  loop: 'Loop',
-  still: 'Still',
-  sheet: 'Still',
-  sound: 'Sound',
-};
 
 const number = (key: string, label: string, part: Partial<NumberField>): NumberField => ({
   ...{ kind: 'number', key, label, min: 0, max: 100, step: 1, unit: '' },
@@ -57,8 +48,9 @@ interface OutputFormProps {
 export function OutputForm({ output, formats, context, onChange }: OutputFormProps) {
   const { film, loop } = context;
   const format = formats.find(({ id }) => id === output.format) ?? formats[0]!;
-  const moving = format.kind !== 'still';
-  const pictured = format.kind !== 'sound';
+  const { pictures } = format;
+  const ranged = pictures !== 'moment';
+  const pictured = pictures !== 'none';
   const choice = (key: keyof Output, label: string, choices: ChoiceField['choices'], help?: string) => (
     <ChoiceInput
       wide
@@ -81,14 +73,14 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
         {choice(
           'format',
           'Format',
-          formats.map(({ id, kind, label }) => ({ value: id, label: `${kindNames[kind]}: ${label}` })),
+          formats.map(({ id, heading, label }) => ({ value: id, label: `${heading}: ${label}` })),
         )}
         <p className="mb-2 text-right text-xs text-dim">
           {format.about}. {format.sound === null ? 'No sound.' : `Sound: ${format.sound}.`}
         </p>
         {pictured && (
           <>
-            {choice('size', format.kind === 'sheet' ? 'Size of a moment' : 'Size', [
+            {choice('size', pictures === 'spread' ? 'Size of a moment' : 'Size', [
               { value: 'film', label: `Film, ${film.width} × ${film.height}` },
               ...Object.entries(sizes).map(([value, { label }]) => ({ value, label })),
               { value: 'own', label: 'Custom' },
@@ -112,9 +104,7 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
               )}
           </>
         )}
-        {pictured &&
-          moving &&
-          format.kind !== 'sheet' &&
+        {pictures === 'all' &&
           choice('fps', 'Frame rate', [
             { value: 'film', label: `Film, ${fpsText(film.fps)} fps` },
             ...rates.map((rate) => ({ value: rateKey(rate), label: `${fpsText(rate)} fps` })),
@@ -129,7 +119,7 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
         )}
       </div>
       <div>
-        {moving && (
+        {ranged && (
           <>
             {choice('range', 'Range', [
               { value: 'all', label: 'Whole film' },
@@ -148,8 +138,8 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
             )}
           </>
         )}
-        {format.kind === 'sheet' && numeric('moments')}
-        {moving && format.kind !== 'sheet' && (
+        {pictures === 'spread' && numeric('moments')}
+        {ranged && pictures !== 'spread' && (
           <>
             {numeric('fadeIn')}
             {numeric('fadeOut')}

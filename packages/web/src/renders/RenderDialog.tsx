@@ -149,19 +149,23 @@ function RenderForm({ onClose }: { onClose: () => void }) {
   );
 }
 
-function sizeText(output: Output, { kind }: RenderFormat, film: OutputContext['film']): string {
-  if (kind === 'sound') return '';
+function sizeText(
+  output: Output,
+  { pictures }: Pick<RenderFormat, 'pictures'>,
+  film: OutputContext['film'],
+): string {
+  if (pictures === 'none') return '';
   const { width, height } = renderedSize(output, film);
   return `${width}×${height}`;
 }
 
-function lengthText(output: Output, { kind }: RenderFormat, context: OutputContext): string {
-  if (kind === 'still') return `The moment at ${clock(context.time, true)}`;
+function lengthText(output: Output, { pictures }: RenderFormat, context: OutputContext): string {
+  if (pictures === 'moment') return `The moment at ${clock(context.time, true)}`;
   const [from, to] = rangeOf(output, context);
-  if (kind === 'sheet') return `${output.moments} moments over ${clock(to - from, true)}`;
-  if (kind === 'sound') return clock(to - from, true);
+  if (pictures === 'spread') return `${output.moments} moments over ${clock(to - from, true)}`;
+  if (pictures === 'none') return clock(to - from, true);
   const frames = Math.round((to - from) * fpsOf(rateOf(output, context.film)));
-  return `${sizeText(output, { kind } as RenderFormat, context.film)}, ${clock(to - from, true)}, ${frames} frames`;
+  return `${sizeText(output, { pictures }, context.film)}, ${clock(to - from, true)}, ${frames} frames`;
 }
 
 /** Milliseconds without a change after which it is measured. */

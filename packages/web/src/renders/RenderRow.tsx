@@ -37,12 +37,12 @@ function statusLine(render: Render): string {
 }
 
 /** What it is: format, size, rate and length, as far as it has them. */
-function shape({ kind, formatLabel, width, height, fps, frameCount, settings }: Render): string {
+function shape({ pictures, formatLabel, width, height, fps, frameCount, settings }: Render): string {
   const parts = [formatLabel];
-  if (kind !== 'sound') parts.push(`${width}×${height}`);
-  if (kind === 'video' || kind === 'sequence' || kind === 'loop') parts.push(`${fpsText(fps)} fps`);
-  if (kind === 'sheet') parts.push(`${frameCount} moments`);
-  else if (kind !== 'still') parts.push(clock(frameCount / fpsOf(fps), true));
+  if (pictures !== 'none') parts.push(`${width}×${height}`);
+  if (pictures === 'all') parts.push(`${fpsText(fps)} fps`);
+  if (pictures === 'spread') parts.push(`${frameCount} moments`);
+  else if (pictures !== 'moment') parts.push(clock(frameCount / fpsOf(fps), true));
   if (settings.transparent) parts.push('without background');
   return parts.join(' · ');
 }
@@ -50,11 +50,10 @@ function shape({ kind, formatLabel, width, height, fps, frameCount, settings }: 
 /** One render: what it is, how far it is, and what can be done with it. */
 export function RenderRow({ render }: { render: Render }) {
   const [watching, setWatching] = useState(false);
-  const { id, fileName, frameCount, status, framesDone, problem, file, kind } = render;
+  const { id, fileName, frameCount, status, framesDone, problem, file, player } = render;
   const act = (action: (id: string) => Promise<unknown>) =>
     void action(id).catch((error: Error) => toast.error(error.message));
   const active = status === 'running' || status === 'waiting';
-  const canWatch = kind !== 'sequence' && (kind !== 'video' || !fileName.endsWith('.mov'));
   return (
     <>
       <div className="flex items-center gap-2">
@@ -68,9 +67,9 @@ export function RenderRow({ render }: { render: Render }) {
         </div>
         {file && (
           <>
-            {canWatch && (
+            {player && (
               <Button onClick={() => setWatching(!watching)}>
-                <Play size={14} /> {watching ? 'Close' : kind === 'sound' ? 'Listen' : 'Watch'}
+                <Play size={14} /> {watching ? 'Close' : player === 'audio' ? 'Listen' : 'Watch'}
               </Button>
             )}
             <a
@@ -130,18 +129,18 @@ export function RenderRow({ render }: { render: Render }) {
 }
 
 /** The result in the page: on a checked ground where it can be seen through. */
-function Player({ render: { kind, fileName, settings }, file }: { render: Render; file: string }) {
+function Player({ render: { player, fileName, settings }, file }: { render: Render; file: string }) {
   const [failed, setFailed] = useState(false);
   const ground = settings.transparent
     ? 'bg-[repeating-conic-gradient(#2a2622_0_25%,#1a1714_0_50%)] bg-[length:20px_20px]'
     : 'bg-black';
   const box = `mt-3 max-h-[60vh] w-full object-contain ${ground}`;
-  if (kind === 'sound') return <audio src={file} controls autoPlay className="mt-3 w-full" />;
+  if (player === 'audio') return <audio src={file} controls autoPlay className="mt-3 w-full" />;
   if (failed)
     return (
       <p className="mt-2 text-dim">This browser does not play the format. Download the file to watch it.</p>
     );
-  if (kind === 'video')
+  if (player === 'video')
     return <video src={file} controls autoPlay className={box} onError={() => setFailed(true)} />;
   return <img src={file} alt={fileName} className={box} />;
 }

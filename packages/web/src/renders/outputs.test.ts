@@ -12,7 +12,17 @@ const film = {
 };
 const context = { film, filmId: 'f', seconds: 30, loop: [2, 3] as const, time: 7.5 };
 const format = (part: Partial<RenderFormat> = {}): RenderFormat => ({
-  ...{ id: 'x', kind: 'video', label: 'X', about: '', extension: 'x', sound: null, transparent: false },
+  ...{
+    id: 'x',
+    heading: 'Video',
+    pictures: 'all',
+    player: 'video',
+    label: 'X',
+    about: '',
+    extension: 'x',
+    sound: null,
+    transparent: false,
+  },
   ...{ crf: { high: 1, medium: 2, low: 3, draft: 4, least: 0, most: 9 }, speeds: true },
   ...part,
 });
@@ -51,14 +61,14 @@ describe('outputs', () => {
     expect(wishOf(output({ quality: 'draft' }), format(), context).quality).toBe('draft');
     const still = wishOf(
       output({ transparent: true }),
-      format({ kind: 'still', transparent: true }),
+      format({ pictures: 'moment', transparent: true }),
       context,
     );
     expect(still).toMatchObject({ at: 7.5, transparent: true });
     expect(still).not.toHaveProperty('from');
     const faded = output({ fadeIn: 2, fadeOut: 3 });
     expect(wishOf(faded, format(), context)).toMatchObject({ fadeIn: 2, fadeOut: 3 });
-    expect(wishOf(faded, format({ kind: 'still' }), context)).toMatchObject({ fadeIn: 0, fadeOut: 0 });
-    expect(wishOf(output({ moments: 20 }), format({ kind: 'sheet' }), context).moments).toBe(20);
+    expect(wishOf(faded, format({ pictures: 'moment' }), context)).toMatchObject({ fadeIn: 0, fadeOut: 0 });
+    expect(wishOf(output({ moments: 20 }), format({ pictures: 'spread' }), context).moments).toBe(20);
   });
 });

@@ -1,5 +1,13 @@
-import { draftSize, readRate, sectionSpans, type Film, type FrameRate } from '@cyclogram/core';
-import type { PictureFit, Quality, RenderFormat, RenderWish, Speed } from '../api/renders';
+import {
+  draftSize,
+  readRate,
+  sectionSpans,
+  type Film,
+  type FrameRate,
+  type Quality,
+  type Speed,
+} from '@cyclogram/core';
+import type { PictureFit, RenderFormat, RenderWish } from '../api/renders';
 
 /** What is chosen for a file that a film is rendered to. */
 export interface Output {
@@ -84,15 +92,16 @@ export function wishOf(output: Output, format: RenderFormat, context: OutputCont
   const { film, filmId, time } = context;
   const [from, to] = rangeOf(output, context);
   const { width, height } = sizeOf(output, film);
-  const part = format.kind === 'still' ? { at: time } : { from, to };
+  const { pictures } = format;
+  const part = pictures === 'moment' ? { at: time } : { from, to };
   // What the dialog does not show for a format has no effect on it.
-  const fades = format.kind !== 'still' && format.kind !== 'sheet';
+  const fades = pictures === 'all' || pictures === 'none';
   return {
     filmId,
     document: film,
     ...{ format: format.id, width, height, fit: output.fit, fps: rateOf(output, film) },
     ...part,
-    ...(format.kind === 'sheet' ? { moments: output.moments } : {}),
+    ...(pictures === 'spread' ? { moments: output.moments } : {}),
     quality: output.quality === 'crf' || !format.crf ? 'high' : output.quality,
     crf: output.quality === 'crf' && format.crf ? output.crf : null,
     speed: output.speed,

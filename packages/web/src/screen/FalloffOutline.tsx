@@ -1,4 +1,4 @@
-import { asFigure, type Falloff, type FigureLayer } from '@cyclogram/core';
+import { layerRegistry, type Falloff, type FigureLayer } from '@cyclogram/core';
 import { findLayer, useEditor } from '../editor/editorStore';
 import { DragHandle } from './DragHandle';
 import { falloffHandles, falloffOutlines } from './falloffHandles';
@@ -43,7 +43,7 @@ export function FalloffOutline({ falloff, index, layer }: FalloffOutlineProps) {
             change(
               'falloff',
               (film) => {
-                const target = asFigure(findLayer(film, layer.id));
+                const target = layerRegistry.as('figure', findLayer(film, layer.id));
                 if (target) Object.assign(target.falloffs[index]!, part);
               },
               `${layer.id} falloff ${index} ${handle.label}`,

@@ -1,9 +1,6 @@
 import {
+  layerRegistry,
   applyMatrix,
-  asDepth,
-  asFill,
-  asFigure,
-  asGroup,
   defaultPath,
   drawnShape,
   invertMatrix,
@@ -134,11 +131,14 @@ function Through({ matrix, children }: { matrix: Matrix; children: ReactNode }) 
 
 /** A background colour lies everywhere: pressing on it means nothing of what is drawn. */
 const canBePicked = (layer: Layer) =>
-  layer.visible && !layer.locked && !isContainer(layer) && !(layer.backdrop && asFill(layer));
+  layer.visible &&
+  !layer.locked &&
+  !isContainer(layer) &&
+  !(layer.backdrop && layerRegistry.as('fill', layer));
 
 /** Lines to snap to: those of the picture, and the middles of other paths. */
 function linesOf(film: PlacedFilm, layer: Layer | undefined): SnapLine[] {
-  const own = asFigure(layer)?.path;
+  const own = layerRegistry.as('figure', layer)?.path;
   const middles = film.paths
     .filter(({ id }) => id !== own)
     .flatMap((path): SnapLine[] => {
@@ -155,8 +155,8 @@ function linesOf(film: PlacedFilm, layer: Layer | undefined): SnapLine[] {
 function LayerHandles({ layer, film }: { layer: Layer; film: PlacedFilm }) {
   const around = useMemo(() => matrixAround(film, layer), [film, layer]);
   const within = useMemo(() => matrixWithin(film, layer), [film, layer]);
-  const figure = asFigure(layer);
-  const stage = asDepth(layer);
+  const figure = layerRegistry.as('figure', layer);
+  const stage = layerRegistry.as('depth', layer);
   if (stage) {
     return (
       <Through matrix={within}>
@@ -164,7 +164,9 @@ function LayerHandles({ layer, film }: { layer: Layer; film: PlacedFilm }) {
       </Through>
     );
   }
-  const path = film.paths.find(({ id }) => id === (figure?.path ?? asGroup(layer)?.clipPath));
+  const path = film.paths.find(
+    ({ id }) => id === (figure?.path ?? layerRegistry.as('group', layer)?.clipPath),
+  );
   if (figure) {
     return path ? (
       <Through matrix={within}>

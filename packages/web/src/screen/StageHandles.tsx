@@ -1,6 +1,6 @@
 import {
+  layerRegistry,
   bodyHandles,
-  asDepth,
   moveOnStage,
   projected,
   stageMatrix,
@@ -33,7 +33,7 @@ export function StageHandles({ layer, film }: { layer: DepthLayer; film: Size })
     change(
       label,
       (draft) => {
-        const stage = asDepth(findLayer(draft, layer.id));
+        const stage = layerRegistry.as('depth', findLayer(draft, layer.id));
         if (stage) to(stage);
       },
       `${layer.id} ${key}`,

@@ -1,7 +1,8 @@
+import { layerRegistry } from '@cyclogram/core';
 import { clsx } from 'clsx';
 import { AudioWaveform, Expand, Frame, Grid2x2, ZoomIn, ZoomOut } from 'lucide-react';
 import { Toolbar } from 'radix-ui';
-import { asDepth } from '@cyclogram/core';
+
 import { IconButton } from '../controls/Button';
 import { useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
@@ -26,7 +27,7 @@ export function ViewTools({ zoom, isFitted, onZoom, onFit, onActual }: ViewTools
   const hasFinish = useEditor(
     ({ film }) => film.finish.passes.length > 0 || film.layers.some(({ passes }) => passes?.length > 0),
   );
-  const hasStage = useEditor(({ film }) => film.layers.some((layer) => asDepth(layer)));
+  const hasStage = useEditor(({ film }) => film.layers.some((layer) => layerRegistry.as('depth', layer)));
   return (
     <Toolbar.Root aria-label="View of the picture" className="flex items-center px-1 text-dim">
       <IconButton inToolbar label="Zoom out" keys="-" className="size-6" onClick={() => onZoom(1 / zoomStep)}>

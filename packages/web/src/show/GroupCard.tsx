@@ -1,5 +1,5 @@
 import {
-  asGroup,
+  layerRegistry,
   fieldOf,
   fieldsOf,
   groupLayerRecord,
@@ -33,7 +33,7 @@ export function GroupCard({ layer }: { layer: GroupLayer }) {
   ];
   const cut = (value: string) =>
     change('clip path', (film) => {
-      const group = asGroup(findLayer(film, layer.id));
+      const group = layerRegistry.as('group', findLayer(film, layer.id));
       if (!group) return;
       group.clipPath = value === none ? null : value === own ? addCircle(film, `${layer.name}, clip`) : value;
       dropUnusedPaths(film);

@@ -1,5 +1,5 @@
 import {
-  asLinked,
+  layerRegistry,
   cordRecord,
   fieldOf,
   fieldsOf,
@@ -160,7 +160,7 @@ function PlaceSection({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
     <CardSection
       heading="Position"
       keys={['place.position', 'place.rotation', 'place.scale', 'place.anchor']}
-      open={isContainer(layer) || asLinked(layer) !== undefined}
+      open={isContainer(layer) || layerRegistry.as('linked', layer) !== undefined}
       note={notes.join(', ')}
     >
       <FieldRows
@@ -250,7 +250,7 @@ function Actions({ layer }: { layer: Layer }) {
           <BoxSelect size={14} />
         </IconButton>
       )}
-      {asLinked(layer) ? (
+      {layerRegistry.as('linked', layer) ? (
         <IconButton
           className="w-6"
           label="Unlink: changes of its source no longer show"

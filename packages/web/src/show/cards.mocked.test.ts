@@ -1,5 +1,5 @@
 import {
-  asDepth,
+  layerRegistry,
   bodyKinds,
   cameraRecord,
   colorRecord,
@@ -172,7 +172,7 @@ describe('cards show exactly what the records describe', () => {
     const film = makeFilm();
     const body = { ...bodyKinds[kind].defaults(film), id: 'body' };
     const layer = newLayer('depth', film, { id: 'own', name: 'Own', bodies: [body] } as never);
-    const stage = asDepth(layer)!;
+    const stage = layerRegistry.as('depth', layer)!;
     const own = fieldsOf(bodyKinds[kind].record);
     // The gradient has a control of its own; palettes are offered when there are some.
     const material = without(fieldsOf(materialRecord), 'palette');

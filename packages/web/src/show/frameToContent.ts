@@ -1,4 +1,4 @@
-import { asFigure, scaleFigure, transformPath, type Film } from '@cyclogram/core';
+import { layerRegistry, scaleFigure, transformPath, type Film } from '@cyclogram/core';
 
 /** Share of the picture that stays free around a framed figure. */
 const margin = 0.03;
@@ -12,7 +12,10 @@ export function frameToContent(
   layerId: string,
   box: readonly [number, number, number, number],
 ): void {
-  const figure = asFigure(film.layers.find(({ id }) => id === layerId));
+  const figure = layerRegistry.as(
+    'figure',
+    film.layers.find(({ id }) => id === layerId),
+  );
   const path = film.paths.find(({ id }) => id === figure?.path);
   const [left, top, right, bottom] = box;
   if (!figure || !path || right <= left || bottom <= top) return;

@@ -1,5 +1,5 @@
 import {
-  asLinked,
+  layerRegistry,
   changeLayerReferences,
   defaultEar,
   defaultLayer,
@@ -172,7 +172,7 @@ export function linkLayers(film: Film, ids: readonly string[]): string[] {
 /** Makes a linked copy a layer of its own: what its source is now. Where it stood is kept by a group. */
 export function unlinkLayer(film: Film, id: string): void {
   const at = film.layers.findIndex((layer) => layer.id === id);
-  const linked = asLinked(film.layers[at]);
+  const linked = layerRegistry.as('linked', film.layers[at]);
   if (!linked) return;
   const { kind: _kind, source, delay: _delay, ...common } = linked;
   const group = newLayer('group', film, structuredCopy(common));

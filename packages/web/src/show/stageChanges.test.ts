@@ -1,4 +1,11 @@
-import { asDepth, bodyKinds, defaultFilm, newLayer, parseFilm, type BodyKindName } from '@cyclogram/core';
+import {
+  layerRegistry,
+  bodyKinds,
+  defaultFilm,
+  newLayer,
+  parseFilm,
+  type BodyKindName,
+} from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { layerEdits } from './useLayerEdits';
 import { addBody, eachStage, mostBodies, removeBody } from './stageChanges';
@@ -10,7 +17,7 @@ describe('changes of stages', () => {
   it('add and remove bodies of every kind, up to so many', () => {
     const film = plain(defaultFilm('x'));
     film.layers.push(newLayer('depth', size, { id: 'stage', name: 'Stage' }));
-    const stage = asDepth(film.layers.at(-1))!;
+    const stage = layerRegistry.as('depth', film.layers.at(-1))!;
     (Object.keys(bodyKinds) as BodyKindName[]).forEach((kind, i) =>
       addBody(stage, kind, size, film.ears[0]!.id, `b${i}`),
     );
@@ -29,7 +36,9 @@ describe('changes of stages', () => {
     const ids = [figure.id, 'one', 'two'];
     const edits = layerEdits((_label, change) => void change(film), ids);
     eachStage(edits, 'camera', 'orbit', ({ camera }) => void (camera.orbit = 30));
-    expect(film.layers.slice(1).map((layer) => asDepth(layer)!.camera.orbit)).toEqual([30, 30]);
+    expect(film.layers.slice(1).map((layer) => layerRegistry.as('depth', layer)!.camera.orbit)).toEqual([
+      30, 30,
+    ]);
     expect(film.layers[0]).toEqual(figure);
   });
 });

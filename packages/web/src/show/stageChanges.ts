@@ -1,5 +1,5 @@
 import {
-  asDepth,
+  layerRegistry,
   bodyKinds,
   type BodyKindName,
   type BodySettings,
@@ -21,7 +21,7 @@ export const eachStage = (
   change: (stage: DepthLayer, film: Film) => void,
 ): void =>
   edits.each(label, key, (layer, film) => {
-    const stage = asDepth(layer);
+    const stage = layerRegistry.as('depth', layer);
     if (stage) change(stage, film);
   });
 

@@ -1,5 +1,5 @@
 import {
-  asFigure,
+  layerRegistry,
   fits,
   kindOf,
   layerKinds,
@@ -53,7 +53,7 @@ export function layerEdits(change: EditorState['change'], ids: readonly string[]
     );
   const eachFigure = (label: string, key: string, edit: (target: FigureLayer, film: Film) => void) =>
     each(label, key, (target, film) => {
-      const figure = asFigure(target);
+      const figure = layerRegistry.as('figure', target);
       if (figure) edit(figure, film);
     });
 

@@ -1,4 +1,5 @@
-import { asFigure } from '@cyclogram/core';
+import { layerRegistry } from '@cyclogram/core';
+
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useEditor, useOpenLayer } from '../editor/editorStore';
 import { useLayerActions } from './useLayerActions';
@@ -9,7 +10,7 @@ export function useLayerKeys(): void {
   const selected = useEditor((state) => state.selected.length > 0);
   const open = useOpenLayer();
   // Only a figure has a path to draw.
-  const canDraw = asFigure(open) !== undefined && !open?.locked;
+  const canDraw = layerRegistry.as('figure', open) !== undefined && !open?.locked;
   const setTool = useEditor((state) => state.setTool);
   const hasText = () => (window.getSelection()?.toString() ?? '') !== '';
   const options = { preventDefault: true, enabled: selected };

@@ -1,5 +1,5 @@
 import {
-  asDepth,
+  layerRegistry,
   boundsOf,
   earOf,
   emptyBox,
@@ -155,14 +155,17 @@ const answers: Answers = {
     const film = withoutFades(knowledge.film);
     await knowledge.assets.prepareTypefaces(usedTypefaces(film));
     const found = film.layers.find((other) => other.id === id);
-    if (!asDepth(found)) return { answer: null, transfer: [] };
+    if (!layerRegistry.as('depth', found)) return { answer: null, transfer: [] };
     const ear = knowledge.tables.ears.get(earOf(film, found!) ?? '');
     const lists = loudMoments(ear, mostStages).flatMap((t) => {
       const moment = momentIn(film, knowledge, t);
-      const layer = asDepth(moment.layer(id))!;
+      const layer = layerRegistry.as('depth', moment.layer(id))!;
       return meshesOf(layer, moment, viewOf(layer.camera, film)).map(({ positions }) => positions);
     });
-    return { answer: frameStage(asDepth(found)!.camera, lists, film) ?? null, transfer: [] };
+    return {
+      answer: frameStage(layerRegistry.as('depth', found)!.camera, lists, film) ?? null,
+      transfer: [],
+    };
   },
 
   limits(_given, { film, tables }) {

@@ -1,8 +1,10 @@
+import { Registry } from '../../contract/registry';
 import type { ValueOfKinds } from '../../property/record';
 import { flickerSource } from './flicker';
 import { followerSource } from './follower';
 import { keyframesSource } from './keyframes';
 import { sectionsSource } from './sections';
+import type { SourceKind } from './sourceKind';
 import { stepsSource } from './steps';
 import { swingSource } from './swing';
 import { turnSource } from './turn';
@@ -19,6 +21,9 @@ export const sourceKinds = {
   steps: stepsSource,
   sections: sectionsSource,
 };
+
+/** What every source can be asked. */
+export const sourceRegistry = new Registry<typeof sourceKinds, SourceKind>(() => sourceKinds);
 
 export type SourceKindName = keyof typeof sourceKinds;
 export type CordSource = ValueOfKinds<typeof sourceKinds>;

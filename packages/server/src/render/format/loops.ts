@@ -4,9 +4,15 @@ import type { RenderFormat } from './renderFormat';
 
 /** Segments without loss, so that the loop is encoded once. */
 const lossless = {
-  kind: 'loop',
+  heading: 'Loop',
+  pictures: 'all',
+  player: 'image',
+  result: 'joined',
+  measuredBy: 'file',
+  losslessSegments: true,
   bitsPerPixel: 4,
   sound: null,
+  soundBytes: 0,
   transparent: true,
   pixels: (): PixelForm => 'rgba',
   segment: 'mkv',
@@ -24,6 +30,7 @@ export const gifLoop: RenderFormat = {
   about: 'A short loop of 256 colours',
   extension: 'gif',
   mimeType: 'image/gif',
+  checked: true,
   problem: (plan) =>
     loopProblem(plan, 'GIF') ??
     (fpsOf(plan.fps) > fastestGif

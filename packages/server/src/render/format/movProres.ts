@@ -1,11 +1,14 @@
 import type { RenderFormat } from './renderFormat';
-import { colorTags } from './video';
+import { colorTags, video } from './video';
 
 const shared = {
-  kind: 'video',
+  ...video,
+  // Browsers do not play it.
+  player: null,
   extension: 'mov',
   mimeType: 'video/quicktime',
   sound: 'PCM, 24 bit',
+  soundBytes: 288_000,
   bitsPerPixel: 2,
   segment: 'mov',
   fileArguments: () => ['-c:v', 'copy', '-c:a', 'pcm_s24le', '-movflags', '+write_colr', '-f', 'mov'],

@@ -1,6 +1,6 @@
 import { evenProblem, h264Level, levelProblem } from './limits';
 import { crfOf, speedOf, type RenderFormat } from './renderFormat';
-import { aacArguments, colorTags, keyframeDistance } from './video';
+import { aacArguments, colorTags, keyframeDistance, video } from './video';
 
 /**
  * H.264, 4:2:0, BT.709 limited range, with AAC in MP4.
@@ -10,12 +10,13 @@ import { aacArguments, colorTags, keyframeDistance } from './video';
  */
 export const mp4H264: RenderFormat = {
   id: 'h264-mp4',
-  kind: 'video',
+  ...video,
   label: 'MP4, H.264',
   about: 'Plays everywhere',
   extension: 'mp4',
   mimeType: 'video/mp4',
   sound: 'AAC, 256 kbit/s',
+  soundBytes: 32_000,
   transparent: false,
   // 16 is close to what the eye can tell apart.
   crf: { high: 16, medium: 20, low: 26, draft: 28, least: 0, most: 40 },

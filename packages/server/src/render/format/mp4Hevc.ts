@@ -1,16 +1,17 @@
 import { evenProblem, hevcLevel, levelProblem } from './limits';
 import { crfOf, speedOf, type RenderFormat } from './renderFormat';
-import { aacArguments, colorTags, keyframeDistance } from './video';
+import { aacArguments, colorTags, keyframeDistance, video } from './video';
 
 /** HEVC, 4:2:0, with AAC in MP4; without B-frames, so that segments join without any shift of time. */
 export const mp4Hevc: RenderFormat = {
   id: 'hevc-mp4',
-  kind: 'video',
+  ...video,
   label: 'MP4, HEVC',
   about: 'Half the size of H.264, slower, not in every player',
   extension: 'mp4',
   mimeType: 'video/mp4',
   sound: 'AAC, 256 kbit/s',
+  soundBytes: 32_000,
   transparent: false,
   crf: { high: 16, medium: 21, low: 27, draft: 29, least: 0, most: 42 },
   speeds: { fast: 'superfast', medium: 'fast', slow: 'slow', draft: 'ultrafast' },

@@ -3,12 +3,17 @@ import type { RenderFormat } from './renderFormat';
 /** One PNG for each frame, numbered from 1, with the sound beside them. */
 export const pngSequence: RenderFormat = {
   id: 'png-sequence',
-  kind: 'sequence',
+  heading: 'Sequence',
+  pictures: 'all',
+  player: null,
   label: 'PNG sequence',
   about: 'Numbered pictures and a WAV; can be transparent',
   extension: 'zip',
   mimeType: 'application/zip',
   sound: 'WAV, 24 bit, beside it',
+  soundBytes: 288_000,
+  result: 'folder',
+  measuredBy: 'segment',
   transparent: true,
   bitsPerPixel: 4,
   problem: () => undefined,

@@ -1,10 +1,6 @@
-import type { FrameRate, PixelForm } from '@cyclogram/core';
+import type { FormatTraits, FrameRate, PixelForm, Quality, RateFactors, Speed } from '@cyclogram/core';
 
-/** What of a format can be chosen by name; each format says what it means for its encoder. */
-export const qualities = { high: 'High', medium: 'Medium', low: 'Low', draft: 'Draft' } as const;
-export type Quality = keyof typeof qualities;
-export const speeds = { fast: 'Fast', medium: 'Medium', slow: 'Slow' } as const;
-export type Speed = keyof typeof speeds;
+export { qualities, speeds, type Quality, type Speed } from '@cyclogram/core';
 
 /** How a render is encoded. */
 export interface EncodeSettings {
@@ -27,26 +23,19 @@ export interface EncodePlan extends EncodeSettings {
   firstNumber?: number;
 }
 
-/** What a file is: a video, many pictures, one that moves by itself, one picture, several on a sheet, or sound alone. */
-export type FormatKind = 'video' | 'sequence' | 'loop' | 'still' | 'sheet' | 'sound';
-
 /** A file format that films are rendered to: how pictures are encoded in segments, and how those are joined with the sound. */
-export interface RenderFormat {
+export interface RenderFormat extends FormatTraits {
   /** What it is called in requests and in the database. */
   id: string;
-  kind: FormatKind;
   label: string;
   /** What it is for, in a few words. */
   about: string;
   /** Ending of its files, without the dot. */
   extension: string;
   mimeType: string;
-  /** What its sound is; null for none. */
-  sound: string | null;
-  /** Whether pictures can be seen through. */
-  transparent: boolean;
-  /** Constant rate factors of the named qualities, and between which others may lie. */
-  crf?: Record<Quality, number> & { least: number; most: number };
+  /** Bytes of its sound in a second, about. */
+  soundBytes: number;
+  crf?: RateFactors;
   /** What the encoder calls the named speeds, and that of drafts. */
   speeds?: Record<Speed | 'draft', string>;
   /** Whether its encoder uses all processors and much memory: one segment at a time then. */
@@ -55,6 +44,19 @@ export interface RenderFormat {
   cover?: true;
   /** About as many bits as a pixel of a segment takes at least, for telling in time that a disk is too small. */
   bitsPerPixel: number;
+  /**
+   * What becomes of segments: the only one is the file itself; their pictures come into one folder, which leaves as a zip; or
+   * they are joined into one file.
+   */
+  result: 'copied' | 'folder' | 'joined';
+  /** Whether its file says what it is, with title and chapters. */
+  named?: true;
+  /** What tells how large it will be: the sizes of frames in a segment, a segment itself, or a file of it. */
+  measuredBy: 'frames' | 'segment' | 'file';
+  /** Whether its segments have no loss, and so need room beside the file. */
+  losslessSegments?: true;
+  /** Whether each of its frames is read once before the file gets its name. */
+  checked?: true;
   /** What is wrong with a size, a rate or a length for this format, and what would work, as sentences. */
   problem(plan: EncodePlan): string | undefined;
   /** Form of the frames that its encoder takes. */
@@ -65,6 +67,8 @@ export interface RenderFormat {
   pictureArguments(plan: EncodePlan): string[];
   /** Arguments of ffmpeg that write joined pictures and a sound into one file. */
   fileArguments(plan: EncodePlan): string[];
+  /** Arguments of ffmpeg that give frames their exact times, where a container rounds them; none when left out. */
+  timeArguments?(plan: Pick<EncodePlan, 'fps'>): string[];
 }
 
 /** What the encoder calls the speed of a plan. */

@@ -2,7 +2,12 @@ import type { PixelForm } from '@cyclogram/core';
 import type { RenderFormat } from './renderFormat';
 
 const sound = {
-  kind: 'sound',
+  heading: 'Sound',
+  pictures: 'none',
+  player: 'audio',
+  result: 'joined',
+  named: true,
+  measuredBy: 'segment',
   bitsPerPixel: 0,
   transparent: false,
   problem: () => undefined,
@@ -20,6 +25,7 @@ export const wavSound: RenderFormat = {
   extension: 'wav',
   mimeType: 'audio/wav',
   sound: 'PCM, 24 bit',
+  soundBytes: 288_000,
   fileArguments: () => ['-vn', '-c:a', 'pcm_s24le', '-f', 'wav'],
 };
 
@@ -32,6 +38,7 @@ export const flacSound: RenderFormat = {
   extension: 'flac',
   mimeType: 'audio/flac',
   sound: 'FLAC, 24 bit',
+  soundBytes: 190_000,
   fileArguments: () => [
     '-vn',
     '-c:a',

@@ -4,9 +4,14 @@ import type { RenderFormat } from './renderFormat';
 const one = ['-frames:v', '1', '-update', '1', '-f', 'image2'];
 
 const still = {
-  kind: 'still',
+  heading: 'Still',
+  pictures: 'moment',
+  player: 'image',
+  result: 'copied',
+  measuredBy: 'segment',
   bitsPerPixel: 4,
   sound: null,
+  soundBytes: 0,
   problem: () => undefined,
   pixels: (): PixelForm => 'rgba',
   fileArguments: () => ['-c:v', 'copy', ...one],
@@ -50,7 +55,8 @@ export const jpegStill: RenderFormat = {
 export const pngSheet: RenderFormat = {
   ...still,
   id: 'sheet',
-  kind: 'sheet',
+  pictures: 'spread',
+  result: 'joined',
   label: 'Contact sheet',
   about: 'Moments side by side',
   extension: 'png',

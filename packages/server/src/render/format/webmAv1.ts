@@ -1,16 +1,17 @@
 import { av1Level, evenProblem, levelProblem } from './limits';
 import { crfOf, speedOf, type RenderFormat } from './renderFormat';
-import { colorTags, keyframeDistance, opusArguments } from './video';
+import { colorTags, keyframeDistance, matroskaTimes, opusArguments, video } from './video';
 
 /** AV1 with Opus in WebM. */
 export const webmAv1: RenderFormat = {
   id: 'av1-webm',
-  kind: 'video',
+  ...video,
   label: 'WebM, AV1',
   about: 'Smallest files, slow',
   extension: 'webm',
   mimeType: 'video/webm',
   sound: 'Opus',
+  soundBytes: 24_000,
   transparent: false,
   crf: { high: 14, medium: 28, low: 40, draft: 45, least: 1, most: 55 },
   speeds: { fast: '10', medium: '8', slow: '5', draft: '12' },
@@ -30,4 +31,5 @@ export const webmAv1: RenderFormat = {
     ...['-f', 'mp4'],
   ],
   fileArguments: () => ['-c:v', 'copy', ...opusArguments, '-f', 'webm'],
+  timeArguments: matroskaTimes,
 };

@@ -1,16 +1,17 @@
 import { evenProblem, levelProblem, vp9Level } from './limits';
 import { crfOf, speedOf, type RenderFormat } from './renderFormat';
-import { colorTags, keyframeDistance, opusArguments } from './video';
+import { colorTags, keyframeDistance, matroskaTimes, opusArguments, video } from './video';
 
 /** VP9 with Opus in WebM; what is clear stays so where that is wanted, as a second picture of opacity. */
 export const webmVp9: RenderFormat = {
   id: 'vp9-webm',
-  kind: 'video',
+  ...video,
   label: 'WebM, VP9',
   about: 'For web pages; can be transparent',
   extension: 'webm',
   mimeType: 'video/webm',
   sound: 'Opus',
+  soundBytes: 24_000,
   transparent: true,
   crf: { high: 10, medium: 24, low: 36, draft: 40, least: 0, most: 50 },
   speeds: { fast: '5', medium: '3', slow: '1', draft: '8' },
@@ -32,4 +33,5 @@ export const webmVp9: RenderFormat = {
     ...(plan.transparent ? ['-metadata:s:v:0', 'alpha_mode=1'] : []),
     ...['-f', 'webm'],
   ],
+  timeArguments: matroskaTimes,
 };
