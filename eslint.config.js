@@ -49,7 +49,8 @@ export default tseslint.config(
   },
   {
     files: ['packages/*/src/**/*.{ts,tsx}'],
-    ignores: ['**/*.test.ts'],
+    // What older versions knew of kinds is frozen in the steps that lead on from them.
+    ignores: ['**/*.test.ts', 'packages/core/src/film/migrations/**'],
     plugins: { cyclogram: { rules: { 'foreign-kinds': foreignKinds } } },
     rules: { 'cyclogram/foreign-kinds': 'error' },
   },

@@ -18,6 +18,7 @@ export * from './drive/property';
 export * from './drive/resolveFilm';
 export * from './drive/signals';
 export * from './drive/slices';
+export { peakSaidAs } from './drive/source/follower';
 export * from './drive/source/keyframes';
 export * from './drive/source/registry';
 export * from './drive/source/sourceKind';

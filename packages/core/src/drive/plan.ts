@@ -56,7 +56,7 @@ export function problemOf(film: Film, cord: Cord): CordProblem | undefined {
   if (!kind?.moves(found.field)) return 'source';
   const { followers } = kind.needs(cord.source as never);
   if (followers.some((id) => !film.followers.some((follower) => follower.id === id))) return 'follower';
-  if ('follower' in cord.source && followers.length === 0 && kind.kind === 'follower') return 'follower';
+  if (kind.needsFollower && followers.length === 0) return 'follower';
   return cord.on && cord.strength > 0 ? undefined : 'off';
 }
 

@@ -1,3 +1,4 @@
+import { sourceRegistry } from '../drive/source/registry';
 import type { Film } from '../film/film';
 import { parseFilm } from '../film/parse';
 import type { Track } from '../film/track';
@@ -22,7 +23,7 @@ export function recipeOf(film: Film, layerIds?: readonly string[]): Film {
   });
   for (const ear of recipe.ears) ear.tracks = [];
   for (const layer of recipe.layers) layer.sections = [];
-  recipe.cords = recipe.cords.filter(({ source }) => source.kind !== 'sections');
+  recipe.cords = recipe.cords.filter(({ source }) => !sourceRegistry.of(source)?.ofSong);
   if (layerIds) keepLayers(recipe, layerIds);
   return parseFilm(recipe);
 }

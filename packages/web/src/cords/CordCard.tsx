@@ -19,18 +19,19 @@ import {
   type MovingValue,
   type NumberField,
   type ShownField,
+  type SourceEditor,
   type SourceKind,
   type ValueField,
 } from '@cyclogram/core';
 import { Ellipsis, Power, Trash2 } from 'lucide-react';
 import { DropdownMenu, Slot, Toggle } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { useState, type ComponentProps, type ComponentType, type ReactNode } from 'react';
 import { IconButton } from '../controls/Button';
 import { ControlOf } from '../controls/Fields';
 import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 import { setSourceField } from './alikeCords';
-import { findCord, keepCord, onlyThisCord, peakSaidAs, removeCord } from './cordChanges';
+import { findCord, keepCord, onlyThisCord, removeCord } from './cordChanges';
 import { KeyframeList } from './KeyframeList';
 import { LayerSpreadForm } from './LayerSpreadForm';
 import { useLimitShare } from './useLimits';
@@ -162,6 +163,36 @@ export function CordCard({ cord, single, others = [] }: CordCardProps) {
   );
 }
 
+/** What edits sources whose lists are more than a row of controls. */
+const editors: Record<SourceEditor, ComponentType<EditorProps>> = {
+  keyframes: ({ cord, others, field, onChange }) => (
+    <KeyframeList
+      cord={cord}
+      others={others}
+      field={field}
+      source={cord.source as ComponentProps<typeof KeyframeList>['source']}
+      onChange={onChange}
+    />
+  ),
+  sectionValues: ({ cord, field, own, onChange }) => (
+    <SectionValues
+      field={field}
+      source={cord.source as ComponentProps<typeof SectionValues>['source']}
+      own={own}
+      onChange={onChange}
+    />
+  ),
+};
+
+interface EditorProps {
+  cord: Cord;
+  others: readonly Cord[];
+  field: Field;
+  /** The property's own value. */
+  own: MovingValue;
+  onChange: (key: string, value: unknown) => void;
+}
+
 type Edit = (label: string, change: (target: Cord, draft: Film) => void, key?: string) => void;
 
 interface SourceFieldsProps {
@@ -179,37 +210,41 @@ function SourceFields({ kind, cord, others, found, onChange, edit }: SourceField
   const { field, value: own } = found;
   const values = source as unknown as Record<string, unknown>;
   const defaults = defaultsOf(kind.record, nowhere) as Record<string, unknown>;
-  if (source.kind === 'keyframes')
-    return <KeyframeList cord={cord} others={others} field={field} source={source} onChange={onChange} />;
-  if (source.kind === 'sections')
-    return <SectionValues field={field} source={source} own={own} onChange={onChange} />;
+  if (kind.editor) {
+    const Editor = editors[kind.editor];
+    return <Editor cord={cord} others={others} field={field} own={own} onChange={onChange} />;
+  }
   const rows: ReactNode[] = [];
   for (const one of fieldsOf(kind.record)) {
     if (!isShown(one as ShownField, values) || !isFor(one, field)) continue;
     if (one.kind === 'value') {
-      rows.push(<ValueRow key={one.key} one={one} source={source} found={found} onChange={onChange} />);
-    } else if (one.key === 'values' && source.kind === 'steps') {
+      rows.push(
+        <ValueRow key={one.key} kind={kind} one={one} source={source} found={found} onChange={onChange} />,
+      );
+    } else if (one.kind === 'list' && one.of.kind === 'value') {
       rows.push(
         <StepValues
           key={one.key}
           field={field}
-          values={source.values}
-          onChange={(next) => onChange('values', next)}
+          values={values[one.key] as MovingValue[]}
+          onChange={(next) => onChange(one.key, next)}
         />,
       );
-    } else if (one.key === 'how' && source.kind === 'follower') {
+    } else if (kind.changed && one.kind === 'choice') {
       rows.push(
         <ControlOf
           key={one.key}
-          field={one as ChoiceField}
-          value={source.how}
-          resetTo="to"
-          onChange={(how) =>
-            edit('peak as', (target, draft) => {
-              if (target.source.kind !== 'follower') return;
-              const rest = target.source.rest ?? findProperty(draft, target.target)?.value ?? own;
-              target.source.peak = peakSaidAs(how as 'to', target.source.how, rest, target.source.peak);
-              target.source.how = how as 'to';
+          field={one}
+          value={values[one.key]}
+          resetTo={defaults[one.key]}
+          onChange={(value) =>
+            edit(one.label.toLowerCase(), (target, draft) => {
+              if (target.source.kind !== source.kind) return;
+              const given = target.source as unknown as { rest?: MovingValue | null };
+              const rest = given.rest ?? findProperty(draft, target.target)?.value ?? own;
+              Object.assign(given, kind.changed?.(target.source as never, one.key, value, rest), {
+                [one.key]: value,
+              });
             })
           }
         />,
@@ -239,6 +274,7 @@ function isFor({ key }: Field, { kind }: Field): boolean {
 }
 
 interface ValueRowProps {
+  kind: SourceKind;
   one: ValueField;
   source: CordSource;
   found: FoundProperty;
@@ -246,14 +282,14 @@ interface ValueRowProps {
 }
 
 /** A value of the property, or a difference or a factor of its values. */
-function ValueRow({ one, source, found, onChange }: ValueRowProps) {
+function ValueRow({ kind, one, source, found, onChange }: ValueRowProps) {
   const { field, value: own } = found;
   const given = (source as unknown as Record<string, MovingValue | null>)[one.key] ?? own;
-  const isPeak = source.kind === 'follower' && one.key === 'peak';
+  const says = kind.says?.(source as never, one.key);
   const shown =
-    isPeak && source.how === 'times'
+    says === 'factor'
       ? factorField(one, given)
-      : one.key === 'amount' || (isPeak && source.how === 'by')
+      : says === 'difference'
         ? differenceField(field, one, given)
         : sameField(field, one);
   return (

@@ -1,4 +1,5 @@
 import {
+  sourceRegistry,
   defaultFollower,
   findProperty,
   sourceKinds,
@@ -39,7 +40,7 @@ export function CordPicker({ place, label, onDone }: CordPickerProps) {
   };
   const copied = keptCord();
   const others = (Object.keys(sourceKinds) as SourceKindName[]).filter(
-    (kind) => kind !== 'follower' && moves(kind),
+    (kind) => !sourceRegistry.of({ kind })?.needsFollower && moves(kind),
   );
   return (
     <div className="flex flex-col gap-2">

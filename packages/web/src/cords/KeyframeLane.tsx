@@ -1,4 +1,5 @@
 import {
+  sourceRegistry,
   findProperty,
   keysInOrder,
   keyTime,
@@ -28,7 +29,8 @@ export function keyframedCords(film: Film, layerId: string | undefined): Keyfram
   if (!layer) return [];
   const owners = new Set([layer.id, 'path' in layer ? layer.path : null]);
   return film.cords.filter(
-    (cord): cord is KeyframeCord => cord.source.kind === 'keyframes' && owners.has(cord.target.id),
+    (cord): cord is KeyframeCord =>
+      sourceRegistry.as('keyframes', cord.source) !== undefined && owners.has(cord.target.id),
   );
 }
 
@@ -57,9 +59,9 @@ export function KeyframeLane({ cord, lane, view, width, end }: KeyframeLaneProps
     change(
       'move keyframe',
       (draft) => {
-        const own = findCord(draft, cord.id)?.source;
+        const own = sourceRegistry.as('keyframes', findCord(draft, cord.id)?.source);
         const time = timeOfKey(source, film, end, Math.min(Math.max(seconds, 0), end));
-        if (own?.kind !== 'keyframes' || time === undefined) return;
+        if (!own || time === undefined) return;
         const key = own.keys.find((one) => one.id === id);
         if (key) key.time = Math.round(time * 1000) / 1000;
       },

@@ -1,4 +1,5 @@
 import {
+  sourceRegistry,
   defaultsOf,
   fieldOf,
   fieldsOf,
@@ -95,9 +96,9 @@ export function KeyframeList({ cord, others, field, source, onChange }: Keyframe
     };
     change('times in', (draft) => {
       for (const one of [cord, ...others]) {
-        const target = findCord(draft, one.id)?.source;
-        if (target?.kind !== 'keyframes' || one.source.kind !== 'keyframes') continue;
-        const before = one.source;
+        const target = sourceRegistry.as('keyframes', findCord(draft, one.id)?.source);
+        const before = sourceRegistry.as('keyframes', one.source);
+        if (!target || !before) continue;
         target.keys = before.keys.map((key) => {
           const moment = keyTime(before, film, end, key.time);
           const time = moment === undefined ? undefined : timeOfKey(next, film, end, moment);

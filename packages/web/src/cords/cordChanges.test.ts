@@ -1,4 +1,5 @@
 import {
+  peakSaidAs,
   defaultFilm,
   defaultFollower,
   newLayer,
@@ -10,7 +11,7 @@ import {
 import { describe, expect, it } from 'vitest';
 import { deleteLayers, duplicateLayers } from '../show/layerChanges';
 import { copyLayers, pasteLayers } from '../show/layerClipboard';
-import { addCord, onlyThisCord, pasteCord, peakSaidAs, samePlaces, spreadOverLayers } from './cordChanges';
+import { addCord, onlyThisCord, pasteCord, samePlaces, spreadOverLayers } from './cordChanges';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 const readable = (film: Film) => expect(() => parseFilm(plain(film))).not.toThrow();

@@ -1,4 +1,5 @@
 import {
+  sourceRegistry,
   cordRecord,
   defaultsOf,
   findProperty,
@@ -7,12 +8,10 @@ import {
   seeded,
   sourceKinds,
   structuredCopy,
-  zip,
   type Cord,
   type CordSource,
   type Film,
   type Layer,
-  type MovingValue,
   type OwnerList,
   type PropertyPlace,
   type SourceKind,
@@ -151,22 +150,6 @@ export function copyCords(
   }
 }
 
-/** The peak of a follower's cord said in another way, so that it keeps its effect. */
-export function peakSaidAs(
-  how: 'to' | 'by' | 'times',
-  was: 'to' | 'by' | 'times',
-  rest: MovingValue,
-  peak: MovingValue,
-): MovingValue {
-  const full = was === 'to' ? peak : zip([rest, peak], was === 'by' ? (a, b) => a + b : (a, b) => a * b);
-  if (full === undefined) return peak;
-  if (how === 'to') return full;
-  const tidy = (value: number) => Number(value.toPrecision(6));
-  return (
-    zip([rest, full], how === 'by' ? (a, b) => tidy(b - a) : (a, b) => (a === 0 ? 1 : tidy(b / a))) ?? peak
-  );
-}
-
 const copiedKey = 'copied-cord';
 
 /** A cord that was copied, for pasting it onto other properties. */
@@ -237,10 +220,7 @@ export function spreadOverLayers(
     const share =
       seed === undefined ? (places.length > 1 ? index / (places.length - 1) : 0) : seeded(seed, index);
     own.strength = Math.max(0, Math.round((from + (to - from) * share) * 1000) / 1000);
-    if (own.source.kind === 'follower' && cord.source.kind === 'follower') {
-      const late = cord.source.delay + delay * index;
-      own.source.delay = Math.min(5, Math.max(-5, Math.round(late * 1000) / 1000));
-    }
+    Object.assign(own.source, sourceRegistry.of(cord.source)?.later?.(cord.source as never, delay * index));
   });
 }
 

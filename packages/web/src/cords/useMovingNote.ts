@@ -1,4 +1,4 @@
-import type { OwnerList } from '@cyclogram/core';
+import { sourceRegistry, type OwnerList } from '@cyclogram/core';
 import { useContext } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { OwnerContext } from './owner';
@@ -26,7 +26,10 @@ export function useMovingNote(
         ({ target }) => item === undefined || target.item === item || target.item.startsWith(`${item}.`),
       )
       .filter(({ target }) => !keys || keys.some((key) => target.key.startsWith(key)))
-      .map((cord) => `${cord.source.kind === 'follower' ? 'follows ' : ''}${sourceName(film, cord)}`);
+      .map(
+        (cord) =>
+          `${sourceRegistry.of(cord.source)?.needsFollower ? 'follows ' : ''}${sourceName(film, cord)}`,
+      );
     return names.length > 0 ? [...new Set(names)].join(', ') : undefined;
   });
 }

@@ -2,9 +2,7 @@ import {
   sourceRegistry,
   findProperty,
   isPoint,
-  kindOf,
   ownerName,
-  sourceKinds,
   type Cord,
   type CordProblem,
   type Field,
@@ -51,10 +49,12 @@ export function rangeText(field: Field, from: MovingValue, to: MovingValue): str
 
 /** What a cord comes from, in words. */
 export function sourceName(film: Film, { source }: Cord): string {
-  if (source.kind === 'follower') {
-    return film.followers.find(({ id }) => id === source.follower)?.name ?? 'No follower';
+  const kind = sourceRegistry.of(source);
+  if (kind?.needsFollower) {
+    const [follower] = kind.needs(source as never).followers;
+    return film.followers.find(({ id }) => id === follower)?.name ?? 'No follower';
   }
-  return kindOf(sourceKinds, source)?.label ?? source.kind;
+  return kind?.label ?? source.kind;
 }
 
 /** The follower that a cord hangs on, whatever of it that drives. */

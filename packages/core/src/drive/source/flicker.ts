@@ -4,6 +4,7 @@ import { record } from '../../property/record';
 import { beatsAt, countAt, type Count } from '../signals';
 import { isPoint, zip } from '../value';
 import {
+  amountSays,
   amountNow,
   aroundBase,
   followerReference,
@@ -102,6 +103,7 @@ export const flickerSource: SourceKind<'flicker', typeof flickerRecord> = {
   about: 'Jumps to a new value so many times a second, at every beat, or at every hit.',
   record: flickerRecord,
   isBase: false,
+  says: amountSays,
   moves: isNumeric,
   value(source, context) {
     const { amount, between, easeTime, seed } = source;

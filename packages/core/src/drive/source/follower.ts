@@ -126,12 +126,41 @@ function peakOf(source: FollowerSource, rest: MovingValue): MovingValue {
   return { x: full.x, y: rest.x === 0 ? rest.y + full.x : rest.y * (full.x / rest.x) };
 }
 
+/** A peak said in another way, so that it keeps its effect. */
+export function peakSaidAs(
+  how: FollowerSource['how'],
+  was: FollowerSource['how'],
+  rest: MovingValue,
+  peak: MovingValue,
+): MovingValue {
+  const full = was === 'to' ? peak : zip([rest, peak], was === 'by' ? (a, b) => a + b : (a, b) => a * b);
+  if (full === undefined) return peak;
+  if (how === 'to') return full;
+  const tidy = (value: number) => Number(value.toPrecision(6));
+  return (
+    zip([rest, full], how === 'by' ? (a, b) => tidy(b - a) : (a, b) => (a === 0 ? 1 : tidy(b / a))) ?? peak
+  );
+}
+
 export const followerSource: SourceKind<'follower', typeof followerSourceRecord> = {
   kind: 'follower',
   label: 'Follower',
   about: 'Moves between a value at rest and one at peak, as a follower does.',
   record: followerSourceRecord,
   isBase: false,
+  needsFollower: true,
+  says(source, key) {
+    if (key !== 'peak' || source.how === 'to') return undefined;
+    return source.how === 'by' ? 'difference' : 'factor';
+  },
+  changed(source, key, value, rest) {
+    if (key !== 'how') return {};
+    const { how, peak } = source as FollowerSource;
+    return { peak: peakSaidAs(value as FollowerSource['how'], how, rest, peak) };
+  },
+  later: ({ delay }, seconds) => ({
+    delay: Math.min(5, Math.max(-5, Math.round((delay + seconds) * 1000) / 1000)),
+  }),
   moves: (field: Field) => isContinuous(field) || field.kind === 'switch',
   value(source, context) {
     const { field, base, film, hearing, t } = context;

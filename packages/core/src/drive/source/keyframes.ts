@@ -106,6 +106,7 @@ export const keyframesSource: SourceKind<'keyframes', typeof keyframesRecord> = 
   about: 'Values at moments that you set, and the ways between them.',
   record: keyframesRecord,
   isBase: true,
+  editor: 'keyframes',
   moves: () => true,
   value(source, { film, hearing, t, field }) {
     const keys = keysInOrder(source.keys);

@@ -36,6 +36,8 @@ export const sectionsSource: SourceKind<'sections', typeof sectionsRecord> = {
   about: 'Another value in each named part of the song.',
   record: sectionsRecord,
   isBase: true,
+  ofSong: true,
+  editor: 'sectionValues',
   moves: () => true,
   value({ values }, { film, hearing, t }) {
     const now = sectionAt(film.sections, hearing.end, t)?.id;

@@ -42,6 +42,12 @@ export interface SourceKind<Kind extends string = string, R extends AnyRecord = 
   record: R;
   /** Whether it sets the value that others move around. */
   isBase: boolean;
+  /** Whether it is without effect as long as its `follower` is none. */
+  needsFollower?: true;
+  /** Whether what it says is of one song, and means nothing with another one. */
+  ofSong?: true;
+  /** What in the interface edits it, where its fields alone do not. */
+  editor?: SourceEditor;
   /** Whether it can move such a property. */
   moves(field: Field): boolean;
   /** The property's value by this source alone; undefined where it has none now: then it is without effect. */
@@ -51,9 +57,22 @@ export interface SourceKind<Kind extends string = string, R extends AnyRecord = 
   needs(source: ValueOf<R>): SourceNeeds;
   /** The values between which it moves the property: at rest and at peak, or lowest and highest; undefined where there are none. */
   range(source: ValueOf<R>, field: Field, base: MovingValue): readonly [MovingValue, MovingValue] | undefined;
+  /** What a value of it says: a value of the property itself when left out, a difference of its values, or a factor. */
+  says?(source: ValueOf<R>, key: string): 'difference' | 'factor' | undefined;
+  /** What else of it becomes another when one of its own is set. @param rest the value that it moves from */
+  changed?(source: ValueOf<R>, key: string, value: unknown, rest: MovingValue): Partial<ValueOf<R>>;
+  /** The same so many seconds later, of sources that can be late. */
+  later?(source: ValueOf<R>, seconds: number): Partial<ValueOf<R>>;
   /** What a new one sets for a property with such a value. */
   begin(field: Field, value: MovingValue): Partial<ValueOf<R>>;
 }
+
+/** Editors of sources whose lists are more than a row of controls, by the names under which kinds ask for them. */
+export type SourceEditor = 'keyframes' | 'sectionValues';
+
+/** Of motions, how far they go is a difference of the property's values. */
+export const amountSays = (_source: unknown, key: string): 'difference' | undefined =>
+  key === 'amount' ? 'difference' : undefined;
 
 /** A reference to a follower that may be gone. */
 export const followerReference = {

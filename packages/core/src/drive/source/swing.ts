@@ -4,6 +4,7 @@ import { record } from '../../property/record';
 import { beatsAt } from '../signals';
 import { zip } from '../value';
 import {
+  amountSays,
   amountNow,
   aroundBase,
   isNumeric,
@@ -69,6 +70,7 @@ export const swingSource: SourceKind<'swing', typeof swingRecord> = {
   about: 'Goes to and fro in a period of its own.',
   record: swingRecord,
   isBase: false,
+  says: amountSays,
   moves: isNumeric,
   value(source, context) {
     const { wave, amount, period, per, phase, speedBy } = source;

@@ -2,7 +2,7 @@ import { choicesOf } from '../../property/field';
 import { record } from '../../property/record';
 import { beatsAt, followerIntegral } from '../signals';
 import { zip } from '../value';
-import { followerReference, isNumeric, someAmount, type SourceKind } from './sourceKind';
+import { amountSays, followerReference, isNumeric, someAmount, type SourceKind } from './sourceKind';
 
 const turnRecord = record('source.turn', [
   {
@@ -32,6 +32,7 @@ export const turnSource: SourceKind<'turn', typeof turnRecord> = {
   about: 'Goes on steadily: so much in each second or beat.',
   record: turnRecord,
   isBase: false,
+  says: amountSays,
   moves: isNumeric,
   value({ amount, per, speedBy }, { film, hearing, t, base, field }) {
     const perSecond = per === 'second' ? 1 : film.beats ? film.beats.bpm / 60 : 0;

@@ -3,6 +3,7 @@ import { record } from '../../property/record';
 import { seedField } from '../../property/seedField';
 import { isPoint, zip } from '../value';
 import {
+  amountSays,
   amountNow,
   aroundBase,
   isNumeric,
@@ -53,6 +54,7 @@ export const wanderSource: SourceKind<'wander', typeof wanderRecord> = {
   about: 'Drifts smoothly around its value, never the same way twice.',
   record: wanderRecord,
   isBase: false,
+  says: amountSays,
   moves: isNumeric,
   value(source, context) {
     const { amount, speed, detail, seed } = source;
