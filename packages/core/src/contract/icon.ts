@@ -1,19 +1,26 @@
 /** Signs by which kinds are told apart in lists and galleries. What each looks like is a matter of the interface. */
 export type IconName =
+  | 'activity'
   | 'box'
+  | 'diamond'
   | 'fill'
   | 'footage'
   | 'group'
   | 'image'
   | 'link'
+  | 'list'
   | 'pane'
   | 'pause'
   | 'play'
+  | 'refresh'
+  | 'route'
   | 'shapes'
   | 'skipBack'
   | 'skipForward'
   | 'sparkles'
+  | 'stepForward'
   | 'stop'
   | 'sun'
   | 'text'
-  | 'timer';
+  | 'timer'
+  | 'wave';

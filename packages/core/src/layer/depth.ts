@@ -131,6 +131,7 @@ const letterCount = ({ text = '' }: Texted): number => [...text.replace(/\s/g, '
 export const depthLayer: LayerKind<'depth', typeof depthLayerRecord> = {
   kind: 'depth',
   label: 'Depth',
+  card: 'stage',
   icon: 'box',
   get offers() {
     const standards = {

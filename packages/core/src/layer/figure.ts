@@ -156,6 +156,7 @@ const manyLinesSteps = 10;
 export const figureLayer: LayerKind<'figure', typeof figureLayerRecord> = {
   kind: 'figure',
   label: 'Figure',
+  card: 'figure',
   get offers() {
     return someOf(Object.values(figureKinds).flatMap(figureOffers) as Offer<Partial<FigureLayer>>[]);
   },

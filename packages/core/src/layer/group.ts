@@ -30,6 +30,7 @@ export type GroupLayer = { kind: 'group' } & ValueOf<typeof groupLayerRecord>;
 export const groupLayer: LayerKind<'group', typeof groupLayerRecord> = {
   kind: 'group',
   label: 'Group',
+  card: 'group',
   icon: 'group',
   madeBy: 'grouping',
   record: groupLayerRecord,

@@ -28,9 +28,14 @@ export type LayerKind<Kind extends string = string, R extends AnyRecord = AnyRec
 > &
   Offered<Partial<ValueOf<R>>>;
 
+/** Cards of layers that are more than their records, by the names under which kinds ask for them. */
+export type LayerCardId = 'figure' | 'group' | 'linked' | 'stage' | 'pane' | 'lettering';
+
 interface LayerBehaviour<Kind extends string, R extends AnyRecord> {
   kind: Kind;
   label: string;
+  /** What shows its properties, where its record alone does not say how. */
+  card?: LayerCardId;
   /** Its sign in the list of layers; none for the kind that most layers are of. */
   icon?: IconName;
   record: R;

@@ -276,6 +276,7 @@ const softened = (softness: number): PassSettings => ({
 export const letteringLayer: LayerKind<'lettering', typeof letteringLayerRecord> = {
   kind: 'lettering',
   label: 'Lettering',
+  card: 'lettering',
   icon: 'text',
   offers: [
     {

@@ -41,6 +41,7 @@ export type LinkedLayer = { kind: 'linked' } & ValueOf<typeof linkedLayerRecord>
 export const linkedLayer: LayerKind<'linked', typeof linkedLayerRecord> = {
   kind: 'linked',
   label: 'Linked copy',
+  card: 'linked',
   icon: 'link',
   madeBy: 'linking',
   record: linkedLayerRecord,

@@ -13,6 +13,7 @@ export type PaneLayer = { kind: 'pane' } & ValueOf<typeof paneLayerRecord>;
 export const paneLayer: LayerKind<'pane', typeof paneLayerRecord> = {
   kind: 'pane',
   label: 'Pane',
+  card: 'pane',
   icon: 'pane',
   offers: [
     {

@@ -28,6 +28,7 @@ import { DropdownMenu, Slot, Toggle } from 'radix-ui';
 import { useState, type ComponentProps, type ComponentType, type ReactNode } from 'react';
 import { IconButton } from '../controls/Button';
 import { ControlOf } from '../controls/Fields';
+import { icons } from '../controls/icons';
 import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 import { setSourceField } from './alikeCords';
@@ -36,7 +37,6 @@ import { KeyframeList } from './KeyframeList';
 import { LayerSpreadForm } from './LayerSpreadForm';
 import { useLimitShare } from './useLimits';
 import { SectionValues } from './SectionValues';
-import { sourceIcons } from './sourceIcons';
 import { StepValues } from './StepValues';
 import { differenceField, factorField, sameField } from './valueFields';
 import { problemTexts, sourceName } from './words';
@@ -65,7 +65,7 @@ export function CordCard({ cord, single, others = [] }: CordCardProps) {
   const kind = sourceRegistry.of(source);
   const found = findProperty(film, cord.target);
   const problem = problemOf(film, cord);
-  const Icon = kind ? sourceIcons[source.kind] : Slot.Root;
+  const Icon = kind ? icons[kind.icon] : Slot.Root;
   const edit = (label: string, change_: (target: Cord, draft: Film) => void, key = label) =>
     change(
       label,

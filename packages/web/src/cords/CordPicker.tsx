@@ -15,7 +15,7 @@ import { newId } from '../editor/newId';
 import { FollowerMeter } from '../hear/FollowerMeter';
 import { RangePicker } from '../hear/RangePicker';
 import { addCord, keptCord, pasteCord, samePlaces } from './cordChanges';
-import { sourceIcons } from './sourceIcons';
+import { icons } from '../controls/icons';
 
 interface CordPickerProps {
   place: PropertyPlace;
@@ -69,7 +69,7 @@ export function CordPicker({ place, label, onDone }: CordPickerProps) {
         <h5 className="mb-0.5 border-b border-rule text-xs text-glass">Motions</h5>
         <div className="grid grid-cols-2 gap-x-1">
           {others.map((kind) => {
-            const Icon = sourceIcons[kind];
+            const Icon = icons[sourceKinds[kind].icon];
             return (
               <button
                 key={kind}

@@ -8,7 +8,7 @@ import { useEditor } from '../editor/editorStore';
 import { FollowerMeter } from '../hear/FollowerMeter';
 import { CordCard } from './CordCard';
 import { CordMeter } from './CordMeter';
-import { sourceIcons } from './sourceIcons';
+import { icons } from '../controls/icons';
 import { useLimits } from './useLimits';
 import { followersOf, problemTexts, propertyName, sourceName } from './words';
 
@@ -202,7 +202,10 @@ function CordTable({ film, sources, rows, open, setOpen, limits, picked, onPick 
         </svg>
         <ul aria-label="Sources">
           {sources.map(({ key, name, follower, cords }) => {
-            const Icon = follower ? sourceIcons.follower : sourceIcons[cords[0]!.source.kind];
+            const Icon =
+              icons[
+                sourceRegistry.of(follower ? { kind: 'follower' } : cords[0]!.source)?.icon ?? 'activity'
+              ];
             return (
               <li
                 key={key}

@@ -6,7 +6,7 @@ import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { withOwnDefaults } from '../recipes/ownDefaults';
-import { icons } from './icons';
+import { icons } from '../controls/icons';
 import { LayerThumbnail } from './LayerThumbnail';
 
 /** The layers that belong to the background, and more of them. */

@@ -5,7 +5,7 @@ import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { usePreview, usePreviewState } from '../editor/previewContext';
 import { withOwnDefaults } from '../recipes/ownDefaults';
-import { icons } from './icons';
+import { icons } from '../controls/icons';
 
 const size = { width: 192, height: 108 };
 /** Milliseconds between two pictures of a thumbnail while the song plays. */

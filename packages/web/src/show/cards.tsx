@@ -1,42 +1,35 @@
-import { kindOf, layerKinds, type Layer, type LayerKindName, type LayerOf } from '@cyclogram/core';
+import { layerRegistry, type Layer, type LayerCardId } from '@cyclogram/core';
 import type { ComponentType } from 'react';
 import { DepthCard } from './DepthCard';
 import { FigureCard } from './FigureCard';
 import { GroupCard } from './GroupCard';
-import { icons } from './icons';
+import { icons } from '../controls/icons';
 import { LetteringCard } from './LetteringCard';
 import { LinkedCard } from './LinkedCard';
 import { PaneCard } from './PaneCard';
 import { PlainCard } from './PlainCard';
 import type { LayerEdits } from './useLayerEdits';
 
-interface CardProps<Kind extends LayerKindName> {
-  layer: LayerOf<Kind>;
+interface CardProps {
+  layer: Layer;
   edits: LayerEdits;
 }
 
-type Card<Kind extends LayerKindName> = ComponentType<CardProps<Kind>>;
-
-/** The card of each kind of layer. */
-const cards: { [Kind in LayerKindName]: Card<Kind> } = {
-  figure: FigureCard,
-  group: GroupCard,
-  linked: LinkedCard,
-  fill: PlainCard,
-  image: PlainCard,
-  shape: PlainCard,
-  progress: PlainCard,
-  depth: DepthCard,
-  footage: PlainCard,
-  particles: PlainCard,
-  flare: PlainCard,
-  pane: PaneCard,
-  lettering: LetteringCard,
+/** Cards that are more than a record, and the usual one; each is only given layers of the kinds that ask for it. */
+const cards: Record<LayerCardId | 'plain', ComponentType<CardProps>> = {
+  plain: PlainCard,
+  figure: FigureCard as ComponentType<CardProps>,
+  group: GroupCard as ComponentType<CardProps>,
+  linked: LinkedCard as ComponentType<CardProps>,
+  stage: DepthCard as ComponentType<CardProps>,
+  pane: PaneCard as ComponentType<CardProps>,
+  lettering: LetteringCard as ComponentType<CardProps>,
 };
 
 /** What is its own of a kind of layer. */
-export function KindCard({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
-  const LayerCard = Object.hasOwn(cards, layer.kind) ? (cards[layer.kind] as Card<LayerKindName>) : undefined;
+export function KindCard({ layer, edits }: CardProps) {
+  const kind = layerRegistry.of(layer);
+  const LayerCard = kind && cards[kind.card ?? 'plain'];
   if (!LayerCard) {
     return (
       <p className="py-2 text-xs text-dim">
@@ -49,7 +42,7 @@ export function KindCard({ layer, edits }: { layer: Layer; edits: LayerEdits }) 
 
 /** The sign of a kind of layer in the list; none for the usual kind. */
 export function KindIcon({ layer, label }: { layer: Layer; label: string | undefined }) {
-  const icon = kindOf(layerKinds, layer)?.icon;
+  const icon = layerRegistry.of(layer)?.icon;
   const Icon = icon && icons[icon];
   return Icon ? <Icon size={12} className="shrink-0 text-dim" aria-label={label} /> : null;
 }

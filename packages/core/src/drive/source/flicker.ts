@@ -100,6 +100,7 @@ function countNow(source: Flicker, context: SourceContext): { count: number; hel
 export const flickerSource: SourceKind<'flicker', typeof flickerRecord> = {
   kind: 'flicker',
   label: 'Flicker',
+  icon: 'sparkles',
   about: 'Jumps to a new value so many times a second, at every beat, or at every hit.',
   record: flickerRecord,
   isBase: false,

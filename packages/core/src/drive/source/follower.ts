@@ -145,6 +145,7 @@ export function peakSaidAs(
 export const followerSource: SourceKind<'follower', typeof followerSourceRecord> = {
   kind: 'follower',
   label: 'Follower',
+  icon: 'activity',
   about: 'Moves between a value at rest and one at peak, as a follower does.',
   record: followerSourceRecord,
   isBase: false,

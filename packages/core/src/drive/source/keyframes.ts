@@ -103,6 +103,7 @@ export function keysInOrder(keys: readonly Keyframe[]): readonly Keyframe[] {
 export const keyframesSource: SourceKind<'keyframes', typeof keyframesRecord> = {
   kind: 'keyframes',
   label: 'Keyframes',
+  icon: 'diamond',
   about: 'Values at moments that you set, and the ways between them.',
   record: keyframesRecord,
   isBase: true,

@@ -33,6 +33,7 @@ const sectionsRecord = record('source.sections', [
 export const sectionsSource: SourceKind<'sections', typeof sectionsRecord> = {
   kind: 'sections',
   label: 'Sections',
+  icon: 'list',
   about: 'Another value in each named part of the song.',
   record: sectionsRecord,
   isBase: true,

@@ -1,3 +1,4 @@
+import type { IconName } from '../../contract/icon';
 import type { Film } from '../../film/film';
 import type { Hearing } from '../../hearing/hearing';
 import type { Field } from '../../property/field';
@@ -37,6 +38,8 @@ export interface SourceNeeds {
 export interface SourceKind<Kind extends string = string, R extends AnyRecord = AnyRecord> {
   kind: Kind;
   label: string;
+  /** Its sign beside cords. */
+  icon: IconName;
   /** One sentence for those who choose. */
   about: string;
   record: R;

@@ -68,6 +68,7 @@ function pick(seed: number, n: number, count: number): number {
 export const stepsSource: SourceKind<'steps', typeof stepsRecord> = {
   kind: 'steps',
   label: 'Steps',
+  icon: 'stepForward',
   about: 'The next of a list of values at every beat, bar or hit.',
   record: stepsRecord,
   isBase: false,

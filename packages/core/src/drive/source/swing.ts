@@ -67,6 +67,7 @@ const swingRecord = record('source.swing', [
 export const swingSource: SourceKind<'swing', typeof swingRecord> = {
   kind: 'swing',
   label: 'Swing',
+  icon: 'wave',
   about: 'Goes to and fro in a period of its own.',
   record: swingRecord,
   isBase: false,

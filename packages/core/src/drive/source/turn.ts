@@ -29,6 +29,7 @@ const turnRecord = record('source.turn', [
 export const turnSource: SourceKind<'turn', typeof turnRecord> = {
   kind: 'turn',
   label: 'Turn',
+  icon: 'refresh',
   about: 'Goes on steadily: so much in each second or beat.',
   record: turnRecord,
   isBase: false,

@@ -51,6 +51,7 @@ const wanderRecord = record('source.wander', [
 export const wanderSource: SourceKind<'wander', typeof wanderRecord> = {
   kind: 'wander',
   label: 'Wander',
+  icon: 'route',
   about: 'Drifts smoothly around its value, never the same way twice.',
   record: wanderRecord,
   isBase: false,

@@ -1,6 +1,13 @@
 import type { IconName } from '@cyclogram/core';
 import {
+  Activity,
   AppWindow,
+  AudioWaveform,
+  Diamond,
+  LayoutList,
+  RefreshCw,
+  Route,
+  StepForward,
   Box,
   Film,
   Folder,
@@ -22,6 +29,13 @@ import {
 
 /** What the signs of kinds look like. */
 export const icons: Record<IconName, LucideIcon> = {
+  activity: Activity,
+  diamond: Diamond,
+  list: LayoutList,
+  refresh: RefreshCw,
+  route: Route,
+  stepForward: StepForward,
+  wave: AudioWaveform,
   box: Box,
   fill: PaintBucket,
   footage: Film,
