@@ -1,5 +1,5 @@
 import { layerRegistry, type Layer, type LayerCardId } from '@cyclogram/core';
-import type { ComponentType } from 'react';
+import { createElement, type ComponentType } from 'react';
 import { DepthCard } from './DepthCard';
 import { FigureCard } from './FigureCard';
 import { GroupCard } from './GroupCard';
@@ -29,15 +29,14 @@ const cards: Record<LayerCardId | 'plain', ComponentType<CardProps>> = {
 /** What is its own of a kind of layer. */
 export function KindCard({ layer, edits }: CardProps) {
   const kind = layerRegistry.of(layer);
-  const LayerCard = kind && cards[kind.card ?? 'plain'];
-  if (!LayerCard) {
+  if (!kind) {
     return (
       <p className="py-2 text-xs text-dim">
         A newer Cyclogram made this layer. This one keeps it as it is, and draws nothing of it.
       </p>
     );
   }
-  return <LayerCard layer={layer} edits={edits} />;
+  return createElement(cards[kind.card ?? 'plain'], { layer, edits });
 }
 
 /** The sign of a kind of layer in the list; none for the usual kind. */
