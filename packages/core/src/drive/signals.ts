@@ -1,3 +1,4 @@
+import { followsBeats } from '../follower/kind/registry';
 import type { Beats } from '../film/beats';
 import type { Film } from '../film/film';
 import type { Follower } from '../film/follower';
@@ -19,7 +20,7 @@ function followerOf({ followers }: Film, id: string): Follower | undefined {
 /** Value of a follower (0..1); undefined when there is none, or it is not known yet. */
 export const followerValue = (film: Film, hearing: Hearing, id: string, t: number): number | undefined => {
   const follower = followerOf(film, id);
-  if (follower?.kind === 'beat') return beatPhaseAt(follower, film.beats, t);
+  if (follower && followsBeats(follower)) return beatPhaseAt(follower, film.beats, t);
   return follower && hearing.followerAt(id, t);
 };
 
@@ -63,7 +64,7 @@ function beatIntegral({ phase, curve, invert, delay }: Follower, beats: Beats, t
 export function followerIntegral(film: Film, hearing: Hearing, id: string, t: number): number | undefined {
   const follower = followerOf(film, id);
   if (!follower) return undefined;
-  if (follower.kind === 'beat') {
+  if (followsBeats(follower)) {
     const { beats } = film;
     return beats ? beatIntegral(follower, beats, t) - beatIntegral(follower, beats, 0) : 0;
   }
@@ -111,7 +112,7 @@ export function countAt(
   if (what !== 'hit') return countBeats(film, what === 'bar', 0, t);
   const found = follower === null ? undefined : followerOf(film, follower);
   if (!found) return { count: 0, since: 0 };
-  if (found.kind === 'beat') return countBeats(film, found.phase === 'bar', found.delay, t);
+  if (followsBeats(found)) return countBeats(film, found.phase === 'bar', found.delay, t);
   const table = hearing.followerTable(found.id);
   if (!table) return { count: 0, since: 0 };
   const count = countUpTo(table.fires, t - table.delay);
@@ -135,7 +136,7 @@ export function eventsBetween(
   to: number,
 ): { times: readonly number[]; before: number } {
   const found = what === 'hit' && follower !== null ? followerOf(film, follower) : undefined;
-  if (what !== 'hit' || found?.kind === 'beat') {
+  if (what !== 'hit' || (found && followsBeats(found))) {
     const { beats } = film;
     if (!beats) return { times: [], before: 0 };
     const delay = found?.delay ?? 0;
@@ -171,7 +172,7 @@ export function isOn(
 ): boolean | undefined {
   const follower = followerOf(film, id);
   if (!follower) return undefined;
-  if (follower.kind === 'beat') return beatPhaseAt(follower, film.beats, t) >= levels.on;
+  if (followsBeats(follower)) return beatPhaseAt(follower, film.beats, t) >= levels.on;
   const table = hearing.followerTable(id);
   if (!table) return undefined;
   return countUpTo(turnsOf(table.values, levels), (t - table.delay) * table.rate) % 2 === 1;

@@ -1,3 +1,4 @@
+import { followsBeats, kindOfFollower } from '../follower/kind/registry';
 import type { Ear } from '../film/ear';
 import type { Film } from '../film/film';
 import { maxParts } from './source/sourceKind';
@@ -14,20 +15,20 @@ export function slicesOf(
   const id = 'follower' in source ? source.follower : 'amountBy' in source ? source.amountBy : undefined;
   const follower = film.followers.find((one) => one.id === id);
   const ear = follower && film.ears.find((one) => one.id === follower.ear);
-  if (!ear || follower.kind === 'beat') return undefined;
-  const whole = follower.kind === 'loudness';
+  if (!ear || followsBeats(follower)) return undefined;
+  const { ranged, windowed } = kindOfFollower(follower);
   return {
     ...ear,
     id: `slices ${follower.id} ${count}`,
     name: follower.name,
-    fromHz: whole ? ear.fromHz : follower.fromHz,
-    toHz: whole ? ear.toHz : follower.toHz,
+    fromHz: ranged ? follower.fromHz : ear.fromHz,
+    toHz: ranged ? follower.toHz : ear.toHz,
     bands: Math.min(Math.max(count, 1), maxParts),
     scale: 'log',
     edges: [],
     bandNames: [],
     mutes: [],
-    limits: follower.unit === 'percent' || follower.kind !== 'range' ? 'fitted' : 'set',
+    limits: follower.unit === 'percent' || !windowed ? 'fitted' : 'set',
     floorPercent: follower.gatePercent,
     ceilingPercent: follower.ceilingPercent,
     floorDb: follower.gateDb,

@@ -1,3 +1,5 @@
+import { followerKinds, followerKindsThat } from '../follower/kind/registry';
+import { choicesOf } from '../property/field';
 import { above, defaultsOf, record, type ValueOf } from '../property/record';
 import {
   attackField,
@@ -11,11 +13,17 @@ import {
   toField,
 } from './soundFields';
 
-const levelled = ['range', 'loudness'] as const;
-const isLevel = { key: 'kind', is: levelled } as const;
+const ofKinds = (holds: Parameters<typeof followerKindsThat>[0]) => ({
+  key: 'kind',
+  is: followerKindsThat(holds),
+});
+const isLevel = ofKinds(({ levelled }) => levelled);
+const isRange = ofKinds(({ ranged }) => ranged);
 const percent = [isLevel, { key: 'unit', is: ['percent'] }] as const;
 const db = [isLevel, { key: 'unit', is: ['db'] }] as const;
-const notBeat = { key: 'kind', is: ['range', 'loudness', 'onsets'] } as const;
+const isHeard = ofKinds(({ listen }) => listen !== undefined);
+const isPulses = ofKinds(({ pulses }) => pulses);
+const isBeat = ofKinds(({ listen }) => listen === undefined);
 
 /** One number that follows the sound, in the order in which people set it. */
 export const followerRecord = record(
@@ -40,15 +48,10 @@ export const followerRecord = record(
           label: 'Source',
           default: 'range',
           help: 'The level of a range, the loudness of all, the moments at which something begins, or the beat.',
-          choices: [
-            { value: 'range', label: 'Level of a range' },
-            { value: 'onsets', label: 'Onsets in a range' },
-            { value: 'loudness', label: 'Loudness' },
-            { value: 'beat', label: 'Beat phase' },
-          ],
+          choices: choicesOf(followerKinds),
         },
-        { ...fromField, shownWhen: { key: 'kind', is: ['range', 'onsets'] } },
-        { ...toField, default: 120, step: 10, shownWhen: { key: 'kind', is: ['range', 'onsets'] } },
+        { ...fromField, shownWhen: isRange },
+        { ...toField, default: 120, step: 10, shownWhen: isRange },
         {
           kind: 'number',
           key: 'sensitivity',
@@ -60,7 +63,7 @@ export const followerRecord = record(
           step: 5,
           unit: '%',
           shownPer: 100,
-          shownWhen: { key: 'kind', is: ['onsets'] },
+          shownWhen: isPulses,
         },
         {
           kind: 'choice',
@@ -72,7 +75,7 @@ export const followerRecord = record(
             { value: 'beat', label: 'Beat' },
             { value: 'bar', label: 'Bar' },
           ],
-          shownWhen: { key: 'kind', is: ['beat'] },
+          shownWhen: isBeat,
         },
       ],
     },
@@ -140,10 +143,10 @@ export const followerRecord = record(
           max: 10,
           step: 10,
           ...ms,
-          shownWhen: notBeat,
+          shownWhen: isHeard,
         },
-        { ...attackField, default: 0.005, shownWhen: notBeat },
-        { ...releaseField, default: 0.12, shownWhen: notBeat },
+        { ...attackField, default: 0.005, shownWhen: isHeard },
+        { ...releaseField, default: 0.12, shownWhen: isHeard },
         {
           kind: 'number',
           key: 'delay',

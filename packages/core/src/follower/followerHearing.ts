@@ -2,29 +2,11 @@ import type { Ear } from '../film/ear';
 import type { Follower } from '../film/follower';
 import type { FollowerTable } from '../hearing/hearing';
 import type { ChannelPart, SongListener } from '../hearing/songListener';
-import { LoudnessListener, silenceLufs } from '../loudness/loudness';
-import { silenceDb } from '../spectrum/bands';
 import { Distribution } from '../levels/distribution';
-import { FluxListener } from './fluxListener';
+import type { FollowerKind, RawListener } from './kind/followerKind';
+import { kindOfFollower } from './kind/registry';
 import { gateOpenings, shapeValues } from './mapping';
 import { pickOnsets } from './onsets';
-import { RangeListener } from './rangeListener';
-
-/** A listener that gives one number for each moment. */
-type RawListener = SongListener & { raw(): Float32Array };
-
-function createListener(follower: Follower, ear: Ear, lengthSamples: number): RawListener | undefined {
-  switch (follower.kind) {
-    case 'range':
-      return new RangeListener(ear, follower.fromHz, follower.toHz, lengthSamples);
-    case 'onsets':
-      return new FluxListener(ear.channel, follower.fromHz, follower.toHz, lengthSamples);
-    case 'loudness':
-      return new LoudnessListener(ear.channel, lengthSamples);
-    case 'beat':
-      return undefined;
-  }
-}
 
 /**
  * What one follower has heard of a whole song: its level at every moment, and
@@ -54,7 +36,7 @@ export class FollowerHearing implements SongListener {
     ear: Ear,
     lengthSamples: number,
   ) {
-    const listener = createListener(follower, ear, lengthSamples);
+    const listener = kindOfFollower(follower).listen?.(follower, ear, lengthSamples);
     if (!listener) throw new RangeError('the beat is not heard but worked out');
     this.listener = listener;
     this.rate = listener.rate;
@@ -63,8 +45,8 @@ export class FollowerHearing implements SongListener {
     this.signals = listener.signals;
   }
 
-  get kind(): Follower['kind'] {
-    return this.follower.kind;
+  get kind(): FollowerKind {
+    return kindOfFollower(this.follower);
   }
 
   samplesFor(first: number, count: number): [number, number] {
@@ -79,11 +61,11 @@ export class FollowerHearing implements SongListener {
   settle(follower: Follower = this.follower): void {
     this.follower = follower;
     this.raw = this.listener.raw();
-    const silence = { range: silenceDb, loudness: silenceLufs, onsets: 0, beat: 0 }[follower.kind];
+    const { silence, pulses } = this.kind;
     const { analysed } = this;
     this.distribution = new Distribution(this.raw.filter((level, n) => analysed[n] === 1 && level > silence));
     this.values = new Float32Array(this.moments);
-    if (follower.kind === 'onsets') this.markOnsets(follower);
+    if (pulses) this.markOnsets(follower);
     else this.mapLevels(follower);
     shapeValues(this.values, follower, 1 / this.rate);
   }

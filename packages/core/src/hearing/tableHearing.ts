@@ -1,3 +1,4 @@
+import { followsBeats } from '../follower/kind/registry';
 import type { Film } from '../film/film';
 import { beatPhaseAt } from '../follower/beatPhase';
 import type { FollowerTable, Hearing, LevelTable, Waveform } from './hearing';
@@ -65,7 +66,7 @@ export class TableHearing implements Hearing {
     const table = this.tables.followers.get(followerId);
     if (!table) {
       const follower = this.film?.followers.find(({ id }) => id === followerId);
-      return follower?.kind === 'beat' ? beatPhaseAt(follower, this.film!.beats, t) : undefined;
+      return follower && followsBeats(follower) ? beatPhaseAt(follower, this.film!.beats, t) : undefined;
     }
     return table && interpolateRows(table.values, 1, (t - table.delay) * table.rate, this.one)[0];
   }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { DrawCache } from '../cache/drawCache';
 import { filmRecord, type Film } from '../film/film';
 import { filmJsonSchema } from '../film/jsonSchema';
-import { defaultFilm } from '../film/defaults';
+import { defaultFilm, newLayer } from '../film/defaults';
 import { parseFilm } from '../film/parse';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { layerKinds } from '../layer/registry';
@@ -12,7 +12,7 @@ import { pathKinds, type PathKind } from '../path/registry';
 import { momentOf } from '../picture/moment';
 import { pictureAt } from '../picture/pictureAt';
 import { hd } from '../testing';
-import { drivenProperties } from './driven';
+import { movingProperties } from '../drive/property';
 import type { Field, ItemField } from './field';
 import { defaultsOf, fieldsOf, record, structuredCopy, type AnyRecord, type ValueOf } from './record';
 import { changeReferences, referencesIn } from './references';
@@ -188,12 +188,14 @@ describe('records', () => {
   });
 
   it('say what can be driven, in records within records, too; nothing that changes how much is heard', () => {
-    const keys = drivenProperties(layerKinds.figure.record).map(({ key }) => key);
+    const [layer] = defaultFilm('x').layers;
+    const keys = movingProperties(layerKinds.figure.record, layer!).map(({ key }) => key);
     expect(keys).toEqual(
       expect.arrayContaining(['place.opacity', 'place.position', 'color.stops.color', 'copies.hue']),
     );
-    expect(keys).not.toEqual(expect.arrayContaining(['copies.count']));
-    expect(drivenProperties(layerKinds.linked.record).map(({ key }) => key)).not.toContain('delay');
+    expect(keys).not.toContain('copies.count');
+    const linked = newLayer('linked', hd, { id: 'l', source: layer!.id });
+    expect(movingProperties(layerKinds.linked.record, linked).map(({ key }) => key)).not.toContain('delay');
   });
 
   it('have every key once, and labels that are nouns without a full stop', () => {

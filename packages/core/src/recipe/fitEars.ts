@@ -111,8 +111,8 @@ export function inPercent(ear: Ear, hearing: EarHearing): Ear {
 }
 
 /** What a follower makes of a song that it has heard. @param hearing settled */
-export function rangeOfFollower(hearing: FollowerHearing, { id, name, kind }: Follower): SoundRange {
-  const levelled = kind === 'range' || kind === 'loudness';
+export function rangeOfFollower(hearing: FollowerHearing, { id, name }: Follower): SoundRange {
+  const { levelled } = hearing.kind;
   const { gate, ceiling, distribution, values } = hearing;
   const open = values.reduce((sum, value) => sum + (value > dead && value < pinned ? 1 : 0), 0);
   return {
@@ -131,8 +131,7 @@ const tops = [80, 99.9] as const;
 
 /** A follower whose gate and ceiling became shares of the levels of the song that it has heard. @param hearing settled */
 export function gatesInPercent(follower: Follower, hearing: FollowerHearing): Follower {
-  if (follower.unit === 'percent' || (follower.kind !== 'range' && follower.kind !== 'loudness'))
-    return follower;
+  if (follower.unit === 'percent' || !hearing.kind.levelled) return follower;
   const { floorPercent, ceilingPercent } = rangeOfFollower(hearing, follower);
   const gatePercent = held(floorPercent, gates);
   return {

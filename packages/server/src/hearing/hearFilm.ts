@@ -1,4 +1,5 @@
 import {
+  followsBeats,
   EarHearing,
   FollowerHearing,
   hearStretch,
@@ -103,7 +104,7 @@ export async function hearFollowers(
 ): Promise<Map<string, FollowerHearing>> {
   const analysed = new Map<string, FollowerHearing>();
   for (const follower of film.followers) {
-    if (follower.kind === 'beat' || !ids.includes(follower.id)) continue;
+    if (followsBeats(follower) || !ids.includes(follower.id)) continue;
     const ear = film.ears.find(({ id }) => id === follower.ear)!;
     const hearing = new FollowerHearing(follower, ear, filmLength(film, tracks));
     await withEarSound(film, ear, tracks, (read) => hearAll(hearing, read));

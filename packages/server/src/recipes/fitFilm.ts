@@ -1,4 +1,5 @@
 import {
+  followsBeats,
   FollowerHearing,
   EarHearing,
   fitEar,
@@ -54,7 +55,7 @@ export async function fitFilm({ film, tracks, mode, beats: always }: FitRequest)
   const followers = [];
   for (const follower of film.followers) {
     const ear = film.ears.find(({ id }) => id === follower.ear);
-    if (!ear || follower.kind === 'beat') {
+    if (!ear || followsBeats(follower)) {
       followers.push(follower);
       continue;
     }

@@ -1,4 +1,5 @@
 import {
+  kindOfFollower,
   defaultFollower,
   fieldOf,
   followerFields,
@@ -48,7 +49,7 @@ export function FollowerCard({ follower }: { follower: Follower }) {
     );
   const preset = followerPresets.find(({ settings }) => isPreset(follower, settings));
   const lead = report && leadOf(follower, report);
-  const usesRange = follower.kind === 'range' || follower.kind === 'onsets';
+  const { ranged, listen, wholeSong, unit } = kindOfFollower(follower);
   return (
     <div className="px-3 pb-3">
       <input
@@ -73,7 +74,7 @@ export function FollowerCard({ follower }: { follower: Follower }) {
           setAll('preset', { ...chosen.settings, ...(unnamed ? { name: chosen.label } : {}) });
         }}
       />
-      {usesRange && (
+      {ranged && (
         <>
           <RangePicker
             earId={follower.ear}
@@ -83,7 +84,7 @@ export function FollowerCard({ follower }: { follower: Follower }) {
           <ListenButton range={[follower.fromHz, follower.toHz]} />
         </>
       )}
-      {report && follower.kind !== 'beat' && (
+      {report && listen && (
         <p className="mt-1 text-amber" data-testid="fires">
           {firesText(follower, report)}
         </p>
@@ -99,10 +100,12 @@ export function FollowerCard({ follower }: { follower: Follower }) {
           </Button>
         </div>
       )}
-      {report?.integrated !== undefined && follower.kind === 'loudness' && (
-        <p className="figures text-dim">whole song {report.integrated.toFixed(1)} LUFS</p>
+      {report?.wholeSong !== undefined && wholeSong && (
+        <p className="figures text-dim">
+          {wholeSong.label} {report.wholeSong.toFixed(1)} {unit}
+        </p>
       )}
-      {follower.kind === 'beat' && !beats && (
+      {!listen && !beats && (
         <p className="mt-1 text-amber">The film has no beats yet: find or tap them on the Tape.</p>
       )}
       <Fields

@@ -1,11 +1,11 @@
-import type { Follower } from '@cyclogram/core';
+import { kindOfFollower, type Follower } from '@cyclogram/core';
 import type { FollowerReport } from '../workers/messages';
 
 /** How often a follower fires, in words. */
-export function firesText({ kind }: Follower, { fires, firesPerMinute }: FollowerReport): string {
+export function firesText(follower: Follower, { fires, firesPerMinute }: FollowerReport): string {
   const often = `${Math.round(firesPerMinute)} times a minute`;
   const all = `${fires.length} in the song`;
-  return kind === 'onsets' ? `${often}, ${all}` : `fires ${often}, ${all}`;
+  return kindOfFollower(follower).pulses ? `${often}, ${all}` : `fires ${often}, ${all}`;
 }
 
 /** Of less nobody sees anything: half a frame of 60 in a second. */

@@ -1,4 +1,4 @@
-import { fpsOf } from '@cyclogram/core';
+import { kindOfFollower, fpsOf } from '@cyclogram/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -69,7 +69,7 @@ function Exports() {
     ),
     ...(film.followers.length > 0 ? [entry('All followers', 'followers', ['csv', 'json'], { fps })] : []),
     ...film.followers
-      .filter(({ kind }) => kind === 'range' || kind === 'onsets')
+      .filter((follower) => kindOfFollower(follower).ranged)
       .map((follower) =>
         entry(`Onsets of “${follower.name}”`, 'onsets', ['csv', 'mid'], { follower: follower.id }),
       ),

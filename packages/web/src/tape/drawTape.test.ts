@@ -38,7 +38,7 @@ const report: FollowerReport = {
     lead: undefined,
     percentiles: [],
   },
-  integrated: undefined,
+  wholeSong: undefined,
 };
 const follower = { ...defaultFollower('f', 'e'), fromHz: 100, toHz: 400 };
 

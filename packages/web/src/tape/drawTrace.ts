@@ -1,4 +1,4 @@
-import type { Follower } from '@cyclogram/core';
+import { kindOfFollower, type Follower } from '@cyclogram/core';
 import type { FollowerReport } from '../workers/messages';
 import { chartFont } from '../controls/tokens';
 import { colours } from './colours';
@@ -85,8 +85,8 @@ export function drawTrace(
 
   drawFires(context, lane, view, width, report);
   drawHistogram(context, lane, width, report);
-  const unit = follower.kind === 'loudness' ? 'LUFS' : 'dB';
-  if (follower.kind !== 'onsets') {
+  const { pulses, unit } = kindOfFollower(follower);
+  if (!pulses && unit) {
     drawLimit(context, lane, width, report, 'gate', report.gate, unit);
     drawLimit(context, lane, width, report, 'ceiling', report.ceiling, unit);
   }

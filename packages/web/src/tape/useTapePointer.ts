@@ -1,4 +1,4 @@
-import { nearestBeat, type Film, type Follower, type Layer } from '@cyclogram/core';
+import { kindOfFollower, nearestBeat, type Film, type Follower, type Layer } from '@cyclogram/core';
 import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import { findFollower, findLayer, useEditor } from '../editor/editorStore';
 import { usePreview } from '../editor/previewContext';
@@ -53,7 +53,7 @@ export function useTapePointer(tape: TapePointer) {
   const grip = useRef<Grip>(undefined);
   const [cursor, setCursor] = useState('text');
   const [held, setHeld] = useState<FadeGrip>();
-  const picks = follower?.kind === 'range' || follower?.kind === 'onsets';
+  const picks = follower !== undefined && kindOfFollower(follower).ranged;
 
   const place = (event: MouseEvent) => {
     const { left, top } = box.current!.getBoundingClientRect();
@@ -105,7 +105,7 @@ export function useTapePointer(tape: TapePointer) {
       const row = rows.find(({ owner }) => owner === fade.owner)!;
       return { kind: 'fade', fade, row, grabbed: time, moved: false };
     }
-    if (follower && report && follower.kind !== 'onsets' && isWithin(lanes.trace, y)) {
+    if (follower && report && !kindOfFollower(follower).pulses && isWithin(lanes.trace, y)) {
       for (const limit of ['gate', 'ceiling'] as const) {
         if (Math.abs(y - yOfLevel(lanes.trace, report, report[limit])) <= grasp)
           return { kind: 'limit', limit };

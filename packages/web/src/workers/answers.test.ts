@@ -123,7 +123,7 @@ describe('what is told of a follower', () => {
     expect(report.high).toBeGreaterThan(-7);
     expect(report.percentiles).toHaveLength(101);
     expect(Math.max(...report.histogram)).toBe(1);
-    expect(report.integrated).toBeUndefined();
+    expect(report.wholeSong).toBeUndefined();
     // A copy: what is sent away does not empty what is kept.
     expect(report.raw.buffer).not.toBe(hearing.raw.buffer);
   });

@@ -1,4 +1,5 @@
 import {
+  kindOfFollower,
   earInfluence,
   EarHearing,
   FollowerHearing,
@@ -124,8 +125,9 @@ function spectralKey({ ear, tracks }: EarSource): string {
 
 function followerKey(follower: Follower, { ear, tracks }: EarSource): string {
   const { kind, fromHz, toHz } = follower;
-  const range = kind === 'loudness' ? [] : [fromHz, toHz];
-  const window = kind === 'range' ? [ear.window, ear.windowShape] : [];
+  const { ranged, windowed } = kindOfFollower(follower);
+  const range = ranged ? [fromHz, toHz] : [];
+  const window = windowed ? [ear.window, ear.windowShape] : [];
   return JSON.stringify([kind, range, window, ear.channel, ear.part, tracks, length]);
 }
 

@@ -127,8 +127,8 @@ export interface FollowerReport {
   lead: number | undefined;
   /** Percentiles 0, 1, ... 100 of the levels of the song. */
   percentiles: number[];
-  /** Integrated loudness in LUFS, of followers of loudness. */
-  integrated: number | undefined;
+  /** What is known of the whole song by its levels, of kinds that say so. */
+  wholeSong: number | undefined;
 }
 
 export type HearingReport =
