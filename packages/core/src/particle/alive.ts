@@ -1,4 +1,3 @@
-import { layerRegistry } from '../layer/registry';
 import * as exact from '../math/math';
 import { eventsBetween } from '../drive/signals';
 import { shownRun } from '../film/section';
@@ -8,7 +7,7 @@ import type { Moment } from '../picture/moment';
 import type { Point, Size } from '../property/field';
 import { burstBirths, mostAlive, steadyBirths, type Birth } from './births';
 import { placeAt, type Forces, type Launch } from './motion';
-import { type ParticlesLayer } from '../layer/particlesRecord';
+import type { ParticlesLayer } from '../layer/particlesRecord';
 
 /** Which particles of a layer are alive at a moment, where each is, and how it looks. */
 
@@ -78,7 +77,7 @@ function layersAtBirth(
     let found = known.get(step);
     if (!found) {
       const then = moment.at(step / 30);
-      found = { born: layerRegistry.as('particles', then.layer(layer.id)) ?? layer, then };
+      found = { born: (then.layer(layer.id) as ParticlesLayer | undefined) ?? layer, then };
       known.set(step, found);
     }
     return found;
