@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
 /** Folders of the core whose files each describe a kind of something that is to stay open to more. */
-const folders = ['layer', 'figure', 'path', 'pass', 'body', 'drive/source'];
+const folders = ['layer', 'figure', 'path', 'pass', 'body', 'drive/source', 'follower/kind'];
 const core = new URL('../packages/core/src/', import.meta.url);
 
 /** The folder of each kind, read from the files that describe them. */
@@ -32,7 +32,7 @@ const isKind = (node) =>
   (node.type === 'ChainExpression' && isKind(node.expression));
 
 /**
- * Forbids asking whether something is of one kind of layer, figure, path, pass, body or source outside the folder of these kinds:
+ * Forbids asking whether something is of one kind of layer, figure, path, pass, body, source or follower outside the folder of these kinds:
  * what only one kind does belongs into its file, so that another kind needs no other place.
  */
 export const foreignKinds = {

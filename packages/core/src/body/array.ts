@@ -7,7 +7,7 @@ import { outlinesOf } from '../path/outlines';
 import { boxOf } from '../picture/paint';
 import { usualTypeface } from '../typeface/typeface';
 import { bandFields, levelAt, levelsOf } from './bands';
-import { evenStops } from './bodyOffer';
+import { evenStops } from '../property/palette';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
 import { areasOf, extrude } from './solid';

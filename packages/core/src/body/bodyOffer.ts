@@ -61,11 +61,3 @@ export const bodyOffers = ({ offers, defaults }: OfferingBody, standards: Standa
       };
     },
   }));
-
-/** Stops of a gradient, evenly spread. */
-export const evenStops = (...colors: string[]) =>
-  colors.map((color, i) => ({
-    id: `stop-${i + 1}`,
-    at: colors.length > 1 ? i / (colors.length - 1) : 0,
-    color,
-  }));

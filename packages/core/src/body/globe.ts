@@ -6,7 +6,7 @@ import { fieldGroups, record, type ValueOf } from '../property/record';
 import type { Vector } from '../scene/camera';
 import type { BodyShape } from '../scene/dress';
 import { bandFields, levelAt, levelsOf } from './bands';
-import { evenStops } from './bodyOffer';
+import { evenStops } from '../property/palette';
 import { bodyKind } from './bodyKind';
 import { fibonacciPoints } from './fibonacci';
 import { icosphere } from './icosphere';

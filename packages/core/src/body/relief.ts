@@ -3,7 +3,7 @@ import { cos, sin } from '../math/math';
 import { noiseSpan, spaceLayers } from '../math/noise3';
 import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
-import { evenStops } from './bodyOffer';
+import { evenStops } from '../property/palette';
 import { bodyKind } from './bodyKind';
 import { icosphere } from './icosphere';
 import { ShapeBuilder } from './shapes';

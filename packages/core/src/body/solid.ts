@@ -6,7 +6,7 @@ import { fieldGroups } from '../property/record';
 import type { BodyShape } from '../scene/dress';
 import { usualTypeface } from '../typeface/typeface';
 import { bandFields, levelAt, levelsOf } from './bands';
-import { evenStops } from './bodyOffer';
+import { evenStops } from '../property/palette';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { ShapeBuilder } from './shapes';
 import { textAreas } from './textAreas';

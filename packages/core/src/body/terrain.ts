@@ -5,7 +5,7 @@ import { choicesOf, ofHeight } from '../property/field';
 import { fieldGroups } from '../property/record';
 import type { BodyShape } from '../scene/dress';
 import { bandFields, levelsWithin } from './bands';
-import { evenStops } from './bodyOffer';
+import { evenStops } from '../property/palette';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
 

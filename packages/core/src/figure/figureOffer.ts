@@ -39,7 +39,7 @@ export const figureOffers = ({
   offers: readonly FigureOffer<object>[];
   defaults(size: Size): object;
 }): Offer<OfferedFigure>[] =>
-  offers.map(({ name, path, figure, heights, along, color = usualColors, ...rest }) => ({
+  offers.map(({ name, path, figure, heights, along, color = usualColors(), ...rest }) => ({
     heading: 'Figures',
     name,
     about,
@@ -55,7 +55,7 @@ export const figureOffers = ({
   }));
 
 /** Colours of a new figure. */
-export const usualColors = bandColors('#f2b25c', '#7fd6c2');
+export const usualColors = (): LayerColor => bandColors('#f2b25c', '#7fd6c2');
 export const warmColors = bandColors('#e8633a', '#ffd98a');
 export const coolColors = bandColors('#2f8f86', '#c9f2e4');
 

@@ -1,4 +1,4 @@
-import { bandColors } from '../figure/ink';
+import { usualColors } from '../figure/figureOffer';
 import { figureKinds, type FigureKindName } from '../figure/registry';
 import { figureLayerRecord, type FigureLayer } from '../layer/figure';
 import { backgroundPaint, type FillLayer } from '../layer/fill';
@@ -27,7 +27,7 @@ export const defaultLayer = (
   ear: earId,
   path: pathId,
   figure: figureKinds[kind].defaults(size),
-  color: bandColors('#f2b25c', '#7fd6c2'),
+  color: usualColors(),
 });
 
 /** A layer of a kind as it is at first; what has no default has to be given. */

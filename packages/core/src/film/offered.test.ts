@@ -24,6 +24,12 @@ const emptyFilm = (): Film => ({
   paths: [],
   layers: [] as Film['layers'],
 });
+/** Changes every object and list within something. */
+function spoil(value: object): void {
+  for (const inner of Object.values(value)) if (typeof inner === 'object' && inner !== null) spoil(inner);
+  if (Array.isArray(value)) value.push('spoiled');
+  else Object.assign(value, { spoiled: true });
+}
 const offers = galleryOffers().map((offered) => [`${offered.kind}: ${offered.offer.name}`, offered] as const);
 
 describe('what the gallery offers', () => {
@@ -32,6 +38,12 @@ describe('what the gallery offers', () => {
     const newId = ids();
     const layers = [addOffered(film, offered, newId), addOffered(film, offered, newId)];
     expect(new Set(layers.map(({ id }) => id)).size).toBe(2);
+    // What one of them changes, the other keeps.
+    const [first, second] = layers.map((layer) => structuredCopy(layer));
+    spoil(layers[0]!);
+    expect(layers[1]).toEqual(second);
+    for (const key of Object.keys(layers[0]!)) delete (layers[0] as unknown as Record<string, unknown>)[key];
+    Object.assign(layers[0]!, first);
     for (const layer of layers) {
       expect(film.layers).toContain(layer);
       const { kind, offer } = offered;

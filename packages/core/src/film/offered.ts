@@ -1,8 +1,8 @@
 import { offerHeadings, type Offer, type OfferContext, type OfferHeading } from '../contract/offer';
-import { layerKinds, type Layer, type LayerKindName } from '../layer/registry';
+import { layerKinds, layerRegistry, type Layer, type LayerKindName } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import type { PathKind, PathShape } from '../path/registry';
-import { fieldsOf } from '../property/record';
+import { fieldsOf, structuredCopy } from '../property/record';
 import { newLayer } from './defaults';
 import { defaultEar } from './ear';
 import type { Film } from './film';
@@ -17,7 +17,7 @@ let all: readonly GalleryOffer[] | undefined;
 
 /** All offers of all kinds of layers. */
 export const galleryOffers = (): readonly GalleryOffer[] =>
-  (all ??= (Object.keys(layerKinds) as LayerKindName[]).flatMap((kind) =>
+  (all ??= layerRegistry.names.flatMap((kind) =>
     ((layerKinds[kind].offers ?? []) as readonly Offer[]).map((offer) => ({ kind, offer })),
   ));
 
@@ -73,7 +73,8 @@ export function addOffered(film: Film, { kind, offer }: GalleryOffer, newId: Off
   const layer = newLayer(kind, size, {
     name,
     ...Object.fromEntries(refers),
-    ...offer.part({ size, first, newId }),
+    // Of its own: what offers hold is shared by all that they make.
+    ...structuredCopy(offer.part({ size, first, newId })),
     id: newId('layer'),
   }) as Layer;
   if (offer.behind) film.layers.splice(placeBehind(film), 0, layer);

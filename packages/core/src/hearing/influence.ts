@@ -1,3 +1,4 @@
+import { kindOfFollower } from '../follower/kind/registry';
 import * as exact from '../math/math';
 import type { Ear } from '../film/ear';
 import type { Follower } from '../film/follower';
@@ -37,7 +38,7 @@ export function earInfluence(ear: Ear): Influence {
 
 /** What a moment of a follower depends on. */
 export function followerInfluence(follower: Follower): Influence {
-  const { attack, release, hold, delay, kind, unit } = follower;
+  const { attack, release, hold, delay, unit } = follower;
   const before = delay + hold + constants * Math.max(attack, release);
-  return { before, after: 0, bySong: kind !== 'onsets' && unit === 'percent' };
+  return { before, after: 0, bySong: kindOfFollower(follower).levelled && unit === 'percent' };
 }

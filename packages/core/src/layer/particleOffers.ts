@@ -1,3 +1,4 @@
+import { evenStops } from '../property/palette';
 import type { Offer, OfferContext } from '../contract/offer';
 import type { ParticlesLayer } from './particlesRecord';
 
@@ -15,7 +16,7 @@ const particles = (name: string, about: string, part: (context: OfferContext) =>
 const colors = (kind: ParticlesLayer['color']['kind'], ...stops: string[]): ParticlesLayer['color'] => ({
   kind,
   mix: 'oklch',
-  stops: stops.map((color, i) => ({ id: `stop-${i + 1}`, at: i / Math.max(1, stops.length - 1), color })),
+  stops: evenStops(...stops),
 });
 
 /** Particles to begin with. */

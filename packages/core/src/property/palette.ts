@@ -83,6 +83,14 @@ export const paletteRecord = record(
 );
 export type Palette = ValueOf<typeof paletteRecord>;
 
+/** Stops of a gradient, evenly spread. */
+export const evenStops = (...colors: string[]): ColorStop[] =>
+  colors.map((color, i) => ({
+    id: `stop-${i + 1}`,
+    at: colors.length > 1 ? i / (colors.length - 1) : 0,
+    color,
+  }));
+
 /** Ramps of colours made so far, by what they are made of. */
 export type Ramps = LastUsed<readonly string[]>;
 

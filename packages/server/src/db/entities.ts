@@ -1,4 +1,4 @@
-import type { FrameRate } from '@cyclogram/core';
+import type { FrameRate, RenderStatus } from '@cyclogram/core';
 import { EntitySchema } from 'typeorm';
 import type { RenderSettings } from '../render/plan';
 import { rateColumn } from './rateColumn';
@@ -83,7 +83,7 @@ export const AssetEntity = new EntitySchema<AssetRow>({
   },
 });
 
-export type RenderStatus = 'waiting' | 'running' | 'paused' | 'done' | 'failed' | 'cancelled';
+export type { RenderStatus };
 
 /** A video made, or to be made, from a film as it was when asked for. */
 export interface RenderRow {

@@ -1,4 +1,10 @@
-import { pcmSampleRate, usedFollowers, type Film, type HearingTables } from '@cyclogram/core';
+import {
+  pcmSampleRate,
+  usedFollowers,
+  type Film,
+  type HearingTables,
+  type RenderStage,
+} from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { rm, stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
@@ -17,8 +23,6 @@ import { formatOf } from './format/registry';
 import { joinSegments } from './join';
 import { metadataOf } from './metadata';
 import { segmentsOf, type RenderPlan } from './plan';
-
-export type RenderStage = 'hearing' | 'drawing' | 'joining' | 'checking';
 
 export interface RenderProgress {
   stage: RenderStage;

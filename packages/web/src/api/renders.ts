@@ -7,11 +7,12 @@ import type {
   RenderEstimate,
   Speed,
 } from '@cyclogram/core';
+import type { PictureFit } from '@cyclogram/painter';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
 
-export type PictureFit = 'fit' | 'fill' | 'extend';
+export type { PictureFit };
 
 export type Render = RenderDescription;
 export type RenderFormat = FormatDescription;

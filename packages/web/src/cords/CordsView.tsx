@@ -1,4 +1,12 @@
-import { sourceRegistry, findProperty, placeKey, problemOf, type Cord, type Film } from '@cyclogram/core';
+import {
+  sourceKinds,
+  sourceRegistry,
+  findProperty,
+  placeKey,
+  problemOf,
+  type Cord,
+  type Film,
+} from '@cyclogram/core';
 import { linkHorizontal } from 'd3-shape';
 import { ArrowLeft, Search, TriangleAlert } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
@@ -202,10 +210,8 @@ function CordTable({ film, sources, rows, open, setOpen, limits, picked, onPick 
         </svg>
         <ul aria-label="Sources">
           {sources.map(({ key, name, follower, cords }) => {
-            const Icon =
-              icons[
-                sourceRegistry.of(follower ? { kind: 'follower' } : cords[0]!.source)?.icon ?? 'activity'
-              ];
+            const kind = follower ? sourceKinds.follower : sourceRegistry.of(cords[0]!.source);
+            const Icon = kind && icons[kind.icon];
             return (
               <li
                 key={key}

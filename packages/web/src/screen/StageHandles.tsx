@@ -188,7 +188,7 @@ function BodyHandles({ layer, body, film, onChange }: BodyHandlesProps) {
               drag: (toX, toY) =>
                 drag(((toX - seen[0]) * unit) / body.scale, ((seen[1] - toY) * unit) / body.scale),
             }}
-            onDrag={(part) => onChange(label, (target) => void Object.assign(target, part))}
+            onDrag={(part) => onChange(label.toLowerCase(), (target) => void Object.assign(target, part))}
           />
         );
       })}

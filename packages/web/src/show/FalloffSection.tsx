@@ -1,6 +1,7 @@
 import { defaultsOf, falloffRecord, fieldsOf, type FigureLayer } from '@cyclogram/core';
-import { Plus, Trash2 } from 'lucide-react';
-import { Button, IconButton } from '../controls/Button';
+import { Plus } from 'lucide-react';
+import { Button } from '../controls/Button';
+import { NumberedItem } from '../controls/NumberedItem';
 import { FieldRows } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
@@ -25,19 +26,14 @@ export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: La
         </p>
       )}
       {falloffs.map((falloff, i) => (
-        <div key={falloff.id} className="mb-2 border-l border-rule pl-2">
-          <div className="flex h-7 items-center justify-between text-xs text-dim">
-            Region {i + 1}
-            <IconButton
-              label={`Remove region ${i + 1}`}
-              className="size-6"
-              onClick={() =>
-                edits.eachFigure('remove falloff', '', (target) => void target.falloffs.splice(i, 1))
-              }
-            >
-              <Trash2 size={12} />
-            </IconButton>
-          </div>
+        <NumberedItem
+          key={falloff.id}
+          what="Region"
+          index={i}
+          onRemove={() =>
+            edits.eachFigure('remove falloff', '', (target) => void target.falloffs.splice(i, 1))
+          }
+        >
           <FieldRows
             at="falloffs"
             item={falloff.id}
@@ -51,7 +47,7 @@ export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: La
               })
             }
           />
-        </div>
+        </NumberedItem>
       ))}
       <Button
         className="mt-1"

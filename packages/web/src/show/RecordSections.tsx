@@ -19,6 +19,7 @@ import { PropertyRow } from '../cords/PropertyRow';
 import { useEditor } from '../editor/editorStore';
 import { GradientInput } from './GradientInput';
 import { changedNote } from './notes';
+import { Slot } from './slots/slots';
 
 interface RecordSectionsProps {
   /** Groups of the record that are shown, each as a section. */
@@ -35,7 +36,7 @@ export function RecordSections({ record, values, onChange, children }: RecordSec
   const height = useEditor((state) => state.film.height);
   const defaults = defaultsOf(record as AnyRecord, { width, height }) as Record<string, unknown>;
   const given = values as Record<string, unknown>;
-  return record.groups.map(({ heading, fields }, i) => (
+  return record.groups.map(({ heading, fields, slot }, i) => (
     <CardSection
       key={heading}
       heading={heading}
@@ -64,6 +65,15 @@ export function RecordSections({ record, values, onChange, children }: RecordSec
           />
         ),
       )}
+      <Slot
+        id={slot}
+        item=""
+        values={given}
+        defaults={defaults}
+        onChange={(part) => {
+          for (const [key, value] of Object.entries(part)) onChange(key, value);
+        }}
+      />
     </CardSection>
   ));
 }

@@ -10,7 +10,6 @@ import {
 } from '@cyclogram/core';
 import { describe, expect, it, vi } from 'vitest';
 import {
-  addFigure,
   deleteLayers,
   duplicateLayers,
   groupLayers,
@@ -20,6 +19,7 @@ import {
   unlinkLayer,
   usersOf,
 } from './layerChanges';
+import { addFigure } from './testFigures';
 import { copyLayers, copyPart, keepCopied, pasteLayers, pastePart } from './layerClipboard';
 import { layerTree, moveLayer } from './layerTree';
 

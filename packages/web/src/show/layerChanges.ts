@@ -1,8 +1,6 @@
 import {
   layerRegistry,
   changeLayerReferences,
-  defaultEar,
-  defaultLayer,
   defaultPath,
   goesRound,
   isContainer,
@@ -12,7 +10,6 @@ import {
   spanStandard,
   structuredCopy,
   type Cord,
-  type FigureLayer,
   type Film,
   type FilmPath,
   type Layer,
@@ -48,20 +45,6 @@ export function addPath(film: Film, name: string, path: FilmPath): string {
 /** Adds a circle that suits the picture, and gives its id back. */
 export const addCircle = (film: Film, name: string): string =>
   addPath(film, name, defaultPath('circle', '', name, film));
-
-/** Adds a layer in front, and gives its id back. A path of its own comes with it, and an ear where there is none. */
-export function addFigure(
-  film: Film,
-  part: Partial<FigureLayer> = {},
-  path: FilmPath = defaultPath('circle', '', '', film),
-): string {
-  if (film.ears.length === 0) film.ears.push(defaultEar(newId('ear')));
-  const id = newId('layer');
-  const name = part.name ?? 'Ring of bars';
-  const pathId = addPath(film, name, path);
-  film.layers.push({ ...defaultLayer(id, film.ears[0]!.id, pathId, film, name), ...part, id, path: pathId });
-  return id;
-}
 
 /** The layer and, of a group, everything in it, back to front. */
 export function withContent(film: Pick<Film, 'layers'>, id: string): Layer[] {

@@ -1,4 +1,4 @@
-import { playedTracks } from '@cyclogram/core';
+import { followsBeats, playedTracks } from '@cyclogram/core';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Asset } from '../api/assets';
 import { LiveCanvas, type DrawLive } from '../controls/LiveCanvas';
@@ -55,7 +55,7 @@ function SongTape({ assets, watched }: TapeProps) {
   const cached = usePreviewState((state) => (state.loop ? state.cached : undefined));
   const report = usePreviewState((state) => (openFollower ? state.followers[openFollower] : undefined));
   const end = useFilmSeconds(assets);
-  const follower = followers.find(({ id, kind }) => id === openFollower && kind !== 'beat');
+  const follower = followers.find((one) => one.id === openFollower && !followsBeats(one));
   const track = playedTracks({ tracks })[0] ?? tracks[0];
   const asset = assets.get(track?.source.asset ?? '');
   const overview = useOverview(asset);

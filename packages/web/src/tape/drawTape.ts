@@ -1,4 +1,4 @@
-import { beatsBetween, type Beats, type Follower, type Track } from '@cyclogram/core';
+import { beatsBetween, kindOfFollower, type Beats, type Follower, type Track } from '@cyclogram/core';
 import { scaleLinear } from 'd3-scale';
 import type { FollowerReport } from '../workers/messages';
 import { chartFont } from '../controls/tokens';
@@ -131,10 +131,11 @@ function drawRange(
   context: CanvasRenderingContext2D,
   lane: Lane,
   width: number,
-  { kind, name, fromHz, toHz }: Follower,
+  follower: Follower,
   open: boolean,
 ): void {
-  if (kind !== 'range' && kind !== 'onsets') return;
+  if (!kindOfFollower(follower).ranged) return;
+  const { name, fromHz, toHz } = follower;
   const high = yOfHz(lane, toHz);
   const low = yOfHz(lane, fromHz);
   if (open) {

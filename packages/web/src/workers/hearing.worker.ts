@@ -1,4 +1,5 @@
 import {
+  followsBeats,
   kindOfFollower,
   earInfluence,
   EarHearing,
@@ -136,7 +137,7 @@ function setFilm(ears: EarSource[], followers: Follower[], waved: string[], samp
   followersNow = followers;
   length = samples;
   sounds.keepOnly(ears);
-  const analysed = followers.filter(({ kind }) => kind !== 'beat');
+  const analysed = followers.filter((follower) => !followsBeats(follower));
   queue.keepOnly([
     ...ears.map(({ ear }) => `ear ${ear.id}`),
     ...analysed.map(({ id }) => `follower ${id}`),

@@ -1,7 +1,8 @@
 import { defaultsOf, fieldsOf, regionRecord, type Region } from '@cyclogram/core';
-import { Plus, Trash2 } from 'lucide-react';
-import { Button, IconButton } from '../../controls/Button';
+import { Plus } from 'lucide-react';
+import { Button } from '../../controls/Button';
 import { FieldRows } from '../../controls/Fields';
+import { NumberedItem } from '../../controls/NumberedItem';
 import { newId } from '../../editor/newId';
 import type { SlotProps } from './slotProps';
 
@@ -16,17 +17,12 @@ export function Regions({ item: body, values, onChange: set }: SlotProps) {
   return (
     <>
       {regions.map((region, i) => (
-        <div key={region.id} className="mb-2 border-l border-rule pl-2">
-          <div className="flex h-7 items-center justify-between text-xs text-dim">
-            Region {i + 1}
-            <IconButton
-              label={`Remove region ${i + 1}`}
-              className="size-6"
-              onClick={() => onChange(regions.filter((_, at) => at !== i))}
-            >
-              <Trash2 size={12} />
-            </IconButton>
-          </div>
+        <NumberedItem
+          key={region.id}
+          what="Region"
+          index={i}
+          onRemove={() => onChange(regions.filter((_, at) => at !== i))}
+        >
           <FieldRows
             at="bodies.regions"
             item={`${body}.${region.id}`}
@@ -37,7 +33,7 @@ export function Regions({ item: body, values, onChange: set }: SlotProps) {
               onChange(regions.map((one, at) => (at === i ? { ...one, [key]: value } : one)))
             }
           />
-        </div>
+        </NumberedItem>
       ))}
       <Button
         className="mt-1"
