@@ -11,7 +11,7 @@ import type { FigureLayer } from '../packages/core/src/layer/figure';
 import { layerRegistry } from '../packages/core/src/layer/registry';
 import { defaultPath } from '../packages/core/src/path/filmPath';
 import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
-import { defaultsOf } from '../packages/core/src/property/record';
+import { defaultsOf } from '../packages/core/src/property/defaults';
 import {
   cyclogram,
   difference,

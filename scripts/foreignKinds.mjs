@@ -3,36 +3,41 @@ import { fileURLToPath } from 'node:url';
 
 /** Folders of the core whose files each describe a kind of something that is to stay open to more. */
 const folders = ['layer', 'figure', 'path', 'pass', 'body', 'drive/source', 'follower/kind'];
+/** Kinds of fields have their names in one table. */
+const fields = 'property/kind';
 const core = new URL('../packages/core/src/', import.meta.url);
 
-/** The folder of each kind, read from the files that describe them. */
+/** The folders of each kind, read from the files that describe them: two families may have a word in common. */
 function foldersOfKinds() {
   const kinds = new Map();
+  const add = (kind, folder) => kinds.set(kind, [...(kinds.get(kind) ?? []), folder]);
   for (const folder of folders) {
     for (const name of readdirSync(new URL(`${folder}/`, core))) {
       if (!name.endsWith('.ts') || name.endsWith('.test.ts')) continue;
       const text = readFileSync(new URL(`${folder}/${name}`, core), 'utf8');
       // Fields have a kind, too, but a key after it.
-      for (const [, kind] of text.matchAll(/^ {2}kind: '(\w+)',\n {2}label:/gm)) kinds.set(kind, folder);
+      for (const [, kind] of text.matchAll(/^ {2}kind: '(\w+)',\n {2}label:/gm)) add(kind, folder);
     }
   }
+  const table = readFileSync(new URL(`${fields}/registry.ts`, core), 'utf8');
+  for (const [, kind] of table.matchAll(/^ {2}(\w+): (?:\w+Field|listField\(.*),$/gm)) add(kind, fields);
   return kinds;
 }
 
-/** The kinds of fields are a language of their own, which some share a word with. */
-const isField = ({ name }) => name === 'field' || name === 'item';
+/** What fields are called: their kinds are common words, which other things than fields may say, too. */
+const isField = (node) =>
+  node.type === 'MemberExpression' &&
+  node.object.type === 'Identifier' &&
+  /^(field|item|of|one|run)$|Field$/.test(node.object.name);
 
 /** `x.kind`, and `kind` taken out of something. */
 const isKind = (node) =>
   (node.type === 'Identifier' && node.name === 'kind') ||
-  (node.type === 'MemberExpression' &&
-    !node.computed &&
-    node.property.name === 'kind' &&
-    !isField(node.object)) ||
+  (node.type === 'MemberExpression' && !node.computed && node.property.name === 'kind') ||
   (node.type === 'ChainExpression' && isKind(node.expression));
 
 /**
- * Forbids asking whether something is of one kind of layer, figure, path, pass, body, source or follower outside the folder of these kinds:
+ * Forbids asking whether something is of one kind of layer, figure, path, pass, body, source, follower or field outside the folder of these kinds:
  * what only one kind does belongs into its file, so that another kind needs no other place.
  */
 export const foreignKinds = {
@@ -46,20 +51,21 @@ export const foreignKinds = {
   create(context) {
     const kinds = foldersOfKinds();
     const file = context.filename;
-    const check = (node, value) => {
-      const folder = typeof value === 'string' ? kinds.get(value) : undefined;
-      if (!folder || file.startsWith(fileURLToPath(new URL(`${folder}/`, core)))) return;
-      context.report({ node, messageId: 'foreign', data: { kind: value, folder } });
+    const check = (node, asked, value) => {
+      const own = typeof value === 'string' ? kinds.get(value) : undefined;
+      if (!own || (own.every((folder) => folder === fields) && !isField(asked))) return;
+      if (own.some((folder) => file.startsWith(fileURLToPath(new URL(`${folder}/`, core))))) return;
+      context.report({ node, messageId: 'foreign', data: { kind: value, folder: own[0] } });
     };
     return {
       BinaryExpression(node) {
         if (!/^[!=]==?$/.test(node.operator)) return;
-        if (isKind(node.left)) check(node, node.right.value);
-        if (isKind(node.right)) check(node, node.left.value);
+        if (isKind(node.left)) check(node, node.left, node.right.value);
+        if (isKind(node.right)) check(node, node.right, node.left.value);
       },
       SwitchStatement({ discriminant, cases }) {
         if (!isKind(discriminant)) return;
-        for (const one of cases) check(one, one.test?.value);
+        for (const one of cases) check(one, discriminant, one.test?.value);
       },
     };
   },

@@ -1,6 +1,7 @@
 // The package has no types of its own; the reference brings ours to whoever compiles this file.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="types/fft-js.d.ts" />
+import { fieldKind } from './property/kind/registry';
 import * as exact from './math/math';
 import { floatsAt } from './signal/signalEngine';
 import FFT from 'fft.js';
@@ -124,11 +125,11 @@ export function variants<Settings extends object>(
   return groups.flatMap(({ fields }) =>
     fields.flatMap((field) => {
       const values =
-        field.kind === 'choice'
+        'choices' in field
           ? field.choices.map(({ value }) => value)
-          : field.kind === 'number'
+          : 'whole' in field || 'step' in field
             ? [field.min, field.max]
-            : field.kind === 'switch'
+            : fieldKind(field).moves?.onOff
               ? [true, false]
               : [];
       return values.map((value) => ({ ...standard, [field.key]: value }));

@@ -1,17 +1,11 @@
 import { mat4 } from 'gl-matrix';
+import { defaultsOf } from '../property/defaults';
 import type { Film } from '../film/film';
 import { cos, sin } from '../math/math';
 import type { Moment } from '../picture/moment';
 import type { BodyOffer } from './bodyOffer';
-import type { FieldGroup, Size } from '../property/field';
-import {
-  defaultsOf,
-  fields,
-  record,
-  type RecordType,
-  type ValueOf,
-  type ValueOfGroups,
-} from '../property/record';
+import type { FieldGroup, RecordType, Size } from '../property/field';
+import { fields, record, type ValueOf, type ValueOfGroups } from '../property/record';
 import type { Vector } from '../scene/camera';
 import type { BodyShape } from '../scene/dress';
 import { materialRecord, type Material } from '../scene/material';

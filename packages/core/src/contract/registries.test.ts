@@ -1,4 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { neededBy } from '../property/references';
+import type { AnyRecord } from '../property/field';
+import { defaultsOf } from '../property/defaults';
 import { bodyHandles, bodyKinds, type AnyBody } from '../body/registry';
 import { cordRecord } from '../drive/cord';
 import { findProperty } from '../drive/property';
@@ -13,7 +16,7 @@ import { layerKinds, layerRegistry, type LayerKindName } from '../layer/registry
 import { passKinds } from '../pass/registry';
 import { defaultPath } from '../path/filmPath';
 import { drawnShape, pathKinds, type PathKind } from '../path/registry';
-import { defaultsOf, fieldsOf, structuredCopy, type AnyRecord } from '../property/record';
+import { fieldsOf, structuredCopy } from '../property/record';
 
 /** Every kind of every family stands wherever kinds have to stand, and reads back as it was. */
 
@@ -34,10 +37,8 @@ const families: Record<string, { kinds: Record<string, unknown>; put(film: Film,
         string,
         unknown
       >;
-      for (const field of fieldsOf(layerKinds[kind as LayerKindName].record)) {
-        if (field.kind !== 'reference' || field.nullable) continue;
-        layer[field.key] = field.to === 'layers' ? 'layer-1' : field.to === 'ears' ? 'ear-1' : 'path-1';
-      }
+      for (const { key, to } of neededBy(layerKinds[kind as LayerKindName].record))
+        layer[key] = to === 'layers' ? 'layer-1' : to === 'ears' ? 'ear-1' : 'path-1';
       const { figure, color } = layerRegistry.as('figure', film.layers[0])!;
       if (kind === 'figure') Object.assign(layer, { figure, color });
       film.layers.push(layer as never);

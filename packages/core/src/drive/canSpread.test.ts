@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { defaultsOf } from '../property/defaults';
 import { bodyKinds } from '../body/registry';
 import { DrawCache } from '../cache/drawCache';
 import { figureKinds, type FigureKindName } from '../figure/registry';
@@ -12,7 +13,7 @@ import { pictureAt } from '../picture/pictureAt';
 import { momentOf, noAssets } from '../picture/moment';
 import type { NumberField } from '../property/field';
 import { isShown } from '../property/field';
-import { defaultsOf, kindOf } from '../property/record';
+import { kindOf } from '../property/record';
 import { hd } from '../testing';
 import { usualTypeface, type Typeface } from '../typeface/typeface';
 import { cordRecord, spreadRecord, type Cord } from './cord';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { defaultsOf } from '../property/defaults';
 import { cubicBezier, ease, springAt, stepsAt } from './easing';
 import { keyframeRecord } from './source/keyframes';
-import { defaultsOf } from '../property/record';
 
 const easing = (part: object) =>
   ({ ...defaultsOf(keyframeRecord, { width: 0, height: 0 }), ...part }) as Parameters<typeof ease>[0];

@@ -1,3 +1,5 @@
+import { isPoint, sameValue, zip, type MovingValue } from '../property/movingValue';
+import { addValues, distance, mixValues, withinLimits } from '../property/moves';
 import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
 import type { Field } from '../property/field';
@@ -8,16 +10,6 @@ import { slicesOf } from './slices';
 import { sourceRegistry, sourceKinds } from './source/registry';
 import type { Part, SourceContext, SourceKind } from './source/sourceKind';
 import { shareOf } from './spread';
-import {
-  addValues,
-  distance,
-  isPoint,
-  mixValues,
-  sameValue,
-  withinLimits,
-  zip,
-  type MovingValue,
-} from './value';
 
 /** A cord with what moves by it, ready to be asked. */
 interface ReadyCord {
@@ -200,7 +192,7 @@ export function limitShare(driver: Driver, film: Film, hearing: Hearing): number
     if (typeof free !== 'number' && !isPoint(free)) return 0;
     const kept = zip([free, withinLimits(driver.field, free)], (a, b) => Math.abs(a - b));
     // What is rounded to whole numbers is not beyond a limit.
-    const least = driver.field.kind === 'number' && driver.field.whole ? 0.5 + 1e-9 : 1e-9;
+    const least = 'whole' in driver.field && driver.field.whole ? 0.5 + 1e-9 : 1e-9;
     if (isPoint(kept) ? Math.max(kept.x, kept.y) > least : (kept ?? 0) > least) beyond++;
   }
   return beyond / count;

@@ -1,10 +1,10 @@
+import { sameValue } from '../property/movingValue';
 import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
 import type { Layer } from '../layer/registry';
 import type { OwnerList } from './place';
 import { partValues, planOf, valueNow, type Driver } from './plan';
 import { withValueAt } from './property';
-import { sameValue } from './value';
 
 /**
  * A film as it is at a moment. What does not move is the same object as in the film itself, so that whoever

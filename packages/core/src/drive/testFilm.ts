@@ -1,8 +1,8 @@
+import { defaultsOf } from '../property/defaults';
 import { defaultFilm } from '../film/defaults';
 import type { Film } from '../film/film';
 import { defaultFollower } from '../film/follower';
 import type { FollowerTable, Hearing } from '../hearing/hearing';
-import { defaultsOf } from '../property/record';
 import { cordRecord, type Cord } from './cord';
 import type { PropertyPlace } from './place';
 import { sourceKinds, type CordSource, type SourceKindName } from './source/registry';

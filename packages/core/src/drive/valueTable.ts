@@ -1,10 +1,10 @@
+import { isPoint, type MovingValue } from '../property/movingValue';
 import type { Film } from '../film/film';
 import { partCount } from '../layer/layerGraph';
 import type { Hearing } from '../hearing/hearing';
 import { frameMoment, frameRange } from '../picture/frames';
 import type { Table } from '../export/tables';
 import { planOf, valueNow, type Driver } from './plan';
-import { isPoint, type MovingValue } from './value';
 
 /** Name of a column: `ownerId.key`, with the id of the item in brackets where the key leads into a list. */
 function columnOf({ place }: Driver): string {

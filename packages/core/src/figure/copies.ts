@@ -1,8 +1,9 @@
 import * as exact from '../math/math';
+import { defaultsOf } from '../property/defaults';
 import { group } from '../picture/operations';
 import { mapPath, type Path } from '../path/path';
 import { choicesOf } from '../property/field';
-import { defaultsOf, record, type ValueOf } from '../property/record';
+import { record, type ValueOf } from '../property/record';
 import type { Drawing, Modifier } from './modifier';
 
 const several = { key: 'count', isNot: [1] } as const;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { defaultsOf } from '../property/defaults';
 import { barMarks, bars } from './bars';
-import { defaultsOf } from '../property/record';
 import { hd } from '../testing';
 import { falloffAt, falloffRecord, type Falloff } from './falloff';
 import { sceneOf, straight } from './testScene';

@@ -1,6 +1,7 @@
+import { defaultsOf } from '../property/defaults';
 import type { Operation } from '../picture/displayList';
-import type { FieldGroup, Size } from '../property/field';
-import { defaultsOf, record, type RecordType, type ValueOfGroups } from '../property/record';
+import type { FieldGroup, RecordType, Size } from '../property/field';
+import { record, type ValueOfGroups } from '../property/record';
 import type { FigureOffer } from './figureOffer';
 import type { MarkScene } from './scene';
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { defaultsOf } from '../property/defaults';
 import type { CurveOp, DotsOp, FillOp, ImagesOp, StrokesOp } from '../picture/displayList';
 import { recordSchema } from '../property/schema';
-import { defaultsOf, fieldGroups, record } from '../property/record';
+import { fieldGroups, record } from '../property/record';
 import { built, hd, variants } from '../testing';
 import { area, areaMarks, ribbon, ribbonMarks } from './area';
 import { capMarks, caps } from './caps';

@@ -1,6 +1,6 @@
+import { scaleLengths } from '../property/scaleLengths';
 import { Registry } from '../contract/registry';
 import type { Operation } from '../picture/displayList';
-import { scaleLengths } from '../path/filmPath';
 import type { Size } from '../property/field';
 import { keepFitting } from '../property/keepFitting';
 import { fieldsOf, kindOf, type ValueOfKinds } from '../property/record';
@@ -88,7 +88,7 @@ export function withReach(figure: FigureSettings, factor: number): FigureSetting
   if (factor === 1 || !kind) return figure;
   const values = figure as unknown as Record<string, number>;
   const reached = fieldsOf(kind.record).flatMap((field) =>
-    field.kind === 'number' && field.reaches ? [[field.key, values[field.key]! * factor]] : [],
+    'reaches' in field && field.reaches ? [[field.key, values[field.key]! * factor]] : [],
   );
   return { ...figure, ...Object.fromEntries(reached) } as FigureSettings;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { defaultsOf } from '../property/defaults';
 import type { DotsOp, FillOp, GroupOp, StrokesOp } from '../picture/displayList';
 import { transformOperation } from '../picture/operations';
-import { defaultsOf } from '../property/record';
 import { hd } from '../testing';
 import { applyMatrix, invertMatrix, mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
 import { symmetric, symmetryRecord, type Symmetry } from './symmetry';

@@ -1,10 +1,11 @@
 import * as exact from '../math/math';
+import { defaultsOf } from '../property/defaults';
 import { angleConvention } from '../property/angles';
 import type { Matrix, Operation } from '../picture/displayList';
 import { mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
 import { group, mergeOperations, transformOperation } from '../picture/operations';
 import { choicesOf } from '../property/field';
-import { defaultsOf, record, type ValueOf } from '../property/record';
+import { record, type ValueOf } from '../property/record';
 import type { Modifier } from './modifier';
 
 export const symmetryLabels = {

@@ -1,3 +1,4 @@
+import { defaultsOf } from '../property/defaults';
 import { usualColors } from '../figure/figureOffer';
 import { figureKinds, type FigureKindName } from '../figure/registry';
 import { figureLayerRecord, type FigureLayer } from '../layer/figure';
@@ -5,7 +6,6 @@ import { backgroundPaint, type FillLayer } from '../layer/fill';
 import { layerRegistry, layerKinds, type LayerOf, type LayerKindName } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import type { Size } from '../property/field';
-import { defaultsOf } from '../property/record';
 import { defaultEar } from './ear';
 import { filmRecord, filmVersion } from './film';
 import type { Film } from './film';

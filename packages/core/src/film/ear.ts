@@ -1,6 +1,7 @@
+import { defaultsOf } from '../property/defaults';
 import { channelLabels } from '../audio/pcm';
-import { choicesOf } from '../property/field';
-import { above, defaultsOf, record, type Check, type ValueOf, type Values } from '../property/record';
+import { choicesOf, type Check } from '../property/field';
+import { above, record, type ValueOf, type Values } from '../property/record';
 import { mostBands, scaleKinds, scaleLabels } from '../spectrum/scales';
 import { windowShapes } from '../spectrum/windows';
 import {

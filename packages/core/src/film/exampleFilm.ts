@@ -1,5 +1,5 @@
+import { defaultsOf } from '../property/defaults';
 import { sourceKinds } from '../drive/source/registry';
-import { defaultsOf } from '../property/record';
 import { defaultFilm } from './defaults';
 import { defaultEar } from './ear';
 import { defaultFollower } from './follower';

@@ -1,6 +1,7 @@
 import * as exact from '../math/math';
+import { defaultsOf } from '../property/defaults';
 import { choicesOf } from '../property/field';
-import { above, defaultsOf, fields, record, type ValueOf } from '../property/record';
+import { above, fields, record, type ValueOf } from '../property/record';
 
 /**
  * Courses of a fade: `at` gives the level (0..1) at a share (0..1) of its time.

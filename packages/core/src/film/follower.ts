@@ -1,6 +1,7 @@
+import { defaultsOf } from '../property/defaults';
 import { followerKinds, followerKindsThat } from '../follower/kind/registry';
 import { choicesOf } from '../property/field';
-import { above, defaultsOf, record, type ValueOf } from '../property/record';
+import { above, record, type ValueOf } from '../property/record';
 import {
   attackField,
   ceilingDb,

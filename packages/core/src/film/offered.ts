@@ -1,8 +1,9 @@
+import { neededBy } from '../property/references';
 import { offerHeadings, type Offer, type OfferContext, type OfferHeading } from '../contract/offer';
 import { layerKinds, layerRegistry, type Layer, type LayerKindName } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import type { PathKind, PathShape } from '../path/registry';
-import { fieldsOf, structuredCopy } from '../property/record';
+import { structuredCopy } from '../property/record';
 import { newLayer } from './defaults';
 import { defaultEar } from './ear';
 import type { Film } from './film';
@@ -44,9 +45,7 @@ export function placeBehind({ layers }: Pick<Film, 'layers'>): number {
 export function addOffered(film: Film, { kind, offer }: GalleryOffer, newId: OfferContext['newId']): Layer {
   const { width, height } = film;
   const size = { width, height };
-  const references = fieldsOf(layerKinds[kind].record).flatMap((field) =>
-    field.kind === 'reference' && !field.nullable ? [field] : [],
-  );
+  const references = neededBy(layerKinds[kind].record);
   if (references.some(({ to }) => to === 'ears') && film.ears.length === 0)
     film.ears.push(defaultEar(newId('ear')));
   const idOf = (list: readonly { id: string }[]) => list[0]?.id ?? null;

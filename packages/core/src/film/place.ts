@@ -1,6 +1,7 @@
 import * as exact from '../math/math';
+import { defaultsOf } from '../property/defaults';
 import type { Matrix } from '../picture/displayList';
-import { defaultsOf, record, type ValueOf } from '../property/record';
+import { record, type ValueOf } from '../property/record';
 import type { Size } from '../property/field';
 import { opacityField, rotationField } from '../property/placeFields';
 

@@ -1,4 +1,6 @@
-import { above, defaultsOf, record, type Check, type ValueOf, type Values } from '../property/record';
+import type { Check } from '../property/field';
+import { defaultsOf } from '../property/defaults';
+import { above, record, type ValueOf, type Values } from '../property/record';
 import { mostSeconds } from './fades';
 
 /** That a source says in exactly one way where something is. */

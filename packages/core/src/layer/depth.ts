@@ -1,3 +1,4 @@
+import { defaultsOf } from '../property/defaults';
 import { bodyOffers, type OfferingBody } from '../body/bodyOffer';
 import type { Size } from '../property/field';
 import { someOf, type Offer } from '../contract/offer';
@@ -7,7 +8,7 @@ import { emptyBox, addPoint, type Box } from '../picture/box';
 import type { Moment } from '../picture/moment';
 import { valueHash } from '../picture/pictureHash';
 import type { SceneOp } from '../picture/operation/scene';
-import { defaultsOf, fieldGroups, type ValueOf } from '../property/record';
+import { fieldGroups, type ValueOf } from '../property/record';
 import { cameraRecord, viewOf, type View } from '../scene/camera';
 import { dress } from '../scene/dress';
 import { lightRecord, shadingOf } from '../scene/light';

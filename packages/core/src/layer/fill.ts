@@ -1,5 +1,6 @@
+import { defaultsOf } from '../property/defaults';
 import type { Size } from '../property/field';
-import { defaultsOf, fieldGroups, type ValueOf } from '../property/record';
+import { fieldGroups, type ValueOf } from '../property/record';
 import { paintIn, paintRecord } from '../property/paintRecord';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';

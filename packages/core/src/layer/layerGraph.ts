@@ -1,7 +1,8 @@
+import { valuesOfKind } from '../property/walk';
 import type { Film } from '../film/film';
 import type { PropertyPlace } from '../drive/place';
 import { findProperty } from '../drive/property';
-import { eachField, kindOf } from '../property/record';
+import { kindOf } from '../property/record';
 import { changeReferences, referencesIn, type Reference } from '../property/references';
 import type { ListName } from '../property/field';
 
@@ -58,7 +59,7 @@ export function canSpread(film: Film, place: PropertyPlace): boolean {
   const layer = place.list === 'layers' ? film.layers.find(({ id }) => id === place.id) : undefined;
   const kind = layer && kindOfLayer(layer);
   if (!kind?.spreads?.(layer as never, place.key, place.item)) return false;
-  return findProperty(film, place)?.field.kind === 'number' && partCount(layer!, film) > 1;
+  return typeof findProperty(film, place)?.value === 'number' && partCount(layer!, film) > 1;
 }
 
 /** Names of the typefaces that a film's layers are set in. */
@@ -66,9 +67,7 @@ export function usedTypefaces(film: Film): string[] {
   const names = film.layers.flatMap((layer) => {
     const kind = kindOfLayer(layer);
     if (!kind) return [];
-    return [...eachField(kind.record, layer)].flatMap(({ field, value }) =>
-      field.kind === 'font' && typeof value === 'string' && value !== '' ? [value] : [],
-    );
+    return (valuesOfKind('font', kind.record, layer) as string[]).filter((name) => name !== '');
   });
   return [...new Set(names)];
 }

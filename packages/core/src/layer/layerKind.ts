@@ -1,9 +1,10 @@
+import type { AnyRecord } from '../property/field';
 import type { IconName } from '../contract/icon';
 import type { Offered } from '../contract/offer';
 import type { Film } from '../film/film';
 import type { GroupOp } from '../picture/displayList';
 import type { Moment } from '../picture/moment';
-import type { AnyRecord, ValueOf } from '../property/record';
+import type { ValueOf } from '../property/record';
 
 /** What a layer draws, before its place, its blending and its finish. */
 export type LayerContent = Pick<GroupOp, 'operations' | 'matrix' | 'clipPath' | 'below'>;

@@ -3,8 +3,8 @@ import { placeRecord } from '../film/place';
 import { passesField } from '../film/finish';
 import { maskRecord } from './mask';
 import { blendModes } from '../picture/blend';
-import { choicesOf, type FieldGroup } from '../property/field';
-import { fields, record, type RecordType } from '../property/record';
+import { choicesOf, type FieldGroup, type RecordType } from '../property/field';
+import { fields, record } from '../property/record';
 
 /** What every layer has, whatever it draws. */
 export const layerFields = fields([

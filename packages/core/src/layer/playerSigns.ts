@@ -1,6 +1,6 @@
+import { defaultsOf } from '../property/defaults';
 import type { IconName } from '../contract/icon';
 import type { Offer } from '../contract/offer';
-import { defaultsOf } from '../property/record';
 import { paintRecord, plainPaint } from '../property/paintRecord';
 
 /** Units from top to bottom of a sign. */

@@ -1,14 +1,8 @@
+import { defaultsOf } from '../property/defaults';
 import { atan2 } from '../math/math';
 import type { Matrix } from '../picture/displayList';
-import type { FieldGroup, Point, Size } from '../property/field';
-import {
-  defaultsOf,
-  fields,
-  record,
-  type AnyRecord,
-  type RecordType,
-  type ValueOfGroups,
-} from '../property/record';
+import type { AnyRecord, FieldGroup, Point, RecordType, Size } from '../property/field';
+import { fields, record, type ValueOfGroups } from '../property/record';
 import type { Lookup } from './lookup';
 import type { PassBuffer } from './passBuffer';
 

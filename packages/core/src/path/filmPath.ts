@@ -1,6 +1,8 @@
+import { scaleLengths } from '../property/scaleLengths';
 import * as exact from '../math/math';
-import { fieldsOf, record, defaultsOf, type AnyRecord, type ValueOf, type Values } from '../property/record';
-import type { ItemField, Field, Point, Size } from '../property/field';
+import { defaultsOf } from '../property/defaults';
+import { record, type ValueOf, type Values } from '../property/record';
+import type { Point, Size } from '../property/field';
 import { kindOf } from '../property/record';
 import { pathPlaceFields } from './pathPlace';
 import { newShape, pathKinds, shapeAs, type PathKind, type PathShape } from './registry';
@@ -90,37 +92,4 @@ export function transformPath(path: FilmPath, change: PathChange): FilmPath {
   if (shape !== path.shape) return { ...next, shape, offset: tidy(path.offset * scale) };
   const short = (value: number) => Number((value * scale).toPrecision(5));
   return { ...next, scale: { x: short(path.scale.x), y: short(path.scale.y) } };
-}
-
-/** A record with everything that is measured in picture units so many times as large; the same one where nothing is. */
-export function scaleLengths<T extends object>(type: AnyRecord, values: T, factor: number): T {
-  let scaled = values as Values;
-  for (const field of fieldsOf(type)) {
-    const value = (values as Values)[field.key];
-    const next = scaleValue(field, value, factor);
-    if (next === value) continue;
-    if (scaled === values) scaled = { ...scaled };
-    scaled[field.key] = next;
-  }
-  return scaled as T;
-}
-
-function scaleValue(field: Field | ItemField, value: unknown, factor: number): unknown {
-  // What is not set has no length.
-  if (value === null) return value;
-  const times = (number: number, { min, max }: { min: number; max: number }) =>
-    Math.min(Math.max(tidy(number * factor), min), max);
-  const isLength = 'unit' in field && field.unit.startsWith('px');
-  if (field.kind === 'number') return isLength ? times(value as number, field) : value;
-  if (field.kind === 'point') {
-    const { x, y } = value as Point;
-    return isLength ? { x: times(x, field), y: times(y, field) } : value;
-  }
-  if (field.kind === 'record') return scaleLengths(field.of, value as object, factor);
-  if (field.kind === 'kinds') {
-    const type = kindOf(field.of(), value as object)?.record;
-    return type ? scaleLengths(type, value as Values, factor) : value;
-  }
-  if (field.kind === 'list') return (value as unknown[]).map((item) => scaleValue(field.of, item, factor));
-  return value;
 }

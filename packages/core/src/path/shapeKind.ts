@@ -1,6 +1,7 @@
+import { defaultsOf } from '../property/defaults';
 import type { SlotId } from '../contract/slot';
-import type { Field, Size } from '../property/field';
-import { defaultsOf, record, type RecordType, type ValueOf } from '../property/record';
+import type { Field, RecordType, Size } from '../property/field';
+import { record, type ValueOf } from '../property/record';
 import type { Path } from './path';
 import type { PathPlace } from './pathPlace';
 

@@ -1,5 +1,4 @@
 import type { SlotId } from '../contract/slot';
-import type { AnyRecord } from './record';
 
 /**
  * A property, described once: the schema, the JSON Schema, the types, the cards, the
@@ -204,7 +203,17 @@ export interface KindsField extends FieldBase<object | null> {
 }
 
 /** Kinds of something, by their names. */
-export type Kinds = Readonly<Record<string, { readonly label: string; readonly record: AnyRecord }>>;
+export type Kinds = Readonly<
+  Record<
+    string,
+    {
+      readonly label: string;
+      readonly record: AnyRecord;
+      /** What a new one begins with, where it is not what its record says. */
+      defaults?(size: Size): object;
+    }
+  >
+>;
 
 /** A property with a control of its own on a card. */
 export type ShownField =
@@ -226,27 +235,30 @@ export interface FieldGroup {
   slot?: SlotId;
 }
 
+/** Something of a film that is made of fields: a layer, an ear, a gradient's stop. */
+export interface RecordType<Groups extends readonly FieldGroup[] = readonly FieldGroup[]> {
+  /** What it is called in the JSON Schema and in the docs. */
+  readonly name: string;
+  readonly groups: Groups;
+  /** What has to hold between its fields. */
+  readonly checks: readonly Check[];
+}
+
+export type AnyRecord = RecordType;
+
+/** Something that has to hold between the fields of a record. */
+export interface Check {
+  /** The field that an error names. */
+  key: string;
+  /** Undefined when it holds, or what is wrong: a sentence without its subject. */
+  problem(values: Record<string, unknown>): string | undefined;
+}
+
 /** The same, of fields that have controls. */
 export interface ShownGroup {
   heading: string;
   fields: ShownField[];
 }
-
-const controlled: Partial<Record<Field['kind'], true>> = {
-  number: true,
-  color: true,
-  choice: true,
-  switch: true,
-  text: true,
-  font: true,
-  point: true,
-  scale: true,
-  reference: true,
-};
-
-/** Whether a card shows a control for it. */
-export const hasControl = (field: Field): field is ShownField =>
-  controlled[field.kind] === true && !(field as ShownField).hidden;
 
 /** Whether a field has an effect while the properties have these values. */
 export const isShown = (
@@ -257,19 +269,6 @@ export const isShown = (
     const value = values[key];
     return (is?.includes(value) ?? true) && !(isNot?.includes(value) ?? false);
   });
-
-/** The fields of some groups that are shown while the properties have these values; groups without any are left out. */
-export function shownFields(
-  groups: readonly FieldGroup[],
-  values: Readonly<Record<string, unknown>>,
-): ShownGroup[] {
-  return groups
-    .map(({ heading, fields }) => ({
-      heading,
-      fields: fields.filter(hasControl).filter((field) => isShown(field, values)),
-    }))
-    .filter(({ fields }) => fields.length > 0);
-}
 
 /** Choices from a table of labels. */
 export const choicesOf = <Value extends string>(

@@ -1,5 +1,7 @@
-import type { Field, ItemField, Size } from './field';
-import { defaultOf, fieldsOf, kindOf, type AnyRecord, type Values } from './record';
+import { defaultOf } from './defaults';
+import type { AnyRecord, Field, ItemField, Size } from './field';
+import { fieldKind } from './kind/registry';
+import { fieldsOf, type Values } from './record';
 
 /** A sentence for each thing of a film that this version does not know. */
 export type Warnings = string[];
@@ -47,36 +49,23 @@ function fillField(
   size: Size,
   warnings: Warnings,
 ): unknown {
-  switch (field.kind) {
-    case 'record':
-      return fillIn(field.of, value, path, size, warnings);
-    case 'kinds': {
-      const kind = kindOf(field.of(), value);
-      if (kind) return fillIn(kind.record, value, path, size, warnings);
-      const named = (value as { kind?: unknown } | null | undefined)?.kind;
-      if (typeof named === 'string')
-        warnings.push(
-          `${path} is of the kind "${named}", which this version does not know; it is kept and not drawn`,
-        );
-      return value;
-    }
-    case 'list': {
-      if (!Array.isArray(value)) return value;
-      const items = withIds(field.of, value, field.key).map((item, i) =>
-        fillField(field.of, item, `${path}[${i}]`, size, warnings),
-      );
-      return items.every((item, i) => item === value[i]) ? value : items;
-    }
-    default:
-      return value;
-  }
+  if (typeof value !== 'object' || value === null) return value;
+  const kind = fieldKind(field);
+  const inner = kind.inner?.(field as Field, value);
+  if (inner) return fillIn(inner.record, value, path, size, warnings);
+  const unknown = kind.unknown?.(value);
+  if (unknown !== undefined) warnings.push(`${path} ${unknown}`);
+  const of = kind.items?.(field as Field);
+  if (!of || !Array.isArray(value)) return value;
+  const items = withIds(of, value as unknown[], (field as Field).key).map((item, i) =>
+    fillField(of, item, `${path}[${i}]`, size, warnings),
+  );
+  return items.every((item, i) => item === (value as unknown[])[i]) ? value : items;
 }
 
 /** Items that should have an id and have none are given one that no other item has. */
 function withIds(item: ItemField, values: unknown[], stem: string): unknown[] {
-  const needsId =
-    item.kind === 'kinds' || (item.kind === 'record' && fieldsOf(item.of).some(({ kind }) => kind === 'id'));
-  if (!needsId) return values;
+  if (!fieldKind(item).hasId?.(item as Field)) return values;
   const idOf = (value: unknown) => (value as { id?: unknown } | null | undefined)?.id;
   const taken = new Set(values.map(idOf));
   let n = 0;

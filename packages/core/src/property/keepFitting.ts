@@ -1,4 +1,5 @@
-import { fieldOf, type AnyRecord } from './record';
+import type { AnyRecord } from './field';
+import { fieldOf } from './record';
 import { fieldSchema } from './schema';
 
 /** Whether a value may stand in a field of a record. */

@@ -1,27 +1,8 @@
-import type { MovingValue } from '../drive/value';
-import type { Field, FieldGroup, ItemField, Kinds, Point, Size } from './field';
-
-/** Something of a film that is made of fields: a layer, an ear, a gradient's stop. */
-export interface RecordType<Groups extends readonly FieldGroup[] = readonly FieldGroup[]> {
-  /** What it is called in the JSON Schema and in the docs. */
-  readonly name: string;
-  readonly groups: Groups;
-  /** What has to hold between its fields. */
-  readonly checks: readonly Check[];
-}
-
-export type AnyRecord = RecordType;
+import type { MovingValue } from './movingValue';
+import type { AnyRecord, Check, Field, FieldGroup, Kinds, Point, RecordType } from './field';
 
 /** Values of a record's fields by their keys. */
 export type Values = Record<string, unknown>;
-
-/** Something that has to hold between the fields of a record. */
-export interface Check {
-  /** The field that an error names. */
-  key: string;
-  /** Undefined when it holds, or what is wrong: a sentence without its subject. */
-  problem(values: Values): string | undefined;
-}
 
 /** Describes a record. @param name what it is called in the JSON Schema and in the docs */
 export const record = <const Groups extends readonly FieldGroup[]>(
@@ -103,67 +84,5 @@ export const above = (low: string, high: string): Check => ({
       : `must be above ${low}`,
 });
 
-/** The values that a record has where nothing is given. Fields without a default are left out. */
-export function defaultsOf<R extends AnyRecord>(type: R, size: Size): ValueOf<R> {
-  const values: Values = {};
-  for (const field of fieldsOf(type)) {
-    const value = defaultOf(field, size);
-    if (value !== undefined) values[field.key] = value;
-  }
-  return values as ValueOf<R>;
-}
-
-/** The value that a field has where nothing is given; undefined when it has to be given. */
-export function defaultOf(field: Field, size: Size): unknown {
-  if (field.kind === 'made') return field.default;
-  if (field.kind === 'id' || ('optional' in field && field.optional)) return undefined;
-  const given: unknown = field.default;
-  if (typeof given === 'function') return (given as (size: Size) => unknown)(size);
-  if (given !== undefined) return typeof given === 'object' && given !== null ? structuredCopy(given) : given;
-  if (field.kind === 'record') return field.nullable ? null : defaultsOf(field.of, size);
-  if (field.kind === 'list' && !field.least) return [];
-  return field.nullable ? null : undefined;
-}
-
 /** A copy of plain data. */
 export const structuredCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
-
-/** A field at its place in a film. */
-export interface Visited {
-  field: Field | ItemField;
-  value: unknown;
-  /** Where it is, as in an error: layers[0].color.palette. */
-  path: string;
-  /** What holds it, and under which key or index. */
-  holder: Record<string | number, unknown>;
-  key: string | number;
-}
-
-/** Every field of a record that has a value, those of records within it included. What is of no known kind is passed over. */
-export function* eachField(type: AnyRecord, values: object, path = ''): Generator<Visited> {
-  const holder = values as Record<string | number, unknown>;
-  for (const field of fieldsOf(type)) {
-    const value = holder[field.key];
-    if (value === undefined) continue;
-    yield* visit(field, value, path === '' ? field.key : `${path}.${field.key}`, holder, field.key);
-  }
-}
-
-function* visit(
-  field: Field | ItemField,
-  value: unknown,
-  path: string,
-  holder: Visited['holder'],
-  key: string | number,
-): Generator<Visited> {
-  yield { field, value, path, holder, key };
-  if (typeof value !== 'object' || value === null) return;
-  if (field.kind === 'record') yield* eachField(field.of, value, path);
-  else if (field.kind === 'kinds') {
-    const kind = kindOf(field.of(), value);
-    if (kind) yield* eachField(kind.record, value, path);
-  } else if (field.kind === 'list' && Array.isArray(value)) {
-    for (const [i, item] of value.entries())
-      yield* visit(field.of, item, `${path}[${i}]`, value as unknown as Visited['holder'], i);
-  }
-}

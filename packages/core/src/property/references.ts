@@ -1,28 +1,31 @@
-import type { ListName, ReferenceField } from './field';
-import { eachField, type AnyRecord } from './record';
+import type { AnyRecord, Field, ItemField, ListName } from './field';
+import type { Refers } from './kind/fieldKind';
+import { fieldKind } from './kind/registry';
+import { fieldsOf } from './record';
+import { eachField } from './walk';
 
 /** That something refers to something else of the film. */
-export interface Reference {
-  to: ListName;
+export interface Reference extends Refers {
   id: string;
-  /** Kinds of what may be referred to; all when undefined. */
-  kinds: readonly string[] | undefined;
-  /** Whether there must be something: it cannot be null. */
-  needed: boolean;
-  /** Whether it may be gone. */
-  soft: boolean;
   /** Where it stands, as in an error. */
   path: string;
 }
 
+const refers = (field: Field | ItemField): Refers | undefined => fieldKind(field).refers?.(field as Field);
+
 /** What something made of a record refers to. */
-export function referencesIn(type: AnyRecord, values: object, path = ''): Reference[] {
-  return [...eachField(type, values, path)].flatMap(({ field, value, path: at }) => {
-    if (field.kind !== 'reference' || typeof value !== 'string') return [];
-    const { to, kinds, nullable, soft } = field as ReferenceField;
-    return [{ to, id: value, kinds, needed: !nullable && !soft, soft: soft === true, path: at }];
+export const referencesIn = (type: AnyRecord, values: object, path = ''): Reference[] =>
+  [...eachField(type, values, path)].flatMap(({ field, value, path: at }) => {
+    const found = refers(field);
+    return found && typeof value === 'string' ? [{ ...found, id: value, path: at }] : [];
   });
-}
+
+/** What the fields of a record have to refer to, without which there is none of it. */
+export const neededBy = (type: AnyRecord): { key: string; to: ListName }[] =>
+  fieldsOf(type).flatMap((field) => {
+    const found = refers(field);
+    return found?.needed ? [{ key: field.key, to: found.to }] : [];
+  });
 
 /**
  * Changes in place what something made of a record refers to.
@@ -35,8 +38,7 @@ export function changeReferences(
 ): void {
   // Found first: the walk would otherwise see its own changes.
   for (const { field, value, holder, key } of [...eachField(type, values)]) {
-    if (field.kind === 'reference' && typeof value === 'string') {
-      holder[key] = change((field as ReferenceField).to, value);
-    }
+    const found = refers(field);
+    if (found && typeof value === 'string') holder[key] = change(found.to, value);
   }
 }

@@ -2,46 +2,13 @@ import { ownerOf, type PropertyOwner } from '../drive/property';
 import type { PropertyPlace } from '../drive/place';
 import type { Film } from '../film/film';
 import { passesField } from '../film/finish';
-import type { Field, Kinds, KindsField, Size } from '../property/field';
-import { defaultOf, defaultsOf, fieldsOf, kindOf, structuredCopy, type AnyRecord } from '../property/record';
+import { defaultOf, defaultsOf } from '../property/defaults';
+import type { AnyRecord, Size } from '../property/field';
+import { fieldKind } from '../property/kind/registry';
+import { fieldsOf, structuredCopy } from '../property/record';
+import { locate, recordsWithin, type Located, type Within } from '../property/walk';
 
 /** What properties were before they were changed: their defaults, or what the recipe has that the film was made by. */
-
-interface Found {
-  holder: Record<string, unknown>;
-  field: Field & { key: string };
-  value: unknown;
-}
-
-/** Finds a property, whether it can move or not. */
-function find(
-  record: AnyRecord,
-  values: object,
-  [key, ...rest]: readonly string[],
-  item: string,
-): Found | undefined {
-  const field = fieldsOf(record).find((one) => one.key === key) as Found['field'] | undefined;
-  const holder = values as Record<string, unknown>;
-  if (!field || !Object.hasOwn(holder, field.key)) return undefined;
-  const value = holder[field.key];
-  if (rest.length === 0) return { holder, field, value };
-  if (typeof value !== 'object' || value === null) return undefined;
-  if (field.kind === 'record') return find(field.of, value, rest, item);
-  if (field.kind === 'kinds') {
-    const kind = kindOf(field.of(), value);
-    return kind && find(kind.record, value, rest, item);
-  }
-  if (field.kind !== 'list' || !Array.isArray(value)) return undefined;
-  const one = (value as { id?: string }[]).find(
-    ({ id }) => id !== undefined && (item === id || item.startsWith(`${id}.`)),
-  );
-  if (!one) return undefined;
-  const inner = item.slice(one.id!.length + 1);
-  if (field.of.kind === 'record') return find(field.of.of, one, rest, inner);
-  if (field.of.kind !== 'kinds') return undefined;
-  const kind = kindOf(field.of.of(), one);
-  return kind && find(kind.record, one, rest, inner);
-}
 
 const kindNameOf = (value: object): unknown => (value as { kind?: unknown }).kind;
 
@@ -72,42 +39,40 @@ export function earlierValue(film: Film, place: PropertyPlace, recipe?: Film): u
   const keys = place.key.split('.');
   if (recipe) {
     const same = sameIn(film, recipe, place);
-    const found = same && find(same.record, same.owner, keys, place.item);
+    const found = same && locate(same.record, same.owner, keys, place.item);
     return found && structuredCopy(found.value);
   }
   const own = ownerOf(film, place);
-  const found = own && find(own.record, own.owner, keys, place.item);
+  const found = own && locate(own.record, own.owner, keys, place.item);
   return found && standardOf(found, film);
 }
 
 /** The default of a property; what is of a kind goes back to how that kind begins, and goes on being of it. */
-function standardOf({ field, value }: Found, size: Size): unknown {
-  if (field.kind === 'kinds') return standardOfKind(field.of(), value as object, size);
-  const isList = field.kind === 'list' && field.of.kind === 'kinds' && field.key !== passesField.key;
-  if (!isList || !Array.isArray(value)) return defaultOf(field, size);
+function standardOf({ field, value }: Located, size: Size): unknown {
+  const ofKinds = recordsWithin(field, value).filter(({ standard }) => standard);
+  if (ofKinds.length === 0 || field.key === passesField.key) return defaultOf(field, size);
+  if (!Array.isArray(value)) return standardOfKind(ofKinds[0]!, size);
   // Bodies on a stage stay there, each as it begins.
-  const { of } = field.of as KindsField;
-  return value.map((item: object) => standardOfKind(of(), item, size) ?? item);
+  const whole = new Map(ofKinds.map((one) => [one.at[0], standardOfKind(one, size)]));
+  return value.map((item: unknown, i) => whole.get(i) ?? item);
 }
 
-function standardOfKind(kinds: Kinds, value: object, size: Size): unknown {
-  const kind = kindOf(kinds, value) as (Kinds[string] & { defaults?: (size: Size) => object }) | undefined;
-  if (!kind) return undefined;
-  const standard = kind.defaults?.(size) ?? defaultsOf(kind.record, size);
+function standardOfKind({ record, values, standard }: Within, size: Size): object {
   // What it is, says and listens to stays.
-  const staying = fieldsOf(kind.record).filter(
-    ({ kind: what }) => what === 'reference' || what === 'text' || what === 'id',
-  );
-  const kept = staying.flatMap((field) =>
-    'key' in field ? [[field.key, (value as Record<string, unknown>)[field.key]]] : [],
-  );
-  return { ...standard, kind: kindNameOf(value), ...(Object.fromEntries(kept) as object) };
+  const kept = fieldsOf(record)
+    .filter((one) => fieldKind(one).content)
+    .map(({ key }) => [key, (values as Record<string, unknown>)[key]] as const);
+  return {
+    ...(standard!(size) ?? defaultsOf(record, size)),
+    kind: kindNameOf(values),
+    ...Object.fromEntries(kept),
+  };
 }
 
 /** Lets a property go back, in place. False where there is nothing to go back to. */
 export function resetProperty(film: Film, place: PropertyPlace, recipe?: Film): boolean {
   const own = ownerOf(film, place);
-  const found = own && find(own.record, own.owner, place.key.split('.'), place.item);
+  const found = own && locate(own.record, own.owner, place.key.split('.'), place.item);
   const value = earlierValue(film, place, recipe);
   if (!found || value === undefined) return false;
   found.holder[found.field.key] = value;
@@ -122,9 +87,7 @@ export function lookKeys(film: Film, owner: PropertyOwner): string[] {
   const own = ownerOf(film, owner);
   if (!own) return [];
   return fieldsOf(own.record).flatMap((field) =>
-    field.kind === 'id' || field.kind === 'made' || field.kind === 'reference' || lasting.includes(field.key)
-      ? []
-      : [field.key],
+    fieldKind(field).content || lasting.includes(field.key) ? [] : [field.key],
   );
 }
 

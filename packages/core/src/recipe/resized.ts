@@ -1,17 +1,16 @@
+import { fieldKind } from '../property/kind/registry';
+import { isPoint, zip, type MovingValue } from '../property/movingValue';
+import { mapFields } from '../property/walk';
+import { scaleLengths } from '../property/scaleLengths';
 import { findProperty } from '../drive/property';
 import { sourceKinds } from '../drive/source/registry';
 import type { Film } from '../film/film';
 import { finishRecord } from '../film/finish';
 import { layerKinds, type Layer } from '../layer/registry';
 import { passKinds } from '../pass/registry';
-import { scaleLengths, transformPath } from '../path/filmPath';
-import type { Point, Size } from '../property/field';
-import { eachField, fieldsOf, kindOf, structuredCopy, type AnyRecord } from '../property/record';
-
-type Values = Record<string, unknown>;
-
-const isPoint = (value: unknown): value is Point =>
-  typeof value === 'object' && value !== null && 'x' in value && 'y' in value;
+import { transformPath } from '../path/filmPath';
+import type { AnyRecord, Point, Size } from '../property/field';
+import { fieldsOf, kindOf } from '../property/record';
 
 /**
  * A film in a picture of another size: as if the whole were scaled, seen whole, into its middle. All lengths become as much
@@ -63,7 +62,8 @@ function shifted<P extends Film['finish']['passes'][number]>(pass: P, by: Point)
   const record = kindOf(passKinds, pass)?.record as unknown as AnyRecord | undefined;
   const places = record
     ? fieldsOf(record).filter(
-        ({ kind, ...field }) => kind === 'point' && 'default' in field && typeof field.default === 'function',
+        (field) =>
+          isPoint(pass[field.key as never]) && 'default' in field && typeof field.default === 'function',
       )
     : [];
   const moved = places.map(({ key }) => {
@@ -77,11 +77,8 @@ function shifted<P extends Film['finish']['passes'][number]>(pass: P, by: Point)
 function scaledSource<S extends Film['cords'][number]['source']>(source: S, factor: number): S {
   const record = kindOf(sourceKinds, source)?.record as unknown as AnyRecord | undefined;
   if (!record || ('how' in source && source.how === 'times')) return source;
-  const copy = structuredCopy(source);
-  for (const { field, value, holder, key } of [...eachField(record, copy as Values)]) {
-    if (field.kind !== 'value') continue;
-    if (typeof value === 'number') holder[key] = value * factor;
-    else if (isPoint(value)) holder[key] = { x: value.x * factor, y: value.y * factor };
-  }
-  return copy;
+  return mapFields(record, source, (field, value) => {
+    if (!fieldKind(field).ofProperty || value === null) return value;
+    return zip([value as MovingValue], (length) => length * factor) ?? value;
+  });
 }

@@ -1,6 +1,6 @@
 import { mat4, vec4 } from 'gl-matrix';
 import { describe, expect, it } from 'vitest';
-import { defaultsOf } from '../property/record';
+import { defaultsOf } from '../property/defaults';
 import { hd } from '../testing';
 import { cameraRecord, projected, usualDistance, viewOf, type Camera, type Vector } from './camera';
 import { frameShare, frameStage } from './frameStage';

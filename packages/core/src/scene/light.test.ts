@@ -1,6 +1,6 @@
 import { converter } from 'culori';
 import { describe, expect, it } from 'vitest';
-import { defaultsOf } from '../property/record';
+import { defaultsOf } from '../property/defaults';
 import { cornerNormals, faceNormal } from './dress';
 import { keyDirection, lightRecord, schlick, shadingOf, type Light, type SurfaceMaterial } from './light';
 import { byteOf, linearOf } from './srgb';

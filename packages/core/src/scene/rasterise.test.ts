@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { defaultsOf } from '../property/defaults';
 import { seeded } from '../math/noise';
 import type { SceneOp } from '../picture/operation/scene';
-import { defaultsOf } from '../property/record';
 import { cameraRecord, viewOf, type Camera, type Vector } from './camera';
 import { sceneMesh, type SceneMesh } from './mesh';
 import { rasterise } from './rasterise';

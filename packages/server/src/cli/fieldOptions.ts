@@ -1,4 +1,4 @@
-import { hasControl, type Field, type FieldGroup, type ShownField } from '@cyclogram/core';
+import { fieldKind, hasControl, type Field, type FieldGroup, type ShownField } from '@cyclogram/core';
 import { InvalidArgumentError, Option, type Command } from 'commander';
 
 /** Names of options that differ from those of the properties. */
@@ -27,17 +27,15 @@ export function parseNumber(text: string): number {
 export const parseNumbers = (text: string): number[] => text.split(',').map(parseNumber);
 
 /** Reads what is given for a property, in the unit in which the interface shows it. */
-function parserOf(field: Field): (text: string) => unknown {
-  if (field.kind !== 'number') return (text) => text;
-  const { min, max, shownPer = 1 } = field;
-  return (text) => {
-    const value = parseNumber(text) / shownPer;
-    if (value < min || value > max) {
-      throw new InvalidArgumentError(`It must be from ${min * shownPer} to ${max * shownPer} ${field.unit}.`);
-    }
-    return value;
-  };
-}
+const parserOf = (field: Field) => (text: string) => {
+  const { typed } = fieldKind(field);
+  try {
+    return typed ? typed(field, text) : text;
+  } catch (error) {
+    if (error instanceof RangeError) throw new InvalidArgumentError(error.message);
+    throw error;
+  }
+};
 
 /** The properties that can be given as options: those with a control of their own. */
 const optionsOf = (groups: readonly FieldGroup[]): ShownField[] =>
@@ -49,20 +47,18 @@ export function addFieldOptions(command: Command, groups: readonly FieldGroup[],
   for (const field of optionsOf(groups)) {
     const name = optionName(field.key);
     const label = field.label.toLowerCase();
-    if (field.kind === 'switch') command.option(`--${name}`, label);
-    else if (field.kind === 'choice') {
+    if (fieldKind(field).flag) command.option(`--${name}`, label);
+    else if ('choices' in field) {
       const choices = field.choices.map(({ value }) => value);
       command.addOption(
         new Option(`--${name} <choice>`, label).choices(choices).default(values[field.key] as string),
       );
     } else {
-      const shown =
-        field.kind === 'number' ? (field.shownPer ?? 1) * (values[field.key] as number) : undefined;
-      const unit = field.kind === 'number' && field.unit ? field.unit.replace(/[^a-zA-Z%/]/g, '') : 'n';
+      const value = values[field.key];
+      const shown = typeof value === 'number' && 'shownPer' in field ? (field.shownPer ?? 1) * value : value;
+      const unit = 'unit' in field && field.unit ? field.unit.replace(/[^a-zA-Z%/]/g, '') : 'n';
       command.addOption(
-        new Option(`--${name} <${unit}>`, label)
-          .argParser(parserOf(field))
-          .default(values[field.key], String(shown)),
+        new Option(`--${name} <${unit}>`, label).argParser(parserOf(field)).default(value, String(shown)),
       );
     }
   }
@@ -77,9 +73,10 @@ export function fieldValues(
   options: Record<string, unknown>,
 ): Record<string, unknown> {
   return Object.fromEntries(
-    optionsOf(groups).map(({ key, kind }) => {
+    optionsOf(groups).map((field) => {
+      const { key } = field;
       const value = options[camel(optionName(key))];
-      return [key, kind === 'switch' ? value === true : value];
+      return [key, fieldKind(field).flag ? value === true : value];
     }),
   );
 }

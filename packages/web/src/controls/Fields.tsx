@@ -4,13 +4,15 @@ import {
   type ColorField,
   type Field,
   type FieldGroup,
-  type Point,
+  type NumberField,
+  type ReferenceField,
+  type ValueOfField,
   type ShownField,
   type SwitchField,
   type TextField,
 } from '@cyclogram/core';
 import { Popover, Switch } from 'radix-ui';
-import { memo, useContext, useId, useState } from 'react';
+import { memo, useContext, useId, useState, type ReactNode } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
 import { cordsOn } from '../cords/cordChanges';
 import { FilterContext, isStandard } from '../cords/filter';
@@ -126,40 +128,42 @@ interface ControlOfProps extends Omit<OneFieldProps, 'onChange'> {
   onChange: (value: unknown) => void;
 }
 
+type ShownValue<F> = F extends NumberField
+  ? number | null
+  : F extends ReferenceField
+    ? string | null
+    : ValueOfField<F>;
+
+type Control<F extends ShownField> = (
+  props: ControlProps<F, ShownValue<F>> & { resetTo: ShownValue<F>; onUnset: (() => void) | undefined },
+) => ReactNode;
+
+/** The control of each kind of field. */
+const controls: { readonly [Kind in ShownField['kind']]: Control<Extract<ShownField, { kind: Kind }>> } = {
+  number: NumberInput,
+  choice: ChoiceInput,
+  color: ColorInput,
+  switch: SwitchInput,
+  text: TextInput,
+  font: FontInput,
+  point: PointInput,
+  scale: ScaleInput,
+  reference: ReferenceInput,
+};
+
 /** The control of a property, whatever its kind. */
 export function ControlOf({ field, value, resetTo, onChange }: ControlOfProps) {
-  switch (field.kind) {
-    case 'number':
-      return (
-        <NumberInput
-          field={field}
-          value={value as number | null}
-          resetTo={resetTo as number | null}
-          onUnset={field.nullable ? () => onChange(null) : undefined}
-          onChange={onChange}
-        />
-      );
-    case 'choice':
-      return <ChoiceInput field={field} value={value as string} onChange={onChange} />;
-    case 'color':
-      return <ColorInput field={field} value={value as string} onChange={onChange} />;
-    case 'switch':
-      return <SwitchInput field={field} value={value as boolean} onChange={onChange} />;
-    case 'text':
-      return <TextInput field={field} value={value as string} onChange={onChange} />;
-    case 'font':
-      return <FontInput field={field} value={value as string} onChange={onChange} />;
-    case 'point':
-      return (
-        <PointInput field={field} value={value as Point} resetTo={resetTo as Point} onChange={onChange} />
-      );
-    case 'scale':
-      return (
-        <ScaleInput field={field} value={value as Point} resetTo={resetTo as Point} onChange={onChange} />
-      );
-    case 'reference':
-      return <ReferenceInput field={field} value={value as string | null} onChange={onChange} />;
-  }
+  const Input = controls[field.kind] as Control<never>;
+  const onUnset = field.nullable ? () => onChange(null) : undefined;
+  return (
+    <Input
+      field={field as never}
+      value={value as never}
+      resetTo={resetTo as never}
+      onUnset={onUnset}
+      onChange={onChange}
+    />
+  );
 }
 
 /** A colour with its picker, and the film's own colours to choose from. */

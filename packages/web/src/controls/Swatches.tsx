@@ -1,4 +1,4 @@
-import { eachField, filmRecord, layerReferences, type Film } from '@cyclogram/core';
+import { filmRecord, layerReferences, valuesOfKind, type Film } from '@cyclogram/core';
 import { useMemo } from 'react';
 import { imageAddress } from '../api/images';
 import { useEditor } from '../editor/editorStore';
@@ -6,10 +6,7 @@ import { useImageColors } from './imageColors';
 
 /** Colours that the film uses, each once. */
 function filmColors(film: Film): string[] {
-  const colors = [...eachField(filmRecord, film)].flatMap(({ field, value }) =>
-    field.kind === 'color' ? [value as string] : [],
-  );
-  return [...new Set(colors)].slice(0, 24);
+  return [...new Set(valuesOfKind('color', filmRecord, film) as string[])].slice(0, 24);
 }
 
 /** Colours to choose from: those of the background image, and those that the film uses already. */

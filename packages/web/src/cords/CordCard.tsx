@@ -4,7 +4,9 @@ import {
   cordRecord,
   defaultsOf,
   fieldOf,
+  fieldKind,
   fieldsOf,
+  hasControl,
   findProperty,
   isShown,
   problemOf,
@@ -216,12 +218,20 @@ function SourceFields({ kind, cord, others, found, onChange, edit }: SourceField
   }
   const rows: ReactNode[] = [];
   for (const one of fieldsOf(kind.record)) {
-    if (!isShown(one as ShownField, values) || !isFor(one, field)) continue;
-    if (one.kind === 'value') {
+    if (!isShown(one as ShownField, values) || kind.isFor?.(one.key, field) === false) continue;
+    const items = fieldKind(one).items?.(one);
+    if (fieldKind(one).ofProperty) {
       rows.push(
-        <ValueRow key={one.key} kind={kind} one={one} source={source} found={found} onChange={onChange} />,
+        <ValueRow
+          key={one.key}
+          kind={kind}
+          one={one as ValueField}
+          source={source}
+          found={found}
+          onChange={onChange}
+        />,
       );
-    } else if (one.kind === 'list' && one.of.kind === 'value') {
+    } else if (items && fieldKind(items).ofProperty) {
       rows.push(
         <StepValues
           key={one.key}
@@ -230,7 +240,7 @@ function SourceFields({ kind, cord, others, found, onChange, edit }: SourceField
           onChange={(next) => onChange(one.key, next)}
         />,
       );
-    } else if (kind.changed && one.kind === 'choice') {
+    } else if (kind.changed && 'choices' in one) {
       rows.push(
         <ControlOf
           key={one.key}
@@ -264,15 +274,6 @@ function SourceFields({ kind, cord, others, found, onChange, edit }: SourceField
   return rows;
 }
 
-/** Whether a field of a source has an effect on such a property. */
-function isFor({ key }: Field, { kind }: Field): boolean {
-  if (key === 'onAbove' || key === 'offBelow') return kind === 'switch';
-  if (key === 'curve') return kind !== 'switch';
-  if (key === 'how') return kind === 'number' || kind === 'point' || kind === 'scale';
-  if (key === 'axes') return kind === 'point' || kind === 'scale';
-  return true;
-}
-
 interface ValueRowProps {
   kind: SourceKind;
   one: ValueField;
@@ -290,7 +291,7 @@ function ValueRow({ kind, one, source, found, onChange }: ValueRowProps) {
     says === 'factor'
       ? factorField(one, given)
       : says === 'difference'
-        ? differenceField(field, one, given)
+        ? differenceField(field, one)
         : sameField(field, one);
   return (
     <ControlOf
@@ -317,7 +318,7 @@ function SpreadFields({
     <section aria-label="Spread" className="mt-1">
       <h5 className="border-b border-rule text-xs text-dim">Spread over parts</h5>
       {fieldsOf(spreadRecord).map((field) => {
-        if (field.kind === 'list') {
+        if (!hasControl(field)) {
           return spread.by === 'hand' ? (
             <HandPeaks key={field.key} peaks={spread.peaks} onChange={(peaks) => onChange('peaks', peaks)} />
           ) : null;

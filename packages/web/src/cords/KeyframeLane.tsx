@@ -156,7 +156,7 @@ function useCourse(
 ): readonly number[] {
   const preview = usePreview();
   const [course, setCourse] = useState<readonly number[]>([]);
-  const isNumber = findProperty(film, target)?.field.kind === 'number';
+  const isNumber = typeof findProperty(film, target)?.value === 'number';
   useEffect(() => {
     let stale = false;
     const count = Math.max(2, Math.round(width / 4));

@@ -18,6 +18,7 @@ import {
   type NumberField,
   type ReferenceField,
   type ShownField,
+  valueText as text,
 } from '@cyclogram/core';
 import { Diamond, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -29,7 +30,6 @@ import { newId } from '../editor/newId';
 import { usePreview, usePreviewState } from '../editor/previewContext';
 import { findCord } from './cordChanges';
 import { sameField } from './valueFields';
-import { valueText as text } from './words';
 
 type KeyframesSource = Extract<CordSource, { kind: 'keyframes' }>;
 

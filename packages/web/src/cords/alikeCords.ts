@@ -1,8 +1,9 @@
 import {
-  sourceRegistry,
+  fieldKind,
   fieldOf,
   findProperty,
   isOnProperty,
+  sourceRegistry,
   structuredCopy,
   type Cord,
   type Film,
@@ -36,7 +37,8 @@ export function takesField(cord: Cord, other: Cord, key: string): boolean {
   const kind = sourceOf(cord);
   if (!kind || cord.source.kind !== other.source.kind) return false;
   const field = fieldOf(kind.record, key);
-  const isValue = field?.kind === 'value' || (field?.kind === 'list' && key !== 'peaks');
+  const { ofProperty, items } = field ? fieldKind(field) : {};
+  const isValue = ofProperty ?? (items !== undefined && key !== 'peaks');
   return !isValue || cord.target.key === other.target.key;
 }
 

@@ -1,4 +1,11 @@
-import { isPoint, type Field, type MovingValue, type ShownField, type ValueField } from '@cyclogram/core';
+import {
+  fieldKind,
+  isPoint,
+  type Field,
+  type MovingValue,
+  type ShownField,
+  type ValueField,
+} from '@cyclogram/core';
 
 /** A field as the control of a property's own value, under another name. */
 export const sameField = (
@@ -10,31 +17,10 @@ export const sameField = (
 };
 
 /** A difference of a property's values: in its unit, to both sides. */
-export function differenceField(field: Field, value: ValueField, given: MovingValue): ShownField {
-  const { key, label, help } = value;
-  if (field.kind === 'number') {
-    const span = field.max - field.min;
-    const { step, unit, shownPer } = field;
-    return { kind: 'number', key, label, help, min: -span, max: span, step, unit, shownPer };
-  }
-  if (field.kind === 'scale' && isPoint(given)) {
-    return {
-      kind: 'point',
-      key,
-      label,
-      help,
-      min: -field.max,
-      max: field.max,
-      step: 5,
-      unit: '%',
-      shownPer: 100,
-    };
-  }
-  if (field.kind === 'point' && isPoint(given)) {
-    const { max, min, step, unit, shownPer } = field;
-    return { kind: 'point', key, label, help, min: min - max, max: max - min, step, unit, shownPer };
-  }
-  return { kind: 'number', key, label, help, min: -1e6, max: 1e6, step: 1, unit: '' };
+export function differenceField(field: Field, { key, label, help }: ValueField): ShownField {
+  const own = fieldKind(field).moves?.numeric?.difference(field);
+  const any = { kind: 'number', min: -1e6, max: 1e6, step: 1, unit: '' };
+  return { ...(own ?? any), key, label, help } as ShownField;
 }
 
 /** A factor; of two directions, one for each where they are given apart. */

@@ -1,5 +1,7 @@
 import {
   sourceRegistry,
+  tidy,
+  valueText,
   findProperty,
   isPoint,
   ownerName,
@@ -11,32 +13,9 @@ import {
   type PropertyPlace,
 } from '@cyclogram/core';
 
-const tidy = (value: number) => String(Number(value.toPrecision(3)));
-
-/** A value of a property as it is shown, with its unit. */
-export function valueText(field: Field | undefined, value: MovingValue): string {
-  if (typeof value === 'boolean') return value ? 'on' : 'off';
-  if (isPoint(value)) {
-    if (field?.kind === 'scale')
-      return value.x === value.y
-        ? `${tidy(value.x * 100)} %`
-        : `${tidy(value.x * 100)} × ${tidy(value.y * 100)} %`;
-    const per = field?.kind === 'point' ? (field.shownPer ?? 1) : 1;
-    return `${tidy(value.x * per)}, ${tidy(value.y * per)}`;
-  }
-  if (typeof value !== 'number') {
-    if (field?.kind === 'choice')
-      return field.choices.find((choice) => choice.value === value)?.label ?? value;
-    return value.length > 16 ? `${value.slice(0, 15)}…` : value;
-  }
-  const per = field?.kind === 'number' ? (field.shownPer ?? 1) : 1;
-  const unit = field?.kind === 'number' && field.unit !== '' ? ` ${field.unit}` : '';
-  return `${tidy(value * per)}${unit}`;
-}
-
 /** Two values of a property, the unit said once. */
 export function rangeText(field: Field, from: MovingValue, to: MovingValue): string {
-  if (field.kind === 'point' && isPoint(from) && isPoint(to) && (from.x === to.x) !== (from.y === to.y)) {
+  if ('unit' in field && isPoint(from) && isPoint(to) && (from.x === to.x) !== (from.y === to.y)) {
     // Along one axis only.
     const axis = from.x === to.x ? 'y' : 'x';
     const per = field.shownPer ?? 1;

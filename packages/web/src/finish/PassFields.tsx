@@ -1,4 +1,4 @@
-import { fieldsOf, kindOf, passKinds, type Field, type PassSettings } from '@cyclogram/core';
+import { fieldKind, fieldsOf, kindOf, passKinds, type Field, type PassSettings } from '@cyclogram/core';
 import { FieldRows } from '../controls/Fields';
 import { useEditor } from '../editor/editorStore';
 import { CurvesInput } from './CurvesInput';
@@ -16,7 +16,7 @@ export function PassFields({ owner, pass, onChange }: PassFieldsProps) {
   const height = useEditor((state) => state.film.height);
   const kind = kindOf(passKinds, pass)!;
   const fields: readonly Field[] = fieldsOf(kind.record);
-  const lists = fields.filter((field) => field.kind === 'list');
+  const lists = fields.filter((field) => fieldKind(field).items);
   return (
     <>
       {lists.length > 0 && <CurvesInput owner={owner} pass={pass} fields={lists} onChange={onChange} />}

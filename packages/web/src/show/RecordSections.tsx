@@ -2,6 +2,7 @@ import {
   defaultsOf,
   fieldOf,
   fieldsOf,
+  isRecordField,
   isShown,
   stopRecord,
   type AnyRecord,
@@ -56,7 +57,7 @@ export function RecordSections({ record, values, onChange, children }: RecordSec
           )
         ) : (
           <FieldRows
-            key={run.fields[0]!.kind === 'id' ? 'id' : run.fields[0]!.key}
+            key={run.fields[0]!.key}
             at=""
             fields={run.fields}
             values={given}
@@ -82,7 +83,7 @@ export function RecordSections({ record, values, onChange, children }: RecordSec
 function runsOf(fields: readonly Field[]): ({ fields: Field[] } | RecordField)[] {
   const runs: ({ fields: Field[] } | RecordField)[] = [];
   for (const field of fields) {
-    if (field.kind === 'record') runs.push(field);
+    if (isRecordField(field)) runs.push(field);
     else {
       const last = runs.at(-1);
       if (last && 'fields' in last) last.fields.push(field);

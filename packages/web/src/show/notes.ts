@@ -10,9 +10,10 @@ import {
   type FilmPath,
   type LayerColor,
   type MovingValue,
+  valueText,
+  fieldKind,
 } from '@cyclogram/core';
 import { isStandard } from '../cords/filter';
-import { valueText } from '../cords/words';
 
 /** What closed sections of a card say of what is set in them. */
 
@@ -42,14 +43,10 @@ export function changedNote(
   return changed
     .flatMap((field) => {
       const value = values[field.key];
-      if (field.kind === 'reference') return [];
-      if (field.kind === 'text') return [`“${String(value).split('\n')[0]!.slice(0, 24)}”`];
-      if (field.kind === 'switch')
-        return [value ? field.label.toLowerCase() : `not ${field.label.toLowerCase()}`];
-      const text = valueText(field, value as MovingValue);
-      return [
-        field.kind === 'choice' || field.kind === 'font' ? text : `${field.label.toLowerCase()} ${text}`,
-      ];
+      const { note } = fieldKind(field);
+      return note
+        ? (note(field, value) ?? [])
+        : [`${field.label.toLowerCase()} ${valueText(field, value as MovingValue)}`];
     })
     .slice(0, 2)
     .join(', ');

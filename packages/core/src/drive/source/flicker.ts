@@ -1,18 +1,17 @@
+import { isNumeric, someAmount } from '../../property/moves';
+import { isPoint, zip } from '../../property/movingValue';
 import { seeded, smoothStep } from '../../math/noise';
 import { choicesOf } from '../../property/field';
 import { record } from '../../property/record';
 import { beatsAt, countAt, type Count } from '../signals';
-import { isPoint, zip } from '../value';
 import {
   amountSays,
   amountNow,
   aroundBase,
   followerReference,
-  isNumeric,
   motionFields,
   motionNeeds,
   motionTime,
-  someAmount,
   type SourceKind,
   type SourceContext,
 } from './sourceKind';

@@ -1,7 +1,9 @@
+import { fieldKind } from '../../property/kind/registry';
+import { isPoint, zip, type MovingValue } from '../../property/movingValue';
+import { firstPeak, isContinuous, isOnOff, mixValues } from '../../property/moves';
 import { choicesOf, type Field } from '../../property/field';
 import { record } from '../../property/record';
 import { followerValue, isOn } from '../signals';
-import { isContinuous, isPoint, mixValues, zip, type MovingValue } from '../value';
 import { followerReference, type SourceKind, type SourceContext } from './sourceKind';
 import { pow } from '../../math/math';
 
@@ -154,6 +156,13 @@ export const followerSource: SourceKind<'follower', typeof followerSourceRecord>
     if (key !== 'peak' || source.how === 'to') return undefined;
     return source.how === 'by' ? 'difference' : 'factor';
   },
+  isFor(key, field) {
+    const { numeric, onOff = false } = fieldKind(field).moves ?? {};
+    if (key === 'onAbove' || key === 'offBelow') return onOff;
+    if (key === 'curve') return !onOff;
+    if (key === 'how') return numeric !== undefined;
+    return key !== 'axes' || numeric?.axes === true;
+  },
   changed(source, key, value, rest) {
     if (key !== 'how') return {};
     const { how, peak } = source as FollowerSource;
@@ -162,11 +171,11 @@ export const followerSource: SourceKind<'follower', typeof followerSourceRecord>
   later: ({ delay }, seconds) => ({
     delay: Math.min(5, Math.max(-5, Math.round((delay + seconds) * 1000) / 1000)),
   }),
-  moves: (field: Field) => isContinuous(field) || field.kind === 'switch',
+  moves: (field: Field) => isContinuous(field) || isOnOff(field),
   value(source, context) {
     const { field, base, film, hearing, t } = context;
     const given = source as FollowerSource;
-    if (field.kind === 'switch') {
+    if (isOnOff(field)) {
       if (source.follower === null) return undefined;
       const on = isOn(
         film,
@@ -192,20 +201,7 @@ export const followerSource: SourceKind<'follower', typeof followerSourceRecord>
   range(source, field, base) {
     const given = source as FollowerSource;
     const rest = given.rest ?? base;
-    return [rest, field.kind === 'switch' ? given.peak : peakOf(given, rest)];
+    return [rest, isOnOff(field) ? given.peak : peakOf(given, rest)];
   },
-  begin(field, value) {
-    if (field.kind === 'switch') return { peak: value !== true };
-    if (field.kind === 'color') return { peak: value === '#ffffff' ? '#ffb347' : '#ffffff' };
-    if (field.kind === 'scale') return { how: 'times', peak: 1.15, axes: 'proportion' };
-    if (field.kind === 'point') return { how: 'by', peak: { x: 0, y: field.unit === 'px' ? -40 : -0.05 } };
-    // What begins large enough grows by a part of itself; else there is nothing to multiply.
-    if (field.kind === 'number' && typeof value === 'number' && value > 0 && value * 1.2 <= field.max)
-      return { how: 'times', peak: 1.2 };
-    if (field.kind === 'number' && typeof value === 'number') {
-      const room = value + Math.min(field.max - field.min, 100) * 0.5;
-      return { how: 'to', peak: room <= field.max ? room : field.min };
-    }
-    return { peak: value };
-  },
+  begin: firstPeak,
 };

@@ -1,10 +1,10 @@
+import { isContinuous, mixValues } from '../../property/moves';
 import type { Film } from '../../film/film';
 import { sectionSpans } from '../../film/section';
 import { choicesOf } from '../../property/field';
 import { record, type ValueOf } from '../../property/record';
 import { ease, easingFields } from '../easing';
 import { beatTime } from '../signals';
-import { isContinuous, mixValues } from '../value';
 import { extremes, type SourceKind } from './sourceKind';
 
 /** A value at a time, and how it goes on to the next. */

@@ -1,10 +1,10 @@
+import { zip, type MovingValue } from '../../property/movingValue';
 import type { IconName } from '../../contract/icon';
 import type { Film } from '../../film/film';
 import type { Hearing } from '../../hearing/hearing';
-import type { Field } from '../../property/field';
-import { fields, type AnyRecord, type ValueOf } from '../../property/record';
+import type { AnyRecord, Field } from '../../property/field';
+import { fields, type ValueOf } from '../../property/record';
 import { followerIntegral, followerValue } from '../signals';
-import { zip, type MovingValue } from '../value';
 
 /** One of the parts that a cord spreads over: letters, copies, or selected layers. */
 export interface Part {
@@ -62,6 +62,8 @@ export interface SourceKind<Kind extends string = string, R extends AnyRecord = 
   range(source: ValueOf<R>, field: Field, base: MovingValue): readonly [MovingValue, MovingValue] | undefined;
   /** What a value of it says: a value of the property itself when left out, a difference of its values, or a factor. */
   says?(source: ValueOf<R>, key: string): 'difference' | 'factor' | undefined;
+  /** Whether a field of it has an effect on such a property; all do when left out. */
+  isFor?(key: string, field: Field): boolean;
   /** What else of it becomes another when one of its own is set. @param rest the value that it moves from */
   changed?(source: ValueOf<R>, key: string, value: unknown, rest: MovingValue): Partial<ValueOf<R>>;
   /** The same so many seconds later, of sources that can be late. */
@@ -117,28 +119,6 @@ export const motionTime = ({ speedBy }: Motion, { film, hearing, t }: SourceCont
 export const motionNeeds = ({ amountBy, speedBy }: Motion): SourceNeeds => ({
   followers: [amountBy, speedBy].filter((id) => id !== null),
 });
-
-/** A number in the unit of a property, and for both axes of a point. */
-export const isNumeric = ({ kind }: Field): boolean =>
-  kind === 'number' || kind === 'point' || kind === 'scale';
-
-/** An amount to begin with: a tenth of the value, or of what its limits allow where that is nothing. */
-export function someAmount(field: Field, value: MovingValue): MovingValue {
-  if (typeof value === 'number') return tidy(Math.abs(value) * 0.1) || spanOf(field) * 0.1;
-  if (typeof value === 'object') {
-    if (field.kind === 'scale') return { x: tidy(value.x * 0.1), y: tidy(value.y * 0.1) };
-    const amount = field.kind === 'point' && field.unit === 'px' ? 20 : spanOf(field) * 0.02;
-    return { x: amount, y: amount };
-  }
-  return value;
-}
-
-const tidy = (value: number) => Number(value.toPrecision(3));
-
-function spanOf(field: Field): number {
-  if (field.kind !== 'number' && field.kind !== 'point' && field.kind !== 'scale') return 1;
-  return Math.min(field.max - field.min, 1000);
-}
 
 /** The values to both sides of a property's own. */
 export function aroundBase(

@@ -1,17 +1,16 @@
+import { isNumeric, someAmount } from '../../property/moves';
+import { zip } from '../../property/movingValue';
 import { sin } from '../../math/math';
 import { choicesOf } from '../../property/field';
 import { record } from '../../property/record';
 import { beatsAt } from '../signals';
-import { zip } from '../value';
 import {
   amountSays,
   amountNow,
   aroundBase,
-  isNumeric,
   motionFields,
   motionNeeds,
   motionTime,
-  someAmount,
   type SourceKind,
 } from './sourceKind';
 

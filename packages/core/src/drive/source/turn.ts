@@ -1,8 +1,9 @@
-import { choicesOf } from '../../property/field';
+import { isNumeric, someAmount } from '../../property/moves';
+import { zip } from '../../property/movingValue';
+import { choicesOf, type Field } from '../../property/field';
 import { record } from '../../property/record';
 import { beatsAt, followerIntegral } from '../signals';
-import { zip } from '../value';
-import { amountSays, followerReference, isNumeric, someAmount, type SourceKind } from './sourceKind';
+import { amountSays, followerReference, type SourceKind } from './sourceKind';
 
 const turnRecord = record('source.turn', [
   {
@@ -26,6 +27,8 @@ const turnRecord = record('source.turn', [
   },
 ]);
 
+const isAngle = (field: Field) => 'unit' in field && field.unit === '°';
+
 export const turnSource: SourceKind<'turn', typeof turnRecord> = {
   kind: 'turn',
   label: 'Turn',
@@ -45,13 +48,11 @@ export const turnSource: SourceKind<'turn', typeof turnRecord> = {
           : beatsAt(film, t);
     const turned = zip([base, amount], (from, each) => from + each * gone);
     // What goes round stays within one turn, and never meets a limit.
-    return field.kind === 'number' && field.unit === '°' && turned !== undefined
-      ? zip([turned], (value) => value % 360)
-      : turned;
+    return typeof turned === 'number' && isAngle(field) ? turned % 360 : turned;
   },
   needs: ({ speedBy }) => ({ followers: speedBy === null ? [] : [speedBy] }),
   range: () => undefined,
   begin: (field, value) => ({
-    amount: field.kind === 'number' && field.unit === '°' ? 10 : someAmount(field, value),
+    amount: typeof value === 'number' && isAngle(field) ? 10 : someAmount(field, value),
   }),
 };

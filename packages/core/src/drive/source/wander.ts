@@ -1,16 +1,15 @@
+import { isNumeric, someAmount } from '../../property/moves';
+import { isPoint, zip } from '../../property/movingValue';
 import { layeredNoise } from '../../math/noise';
 import { record } from '../../property/record';
 import { seedField } from '../../property/seedField';
-import { isPoint, zip } from '../value';
 import {
   amountSays,
   amountNow,
   aroundBase,
-  isNumeric,
   motionFields,
   motionNeeds,
   motionTime,
-  someAmount,
   type SourceKind,
 } from './sourceKind';
 
