@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { DrawCache } from '../cache/drawCache';
 import { defaultFilm, newLayer } from '../film/defaults';
 import type { Film } from '../film/film';
@@ -6,7 +7,7 @@ import { parseFilm } from '../film/parse';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { sceneAt, type DepthLayer } from '../layer/depth';
 import { lookBack } from '../layer/layerGraph';
-import { momentOf, noAssets } from '../picture/moment';
+import { noAssets } from '../picture/moment';
 import { rasterise } from '../scene/rasterise';
 import type { BodyShape } from '../scene/dress';
 import { hd } from '../testing';

@@ -1,6 +1,6 @@
 import { mat4 } from 'gl-matrix';
 import { defaultsOf } from '../property/defaults';
-import type { Film } from '../film/film';
+import type { ShownFilm } from '../picture/shownFilm';
 import { cos, sin } from '../math/math';
 import type { Moment } from '../picture/moment';
 import type { BodyOffer } from './bodyOffer';
@@ -60,7 +60,7 @@ type CommonGroups = readonly [
 export interface BodyContext {
   moment: Moment;
   size: Size;
-  film: Film;
+  film: ShownFilm;
   /** The values of a number of the body for each of so many parts; undefined where they are all the same. */
   parts(key: string, count: number): readonly number[] | undefined;
   /** Whether a property of the body moves during the film. */

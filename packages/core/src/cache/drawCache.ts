@@ -1,7 +1,7 @@
-import { SumsCache } from '../drive/propertySums';
-import type { Outlines } from '../figure/imageMarks';
+import type { Outlines } from '../path/outlines';
 import { PathCache } from '../path/pathCache';
 import type { Ramps } from '../property/palette';
+import { SumsCache } from '../picture/sums';
 import type { SceneMesh } from '../scene/mesh';
 import { LastUsed } from './lastUsed';
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { defaultsOf } from '../property/defaults';
 import { bodyKinds } from '../body/registry';
 import { DrawCache } from '../cache/drawCache';
@@ -10,7 +11,7 @@ import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { canSpread } from '../layer/layerGraph';
 import { layerKinds, type Layer } from '../layer/registry';
 import { pictureAt } from '../picture/pictureAt';
-import { momentOf, noAssets } from '../picture/moment';
+import { noAssets } from '../picture/moment';
 import type { NumberField } from '../property/field';
 import { isShown } from '../property/field';
 import { kindOf } from '../property/record';

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { backgroundFill } from '../film/defaults';
 import { parseFilm, readFilm } from '../film/parse';
 import type { Film } from '../film/film';
@@ -6,7 +7,6 @@ import type { FigureLayer } from '../layer/figure';
 import type { FillLayer } from '../layer/fill';
 import { layerOperations } from '../layer/layerOperations';
 import { DrawCache } from '../cache/drawCache';
-import { momentOf } from '../picture/moment';
 import type { Cord } from './cord';
 import { usedFollowers, sliceEars } from './needs';
 import { limitShare, planOf, problemOf } from './plan';

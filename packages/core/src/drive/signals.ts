@@ -1,6 +1,6 @@
 import { followsBeats } from '../follower/kind/registry';
 import type { Beats } from '../film/beats';
-import type { Film } from '../film/film';
+import type { FilmSound } from '../hearing/filmSound';
 import type { Follower } from '../film/follower';
 import { beatPhaseAt } from '../follower/beatPhase';
 import { pow } from '../math/math';
@@ -11,14 +11,19 @@ import type { FollowerTable, Hearing } from '../hearing/hearing';
 /** Followers by their ids: a film is never changed in place. */
 const byId = new WeakMap<readonly Follower[], ReadonlyMap<string, Follower>>();
 
-function followerOf({ followers }: Film, id: string): Follower | undefined {
+function followerOf({ followers }: FilmSound, id: string): Follower | undefined {
   let all = byId.get(followers);
   if (!all) byId.set(followers, (all = new Map(followers.map((follower) => [follower.id, follower]))));
   return all.get(id);
 }
 
 /** Value of a follower (0..1); undefined when there is none, or it is not known yet. */
-export const followerValue = (film: Film, hearing: Hearing, id: string, t: number): number | undefined => {
+export const followerValue = (
+  film: FilmSound,
+  hearing: Hearing,
+  id: string,
+  t: number,
+): number | undefined => {
   const follower = followerOf(film, id);
   if (follower && followsBeats(follower)) return beatPhaseAt(follower, film.beats, t);
   return follower && hearing.followerAt(id, t);
@@ -61,7 +66,12 @@ function beatIntegral({ phase, curve, invert, delay }: Follower, beats: Beats, t
 }
 
 /** Seconds times value of a follower from 0 to `t`; undefined when there is none, or it is not known yet. */
-export function followerIntegral(film: Film, hearing: Hearing, id: string, t: number): number | undefined {
+export function followerIntegral(
+  film: FilmSound,
+  hearing: Hearing,
+  id: string,
+  t: number,
+): number | undefined {
   const follower = followerOf(film, id);
   if (!follower) return undefined;
   if (followsBeats(follower)) {
@@ -84,11 +94,11 @@ function countUpTo(numbers: ArrayLike<number>, most: number): number {
 }
 
 /** Beats since the first bar, with what has gone of this one; 0 while there are no beats. */
-export const beatsAt = ({ beats }: Pick<Film, 'beats'>, t: number): number =>
+export const beatsAt = ({ beats }: Pick<FilmSound, 'beats'>, t: number): number =>
   beats ? ((t - beats.first) * beats.bpm) / 60 : 0;
 
 /** The moment at which so many beats have gone. */
-export const beatTime = ({ beats }: Pick<Film, 'beats'>, count: number): number =>
+export const beatTime = ({ beats }: Pick<FilmSound, 'beats'>, count: number): number =>
   beats ? beats.first + (count * 60) / beats.bpm : 0;
 
 /** What is counted: beats, bars, or the hits of a follower. */
@@ -103,7 +113,7 @@ export interface Count {
 
 /** How often something has happened. Before the first bar, and where there is none of it, 0 times. */
 export function countAt(
-  film: Film,
+  film: FilmSound,
   hearing: Hearing,
   what: Counted,
   follower: string | null,
@@ -119,7 +129,7 @@ export function countAt(
   return { count, since: (table.fires[Math.max(0, count - 1)] ?? 0) + table.delay };
 }
 
-function countBeats({ beats }: Film, bars: boolean, delay: number, t: number): Count {
+function countBeats({ beats }: FilmSound, bars: boolean, delay: number, t: number): Count {
   if (!beats) return { count: 0, since: 0 };
   const length = (60 / beats.bpm) * (bars ? beats.perBar : 1);
   const count = Math.floor((t - delay - beats.first) / length);
@@ -128,7 +138,7 @@ function countBeats({ beats }: Film, bars: boolean, delay: number, t: number): C
 
 /** When something happens in a stretch of time, and how often it did before that. */
 export function eventsBetween(
-  film: Film,
+  film: FilmSound,
   hearing: Hearing,
   what: Counted,
   follower: string | null,
@@ -164,7 +174,7 @@ const turns = new WeakMap<Float32Array, Map<string, number[]>>();
  * worked out over the whole song.
  */
 export function isOn(
-  film: Film,
+  film: FilmSound,
   hearing: Hearing,
   id: string,
   levels: { on: number; off: number },

@@ -1,6 +1,6 @@
 import { followsBeats, kindOfFollower } from '../follower/kind/registry';
 import type { Ear } from '../film/ear';
-import type { Film } from '../film/film';
+import type { FilmSound } from '../hearing/filmSound';
 import { maxParts } from './source/sourceKind';
 
 /**
@@ -8,7 +8,7 @@ import { maxParts } from './source/sourceKind';
  * all parts. Its levels are measured as the follower measures its own.
  */
 export function slicesOf(
-  film: Pick<Film, 'followers' | 'ears'>,
+  film: Pick<FilmSound, 'followers' | 'ears'>,
   source: object,
   count: number,
 ): Ear | undefined {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { defaultFilm } from '../film/defaults';
 import type { FigureLayer } from '../layer/figure';
 import type { Hearing } from '../hearing/hearing';
 import { DrawCache } from '../cache/drawCache';
 import { joinPieces, linePiece } from '../path/pieces';
 import type { GroupOp, StrokesOp } from '../picture/displayList';
-import { momentOf } from '../picture/moment';
 import { pictureAt } from '../picture/pictureAt';
 import type { FigureOf } from './registry';
 import { bandsOfCopy, copiesStandard, pathOfCopy } from './copies';

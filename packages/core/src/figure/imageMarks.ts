@@ -1,3 +1,4 @@
+import type { Outlines } from '../path/outlines';
 import { coolColors } from './figureOffer';
 import * as exact from '../math/math';
 import type { LastUsed } from '../cache/lastUsed';
@@ -91,9 +92,6 @@ const groups = fieldGroups([
 ]);
 
 export type ImageMarks = ValueOfGroups<typeof groups>;
-
-/** Outlines of shapes, fitted into a square of side 1 around 0, 0: x and y after one another. */
-export type Outlines = readonly (readonly number[])[];
 
 function shapeOf(data: string, known: LastUsed<Outlines>): Outlines {
   let made = known.get(data);

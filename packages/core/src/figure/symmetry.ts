@@ -1,8 +1,8 @@
 import * as exact from '../math/math';
 import { defaultsOf } from '../property/defaults';
 import { angleConvention } from '../property/angles';
-import type { Matrix, Operation } from '../picture/displayList';
-import { mirrorMatrix, multiply, turnMatrix } from '../picture/matrix';
+import type { Operation } from '../picture/displayList';
+import { mirrorMatrix, multiply, turnMatrix, type Matrix } from '../picture/matrix';
 import { group, mergeOperations, transformOperation } from '../picture/operations';
 import { choicesOf } from '../property/field';
 import { record, type ValueOf } from '../property/record';

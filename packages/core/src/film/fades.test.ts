@@ -1,10 +1,10 @@
+import { momentOf } from './momentOf';
 import { shownLevel } from './section';
 import { describe, expect, it } from 'vitest';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import type { GroupOp } from '../picture/displayList';
 import { DrawCache } from '../cache/drawCache';
 import { layerOperations } from '../layer/layerOperations';
-import { momentOf } from '../picture/moment';
 import { pictureAt } from '../picture/pictureAt';
 import { hd } from '../testing';
 import { defaultFilm, newLayer } from './defaults';

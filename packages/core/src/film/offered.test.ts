@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from './momentOf';
 import { bodyKinds } from '../body/registry';
 import { DrawCache } from '../cache/drawCache';
 import { figureKinds } from '../figure/registry';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { layerKinds, type Layer, type LayerKindName } from '../layer/registry';
 import { boundsOf } from '../picture/operations';
-import { momentOf } from '../picture/moment';
 import { pictureAt } from '../picture/pictureAt';
 import { structuredCopy } from '../property/record';
 import { defaultFilm } from './defaults';

@@ -1,6 +1,6 @@
 import * as exact from '../math/math';
+import type { Matrix } from '../picture/matrix';
 import { defaultsOf } from '../property/defaults';
-import type { Matrix } from '../picture/displayList';
 import { record, type ValueOf } from '../property/record';
 import type { Size } from '../property/field';
 import { opacityField, rotationField } from '../property/placeFields';

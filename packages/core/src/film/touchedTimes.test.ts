@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from './momentOf';
 import { TableHearing, emptyTables } from '../hearing/tableHearing';
-import { momentOf } from '../picture/moment';
 import { DrawCache } from '../cache/drawCache';
 import { pictureAt } from '../picture/pictureAt';
 import { pictureHash } from '../picture/pictureHash';

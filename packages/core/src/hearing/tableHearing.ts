@@ -1,5 +1,5 @@
 import { followsBeats } from '../follower/kind/registry';
-import type { Film } from '../film/film';
+import type { FilmSound } from './filmSound';
 import { beatPhaseAt } from '../follower/beatPhase';
 import type { FollowerTable, Hearing, LevelTable, Waveform } from './hearing';
 import { interpolateRows } from './interpolateRows';
@@ -28,7 +28,7 @@ export class TableHearing implements Hearing {
 
   constructor(
     private readonly tables: HearingTables,
-    private readonly film?: Film,
+    private readonly film?: FilmSound,
   ) {}
 
   get end(): number {

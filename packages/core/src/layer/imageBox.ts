@@ -1,8 +1,8 @@
+import type { LayerContent } from '../picture/moment';
 import type { ImageOp } from '../picture/operation/image';
 import { roundedBox } from '../picture/roundedBox';
 import { choicesOf, type Point, type Size } from '../property/field';
 import { fieldGroups, fields } from '../property/record';
-import type { LayerContent } from './layerKind';
 
 /** A box with an image in it: what layers of images and of footage have. */
 

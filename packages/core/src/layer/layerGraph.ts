@@ -1,3 +1,4 @@
+import { maskLayer } from './maskRecord';
 import { valuesOfKind } from '../property/walk';
 import type { Film } from '../film/film';
 import type { PropertyPlace } from '../drive/place';
@@ -7,7 +8,6 @@ import { changeReferences, referencesIn, type Reference } from '../property/refe
 import type { ListName } from '../property/field';
 
 import { noNeeds, type LayerNeeds } from './layerKind';
-import { maskLayer } from './mask';
 import { layerRegistry, layerKinds, type Layer } from './registry';
 import { passReach } from '../pass/registry';
 

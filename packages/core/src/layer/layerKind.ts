@@ -1,13 +1,9 @@
 import type { AnyRecord } from '../property/field';
 import type { IconName } from '../contract/icon';
 import type { Offered } from '../contract/offer';
-import type { Film } from '../film/film';
-import type { GroupOp } from '../picture/displayList';
-import type { Moment } from '../picture/moment';
+import type { LayerContent, Moment } from '../picture/moment';
+import type { ShownFilm } from '../picture/shownFilm';
 import type { ValueOf } from '../property/record';
-
-/** What a layer draws, before its place, its blending and its finish. */
-export type LayerContent = Pick<GroupOp, 'operations' | 'matrix' | 'clipPath' | 'below'>;
 
 /** What of the hearing a layer needs for one picture. */
 export interface LayerNeeds {
@@ -44,11 +40,11 @@ interface LayerBehaviour<Kind extends string, R extends AnyRecord> {
   /** What it needs by itself: that of the layers it shows is theirs. */
   needs(layer: ValueOf<R> & { kind: Kind }): LayerNeeds;
   /** Ids of the layers that it shows. */
-  shows(layer: ValueOf<R> & { kind: Kind }, film: Pick<Film, 'layers'>): string[];
+  shows(layer: ValueOf<R> & { kind: Kind }, film: Pick<ShownFilm, 'layers'>): string[];
   /** Whether it shows what lies below it: there is none of that at other times, so passes over time do nothing. */
   showsBelow?: true;
   /** How many parts it has that a cord may spread over: letters, copies. One, where it says nothing. */
-  parts?(layer: ValueOf<R> & { kind: Kind }, film: Film): number;
+  parts?(layer: ValueOf<R> & { kind: Kind }, film: ShownFilm): number;
   /**
    * Whether the values of a number may differ from part to part; of none, where it says nothing.
    * @param item id of the item that the key leads into, of a list

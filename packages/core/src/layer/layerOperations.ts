@@ -1,28 +1,28 @@
-import type { Film } from '../film/film';
+import { isMasked } from './maskRecord';
 import { isUnmoved, placeMatrix } from '../film/place';
 import { shownLevel } from '../film/section';
 import { composeTimes, lastTimePass } from '../pass/registry';
 import type { TimeContext } from '../pass/timePass';
 import type { GroupOp, Operation } from '../picture/displayList';
-import type { Moment } from '../picture/moment';
+import type { LayerContent, Moment } from '../picture/moment';
 import { group } from '../picture/operations';
-import { kindOf } from '../property/record';
 import { fpsOf } from '../film/frameRate';
-import type { LayerContent } from './layerKind';
-import { isMasked, maskAt } from './mask';
-import { layerRegistry, layerKinds, type Layer } from './registry';
+import { maskAt } from './mask';
+import type { AnyLayer } from './layerRecord';
 
 /** The layers of a group, or those in none, back to front. */
-export const layersIn = (film: Pick<Film, 'layers'>, inGroup: string | null): Layer[] =>
-  film.layers.filter((layer) => layer.group === inGroup);
+export const layersIn = <L extends { group: string | null }>(
+  film: { readonly layers: readonly L[] },
+  inGroup: string | null,
+): L[] => film.layers.filter((layer) => layer.group === inGroup);
 
 /** How deep linked copies and groups are followed; films that go round in circles are refused when read. */
 const deepest = 32;
 
 /** A layer at a moment; undefined where it is hidden, or of an unknown kind, which draws nothing. */
-export function visibleLayer(id: string, moment: Moment): Layer | undefined {
+export function visibleLayer(id: string, moment: Moment): AnyLayer | undefined {
   const layer = moment.layer(id);
-  if (!layer?.visible || moment.depth > deepest || !kindOf(layerKinds, layer)) return undefined;
+  if (!layer?.visible || moment.depth > deepest || !moment.kindOf(layer)) return undefined;
   return layer.backdrop && moment.withoutBackground ? undefined : layer;
 }
 
@@ -37,7 +37,7 @@ export function layerOperations(id: string, moment: Moment): GroupOp[] {
 }
 
 /** Whether a layer needs a surface of its own at some time: it has one throughout then. */
-const isIsolated = ({ id, blend, place, span, passes, mask }: Layer, moment: Moment): boolean =>
+const isIsolated = ({ id, blend, place, span, passes, mask }: AnyLayer, moment: Moment): boolean =>
   blend !== 'normal' ||
   place.opacity !== 1 ||
   moment.moves(id, 'place.opacity') ||
@@ -47,7 +47,7 @@ const isIsolated = ({ id, blend, place, span, passes, mask }: Layer, moment: Mom
   isMasked(mask);
 
 /** What a layer draws in its place, with its finish and its mask, whether and however it is shown. */
-export function finishedLayer(layer: Layer, moment: Moment): GroupOp {
+export function finishedLayer(layer: AnyLayer, moment: Moment): GroupOp {
   const { matrix } = placed(layer, moment);
   const drawn = throughPasses(layer, moment, layer.passes.length);
   const mask = maskAt(layer.mask, moment, (id) => contentFor(id, moment));
@@ -62,14 +62,14 @@ export function finishedLayer(layer: Layer, moment: Moment): GroupOp {
 function contentFor(id: string, moment: Moment): Operation[] {
   const inside = moment.at(moment.t);
   const layer = inside.layer(id);
-  const known = layer && moment.depth <= deepest && kindOf(layerKinds, layer);
+  const known = layer && moment.depth <= deepest && inside.kindOf(layer);
   return known ? [finishedLayer(layer, inside)] : [];
 }
 
 /** What a layer draws, through so many of its passes. */
-function throughPasses(layer: Layer, moment: Moment, count: number): GroupOp {
+function throughPasses(layer: AnyLayer, moment: Moment, count: number): GroupOp {
   const passes = layer.passes.slice(0, count);
-  const kind = layerRegistry.of(layer);
+  const kind = moment.kindOf(layer);
   const last = lastTimePass(passes);
   const after = passes.slice(last + 1);
   const part = { passes: after.length > 0 ? after : undefined, t: moment.t };
@@ -90,19 +90,20 @@ function throughPasses(layer: Layer, moment: Moment, count: number): GroupOp {
 }
 
 /** What passes over several times go by. */
-export const timeContext = ({ film, quick }: Moment): TimeContext => ({
+export const timeContext = ({ film, quick }: Moment): TimeContext<Operation> => ({
   size: { width: film.width, height: film.height },
   fps: fpsOf(film.fps),
   quick,
+  together: (drawn, part) => group(drawn, { ...part, isolated: true }),
 });
 
 /** What a layer's content goes through. */
-export const placed = ({ place }: Layer, { film }: Moment): Pick<GroupOp, 'matrix'> =>
+export const placed = ({ place }: AnyLayer, { film }: Moment): Pick<GroupOp, 'matrix'> =>
   isUnmoved(place) ? {} : { matrix: placeMatrix(place, film) };
 
 /** What a layer draws by itself; one of an unknown kind draws nothing. */
-export function contentOf(layer: Layer, moment: Moment): LayerContent {
-  const kind = layerRegistry.of(layer);
+export function contentOf(layer: AnyLayer, moment: Moment): LayerContent {
+  const kind = moment.kindOf(layer);
   if (!kind || moment.depth > deepest) return { operations: [] };
   return kind.content(layer as never, moment);
 }

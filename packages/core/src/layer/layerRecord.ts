@@ -1,10 +1,10 @@
 import { spanRecord } from '../film/fades';
 import { placeRecord } from '../film/place';
 import { passesField } from '../film/finish';
-import { maskRecord } from './mask';
+import { maskRecord } from './maskRecord';
 import { blendModes } from '../picture/blend';
 import { choicesOf, type FieldGroup, type RecordType } from '../property/field';
-import { fields, record } from '../property/record';
+import { fields, record, type ValueOfGroups } from '../property/record';
 
 /** What every layer has, whatever it draws. */
 export const layerFields = fields([
@@ -79,6 +79,9 @@ export const layerFields = fields([
 ]);
 
 type CommonGroup = { readonly heading: 'Layer'; readonly fields: typeof layerFields };
+
+/** A layer, whatever its kind. */
+export type AnyLayer = { kind: string } & ValueOfGroups<readonly [CommonGroup]>;
 
 /** Describes a kind of layer. */
 export const layerRecord = <const Groups extends readonly FieldGroup[]>(

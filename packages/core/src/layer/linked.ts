@@ -1,5 +1,4 @@
-import { fieldGroups, kindOf, type ValueOf } from '../property/record';
-import { layerKinds } from './registry';
+import { fieldGroups, type ValueOf } from '../property/record';
 import { finishedLayer } from './layerOperations';
 import type { LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
@@ -49,7 +48,7 @@ export const linkedLayer: LayerKind<'linked', typeof linkedLayerRecord> = {
   content({ source, delay }, moment) {
     const then = moment.at(moment.t - delay);
     const layer = then.layer(source);
-    if (!layer || !kindOf(layerKinds, layer)) return { operations: [] };
+    if (!layer || !moment.kindOf(layer)) return { operations: [] };
     const drawn = finishedLayer(layer, then);
     const { matrix, clipPath, passes, mask, below, operations } = drawn;
     const plain = !matrix && !clipPath && !passes && !mask && !below;

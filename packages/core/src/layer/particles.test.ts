@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { DrawCache } from '../cache/drawCache';
 import { cordOf, filmWith, hearingWith, tableOf } from '../drive/testFilm';
 import type { Cord } from '../drive/cord';
@@ -7,7 +8,6 @@ import { spanStandard } from '../film/fades';
 import type { Hearing } from '../hearing/hearing';
 import { mostAlive } from '../particle/births';
 import { placeAt } from '../particle/motion';
-import { momentOf } from '../picture/moment';
 import { hd } from '../testing';
 import { particlesAt } from '../particle/alive';
 import type { ParticlesLayer } from './particlesRecord';

@@ -15,50 +15,21 @@ import { paneLayer } from './pane';
 import { progressLayer } from './progress';
 import { filledOutline } from './shape';
 
-/**
- * Every kind of layer there is. A new one is a file beside linked.ts and a line here. They are got when they are asked
- * for: kinds that show other layers need this list themselves.
- */
+/** Every kind of layer there is. A new one is a file beside linked.ts and a line here. */
 export const layerKinds = {
-  get figure() {
-    return figureLayer;
-  },
-  get group() {
-    return groupLayer;
-  },
-  get linked() {
-    return linkedLayer;
-  },
-  get lettering() {
-    return letteringLayer;
-  },
-  get image() {
-    return imageLayer;
-  },
-  get shape() {
-    return filledOutline;
-  },
-  get progress() {
-    return progressLayer;
-  },
-  get footage() {
-    return footageLayer;
-  },
-  get fill() {
-    return fillLayer;
-  },
-  get particles() {
-    return particlesLayer;
-  },
-  get flare() {
-    return flareLayer;
-  },
-  get pane() {
-    return paneLayer;
-  },
-  get depth() {
-    return depthLayer;
-  },
+  figure: figureLayer,
+  group: groupLayer,
+  linked: linkedLayer,
+  lettering: letteringLayer,
+  image: imageLayer,
+  shape: filledOutline,
+  progress: progressLayer,
+  footage: footageLayer,
+  fill: fillLayer,
+  particles: particlesLayer,
+  flare: flareLayer,
+  pane: paneLayer,
+  depth: depthLayer,
 };
 
 /** What every kind of layer can be asked. */

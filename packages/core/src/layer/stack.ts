@@ -1,28 +1,32 @@
 import { fadedIn, shownLevel } from '../film/section';
 import type { GroupOp } from '../picture/displayList';
-import type { Moment } from '../picture/moment';
+import type { DrawnKind, Moment } from '../picture/moment';
 import { group } from '../picture/operations';
 import { finishedLayer, layerOperations, visibleLayer } from './layerOperations';
-import { layerRegistry, type Layer } from './registry';
+import type { AnyLayer } from './layerRecord';
 
 /** Two layers of which one goes as the other comes, at a moment. */
 interface Crossfade {
-  back: Layer;
-  front: Layer;
+  back: AnyLayer;
+  front: AnyLayer;
   /** How much of the front one there is, 0 to 1. */
   share: number;
 }
 
-const showsBelow = (layer: Layer): boolean => layerRegistry.of(layer)?.showsBelow === true;
-
-/** Whether two layers can be mixed: both are laid on in the same way, and neither shows what lies below it. */
-export const canCrossfade = (back: Layer, front: Layer): boolean =>
-  back.blend === front.blend && !showsBelow(back) && !showsBelow(front);
+/**
+ * Whether two layers can be mixed: both are laid on in the same way, and neither shows what lies below it.
+ * @param kindOf what kind of layer something is
+ */
+export const canCrossfade = <L extends Pick<AnyLayer, 'blend'>>(
+  back: L,
+  front: L,
+  kindOf: (layer: L) => Pick<DrawnKind, 'showsBelow'> | undefined,
+): boolean => back.blend === front.blend && !kindOf(back)?.showsBelow && !kindOf(front)?.showsBelow;
 
 /** The crossfades among layers at a moment, by the ids of their front layers. A layer is in one at most. */
 function crossfadesAt(
-  layers: readonly Layer[],
-  { film, hearing, t }: Moment,
+  layers: readonly AnyLayer[],
+  { film, hearing, t, kindOf }: Moment,
 ): ReadonlyMap<string, Crossfade> {
   const found = new Map<string, Crossfade>();
   const taken = new Set<string>();
@@ -30,7 +34,8 @@ function crossfadesAt(
     if (front.crossfade === null || taken.has(front.crossfade)) return;
     const back = layers.slice(0, i).find(({ id }) => id === front.crossfade);
     const share = fadedIn(front, film.sections, hearing.end, t);
-    if (!back || share === undefined || !front.visible || !back.visible || !canCrossfade(back, front)) return;
+    if (!back || share === undefined || !front.visible || !back.visible || !canCrossfade(back, front, kindOf))
+      return;
     found.set(front.id, { back, front, share });
     taken.add(back.id).add(front.id);
   });
@@ -42,7 +47,7 @@ function crossfadesAt(
  * @param without the fade that the mix takes the place of
  */
 function partOf(
-  { id }: Layer,
+  { id }: AnyLayer,
   without: 'fadeIn' | 'fadeOut',
   share: number,
   moment: Moment,
@@ -66,7 +71,7 @@ function mixed({ back, front, share }: Crossfade, moment: Moment): GroupOp[] {
 }
 
 /** What layers draw that lie above each other, back to front; those that crossfade are mixed as one where the front one is. */
-export function stackOperations(layers: readonly Layer[], moment: Moment): GroupOp[] {
+export function stackOperations(layers: readonly AnyLayer[], moment: Moment): GroupOp[] {
   const crossfades = crossfadesAt(layers, moment);
   const behind = new Set([...crossfades.values()].map(({ back }) => back.id));
   return layers.flatMap(({ id }) => {

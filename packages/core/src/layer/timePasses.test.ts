@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { DrawCache } from '../cache/drawCache';
 import { cordOf, filmWith, hearingWith, tableOf } from '../drive/testFilm';
 import { newLayer } from '../film/defaults';
 import type { Film } from '../film/film';
 import { passKinds, type PassKindName, type PassSettings } from '../pass/registry';
 import type { GroupOp } from '../picture/displayList';
-import { momentOf } from '../picture/moment';
 import { pictureAt } from '../picture/pictureAt';
 import { hd } from '../testing';
 import { goesRound, lookAhead, lookBack, usedEars } from './layerGraph';

@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { DrawCache } from '../cache/drawCache';
 import { cordOf, filmWith, hearingWith, tableOf } from '../drive/testFilm';
 import { defaultFilm, newLayer } from '../film/defaults';
 import type { Film } from '../film/film';
 import { letteringLayer, type LetteringLayer } from '../layer/lettering';
 import { boundsOf } from '../picture/operations';
-import { momentOf } from '../picture/moment';
 import { circlePath } from '../path/circle';
 import { missingLetters, openTypeface, readFont } from '../typeface/readTypeface';
 import { companionFonts, companionsOf, shippedTypefaces } from '../typeface/typeface';

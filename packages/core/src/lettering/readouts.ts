@@ -1,10 +1,10 @@
 import { beatsAt } from '../drive/signals';
-import type { Film } from '../film/film';
+import type { ShownFilm } from '../picture/shownFilm';
 import { sectionAt } from '../film/section';
 
 /** What a readout is made of. */
 export interface ReadoutContext {
-  film: Film;
+  film: ShownFilm;
   /** Seconds. */
   t: number;
   /** Length of the film in seconds. */

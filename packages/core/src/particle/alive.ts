@@ -67,9 +67,7 @@ function layersAtBirth(
 ): (birth: Birth) => { born: ParticlesLayer; then: Moment } {
   const path = layer.source === 'path' ? layer.path : null;
   const moves =
-    birthKeys.some((key) => moment.moves(layer.id, key)) ||
-    (path !== null &&
-      moment.film.cords.some(({ on, target }) => on && target.list === 'paths' && target.id === path));
+    birthKeys.some((key) => moment.moves(layer.id, key)) || (path !== null && moment.movesPath(path));
   if (!moves) return () => ({ born: layer, then: moment });
   const known = new Map<number, { born: ParticlesLayer; then: Moment }>();
   return ({ time }) => {

@@ -1,4 +1,4 @@
-import type { PropertySums } from '../drive/propertySums';
+import type { PropertySums } from '../picture/sums';
 
 /** When a particle is born, and what chance is made of for it. */
 export interface Birth {

@@ -1,5 +1,4 @@
 import * as exact from '../math/math';
-import { group } from '../picture/operations';
 import { angle, percent } from './passFields';
 import { timePassKind } from './timePass';
 
@@ -60,7 +59,7 @@ export const afterimages = timePassKind({
     },
     angle('rotation', 'Rotation', 0, { help: 'From each to the one behind it.' }),
   ],
-  compose({ count, interval, opacity, shift, scale, rotation }, drawn, { size }) {
+  compose({ count, interval, opacity, shift, scale, rotation }, drawn, { size, together }) {
     const echoes = Array.from({ length: count }, (_, i) => count - i);
     return [
       ...echoes.flatMap((n) => {
@@ -72,7 +71,7 @@ export const afterimages = timePassKind({
         const [x, y] = [size.width / 2, size.height / 2];
         const [left, top] = [x - a * x + b * y + n * shift.x, y - b * x - a * y + n * shift.y];
         const matrix = [a, b, -b, a, left, top] as const;
-        return [group(drawn(-n * interval), { opacity: faint, isolated: true, matrix })];
+        return [together(drawn(-n * interval), { opacity: faint, matrix })];
       }),
       ...drawn(0),
     ];

@@ -1,7 +1,7 @@
 import * as exact from '../math/math';
+import type { Matrix } from '../picture/matrix';
 import { cos, exp, log, sin } from '../math/math';
 import { grown, type Box } from '../picture/box';
-import type { Matrix } from '../picture/displayList';
 import type { Point } from '../property/field';
 import type { Pixels } from './gaussian';
 import { putPairTask } from './passCalls';

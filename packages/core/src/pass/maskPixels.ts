@@ -1,4 +1,4 @@
-import type { Mask } from '../picture/operation/group';
+import type { Mask } from '../picture/displayList';
 import { blurGaussian } from './gaussian';
 import type { Surface } from '../surface/surface';
 import { PassBuffer } from './passBuffer';

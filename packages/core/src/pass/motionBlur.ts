@@ -1,4 +1,3 @@
-import { group } from '../picture/operations';
 import { timePassKind } from './timePass';
 
 /** What moves is blurred, as behind an open shutter. Renders show it, and the preview while it stands. */
@@ -32,13 +31,13 @@ export const motionBlur = timePassKind({
       driven: false,
     },
   ],
-  compose({ shutter, samples }, drawn, { fps, quick }) {
+  compose({ shutter, samples }, drawn, { fps, quick, together }) {
     if (quick || shutter === 0) return drawn(0);
     const open = shutter / 360 / fps;
     const pictures = Array.from({ length: samples }, (_, i) =>
-      group(drawn(open * ((i + 0.5) / samples - 0.5)), { isolated: true }),
+      together(drawn(open * ((i + 0.5) / samples - 0.5))),
     );
-    return [group(pictures, { average: true, isolated: true })];
+    return [together(pictures, { average: true })];
   },
   reach: ({ shutter }) => ({ back: shutter / 720, ahead: shutter / 720 }),
 });

@@ -1,6 +1,6 @@
+import type { Matrix } from '../picture/matrix';
 import { defaultsOf } from '../property/defaults';
 import { atan2 } from '../math/math';
-import type { Matrix } from '../picture/displayList';
 import type { AnyRecord, FieldGroup, Point, RecordType, Size } from '../property/field';
 import { fields, record, type ValueOfGroups } from '../property/record';
 import type { Lookup } from './lookup';

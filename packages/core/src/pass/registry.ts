@@ -20,7 +20,6 @@ import { mosaic } from './mosaic';
 import { motionBlur } from './motionBlur';
 import type { PassBuffer } from './passBuffer';
 import type { PassContext, PassHeading } from './passKind';
-import type { Operation } from '../picture/displayList';
 import { posterise } from './posterise';
 import { rays } from './rays';
 import { referencesIn } from '../property/references';
@@ -76,7 +75,7 @@ export type PassSettings = ValueOfKinds<typeof passKinds>;
 /** What is asked of a kind here, whichever it is. */
 interface AnyPassKind {
   heading: PassHeading;
-  compose?(settings: PassSettings, drawn: DrawLater, around: TimeContext): Operation[];
+  compose?<Op>(settings: PassSettings, drawn: DrawLater<Op>, around: TimeContext<Op>): Op[];
   reach?(settings: PassSettings): { back: number; ahead: number };
   margin(settings: PassSettings): number;
   keepsEdges(settings: PassSettings): boolean;
@@ -111,8 +110,11 @@ export const lastTimePass = (passes: readonly PassSettings[]): number =>
   passes.reduce((last, pass, i) => (pass.on && passRegistry.of(pass)?.compose ? i : last), -1);
 
 /** What such a pass makes of what is drawn. */
-export const composeTimes = (settings: PassSettings, drawn: DrawLater, around: TimeContext): Operation[] =>
-  passRegistry.of(settings)?.compose?.(settings, drawn, around) ?? drawn(0);
+export const composeTimes = <Op>(
+  settings: PassSettings,
+  drawn: DrawLater<Op>,
+  around: TimeContext<Op>,
+): Op[] => passRegistry.of(settings)?.compose?.(settings, drawn, around) ?? drawn(0);
 
 /** Seconds before and after a moment that passes look at. */
 export function passReach(passes: readonly PassSettings[]): { back: number; ahead: number } {

@@ -1,24 +1,35 @@
-import type { Operation } from '../picture/displayList';
+import type { Matrix } from '../picture/matrix';
 import type { FieldGroup } from '../property/field';
 import type { ValueOfGroups } from '../property/record';
 import { passKind, type PassKind } from './passKind';
 
 /** What draws something at another time: so many seconds later. */
-export type DrawLater = (seconds: number) => Operation[];
+export type DrawLater<Op> = (seconds: number) => Op[];
 
 /** A pass that puts together what is drawn at several times. */
 export interface TimePassKind<Kind extends string, Group extends FieldGroup> extends PassKind<Kind, Group> {
   heading: 'Time';
-  compose(settings: ValueOfGroups<readonly [Group]>, drawn: DrawLater, around: TimeContext): Operation[];
+  /** @typeParam Op what drawings are made of: it only puts them together */
+  compose<Op>(settings: ValueOfGroups<readonly [Group]>, drawn: DrawLater<Op>, around: TimeContext<Op>): Op[];
   /** Seconds before and after the moment that it looks at. */
   reach(settings: ValueOfGroups<readonly [Group]>): { back: number; ahead: number };
 }
 
-export interface TimeContext {
+/** How drawings are put together as one. */
+export interface Together {
+  opacity?: number;
+  matrix?: Matrix;
+  /** Whether they are pictures of which the average is drawn. */
+  average?: true;
+}
+
+export interface TimeContext<Op> {
   size: { width: number; height: number };
   fps: number;
   /** Whether it has to be quick. */
   quick: boolean;
+  /** Drawings as one, on a surface of its own. */
+  together(drawn: Op[], part?: Together): Op;
 }
 
 /** Makes such a kind. Pixels are not its business. */

@@ -13,3 +13,6 @@ export function outlinesOf(path: Path): Float32Array[] {
   }
   return all;
 }
+
+/** Outlines of shapes, fitted into a square of side 1 around 0, 0: x and y after one another. */
+export type Outlines = readonly (readonly number[])[];

@@ -1,6 +1,5 @@
 import * as exact from '../math/math';
-import type { Matrix } from '../picture/displayList';
-import { applyMatrix } from '../picture/matrix';
+import { applyMatrix, type Matrix } from '../picture/matrix';
 import type { Point } from '../property/field';
 import { rotationField } from '../property/placeFields';
 import { fields, type ValueOfGroups } from '../property/record';

@@ -1,6 +1,5 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
-import type { Matrix } from '../picture/displayList';
-import { multiply } from '../picture/matrix';
+import { multiply, type Matrix } from '../picture/matrix';
 import { mostData } from './dataPath';
 import { PathDataError, parsePathData } from './svgData';
 import { dataThrough, parseTransform } from './svgTransform';

@@ -1,6 +1,5 @@
 import * as exact from '../math/math';
-import type { Matrix } from '../picture/displayList';
-import { multiply } from '../picture/matrix';
+import { multiply, type Matrix } from '../picture/matrix';
 import type { PathCommand } from './svgData';
 import { arcOf, walkPath, type CentredArc } from './svgWalk';
 

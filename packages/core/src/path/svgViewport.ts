@@ -1,4 +1,4 @@
-import type { Matrix } from '../picture/displayList';
+import type { Matrix } from '../picture/matrix';
 
 /** The size that percentages of an SVG's lengths are of, in user units. */
 export interface Viewport {

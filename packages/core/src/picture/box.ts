@@ -1,4 +1,4 @@
-import type { Matrix } from './displayList';
+import type { Matrix } from './matrix';
 
 /** A box: left, top, right, bottom. */
 export type Box = [number, number, number, number];

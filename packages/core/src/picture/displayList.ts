@@ -1,10 +1,11 @@
+import type { BlendMode } from './blend';
+import type { Matrix } from './matrix';
 import type { PassSettings } from '../pass/registry';
 import type { Veil } from '../pass/runPasses';
 import type { BackdropOp } from './operation/backdrop';
 import type { CurveOp } from './operation/curve';
 import type { DotsOp } from './operation/dots';
 import type { FillOp } from './operation/fill';
-import type { GroupOp, Mask } from './operation/group';
 import type { ImagesOp } from './operation/images';
 import type { ImageOp } from './operation/image';
 import type { SceneOp } from './operation/scene';
@@ -17,10 +18,8 @@ export type {
   CurveOp,
   DotsOp,
   FillOp,
-  GroupOp,
   ImageOp,
   ImagesOp,
-  Mask,
   SceneOp,
   ShapeOp,
   SpritesOp,
@@ -48,5 +47,41 @@ export type Operation = BackdropOp | DrawOp | GroupOp;
 export type DrawOp =
   StrokesOp | DotsOp | CurveOp | FillOp | ImagesOp | ImageOp | ShapeOp | SceneOp | SpritesOp;
 
-/** a, b, c, d, e, f: x' = a x + c y + e, y' = b x + d y + f. */
-export type Matrix = readonly [number, number, number, number, number, number];
+/** Operations painted on their own, then laid on what is below as one. */
+export interface GroupOp {
+  op: 'group';
+  /** 0..1 */
+  opacity: number;
+  blend: BlendMode;
+  operations: Operation[];
+  /**
+   * Whether it is painted on a surface of its own even while its opacity is 1. It follows from what the film
+   * says, not from the moment: otherwise pictures would jump when an opacity that changes reaches 1.
+   */
+  isolated: boolean;
+  /** What its operations, its clip path included, go through. */
+  matrix?: Matrix | undefined;
+  /** Outlines that it is cut by, by the even-odd rule. */
+  clipPath?: Float32Array[] | undefined;
+  /** What its pixels go through before it is laid on, in this order. */
+  passes?: readonly PassSettings[] | undefined;
+  /** Seconds: the moment that its passes are of. */
+  t?: number | undefined;
+  /** Whether its operations are pictures of which the average is drawn. */
+  average?: boolean | undefined;
+  /** What of it is seen. */
+  mask?: Mask | undefined;
+  /** Whether its pixels are those of what lies below it, its operations drawn over them; or are put in their place. */
+  below?: true | 'replaced' | undefined;
+}
+
+/** A form that a group is seen through. */
+export interface Mask {
+  /** What the form is drawn of, in the coordinates of the group's operations. */
+  operations: Operation[];
+  /** What of them counts. */
+  by: 'opacity' | 'brightness';
+  /** Width of its soft edge from 0 to 100 %, in picture units; its middle is where the edge was. */
+  softness: number;
+  inverted: boolean;
+}

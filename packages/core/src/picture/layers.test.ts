@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { DrawCache } from '../cache/drawCache';
 import { figureKinds, type FigureKindName } from '../figure/registry';
 import { defaultFilm, defaultLayer, newLayer } from '../film/defaults';
@@ -15,7 +16,7 @@ import { hd } from '../testing';
 import { usualTypeface, type Typeface } from '../typeface/typeface';
 import type { Box } from './box';
 import type { GroupOp } from './displayList';
-import { momentOf, noAssets } from './moment';
+import { noAssets } from './moment';
 import { boundsOf } from './operations';
 import { pictureAt } from './pictureAt';
 

@@ -1,5 +1,7 @@
 import * as exact from '../math/math';
-import type { Matrix } from './displayList';
+
+/** a, b, c, d, e, f: x' = a x + c y + e, y' = b x + d y + f. */
+export type Matrix = readonly [number, number, number, number, number, number];
 
 /** The matrix that goes through `inner` first, then through `outer`. */
 export const multiply = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix => [

@@ -1,13 +1,13 @@
 import type { DrawCache } from '../cache/drawCache';
-import type { PropertySums } from '../drive/propertySums';
-import { resolveFilm, type ResolvedFilm } from '../drive/resolveFilm';
-import type { Film } from '../film/film';
 import type { FootageInfo } from '../footage/footage';
 import type { Hearing } from '../hearing/hearing';
-import type { Layer } from '../layer/registry';
+import type { AnyLayer } from '../layer/layerRecord';
 import type { Size } from '../property/field';
 import type { Texture } from '../scene/rasterise';
 import type { Typefaces } from '../typeface/typeface';
+import type { GroupOp } from './displayList';
+import type { ShownFilm } from './shownFilm';
+import type { PropertySums } from './sums';
 
 /** What drawing needs and a film only names. */
 export interface Assets {
@@ -25,10 +25,20 @@ export const noAssets: Assets = {
   typefaces: new Map(),
 };
 
+/** What a layer draws, before its place, its blending and its finish. */
+export type LayerContent = Pick<GroupOp, 'operations' | 'matrix' | 'clipPath' | 'below'>;
+
+/** What drawing asks of a kind of layer. */
+export interface DrawnKind {
+  content(layer: never, moment: Moment): LayerContent;
+  /** Whether it shows what lies below it: there is none of that at other times, so passes over time do nothing. */
+  showsBelow?: true;
+}
+
 /** The context a picture is drawn in. */
 export interface Moment {
   /** The film as it is at `t`; what does not move is the same object as in the film itself. */
-  readonly film: Film;
+  readonly film: ShownFilm;
   readonly hearing: Hearing;
   /** Seconds. */
   readonly t: number;
@@ -43,12 +53,16 @@ export interface Moment {
   /** The film at another time, for what lies one group or linked copy further in. */
   at(t: number): Moment;
   /** The layer as it is at `t`, resolved when first asked for and kept for the picture. */
-  layer(id: string): Layer | undefined;
+  layer(id: string): AnyLayer | undefined;
+  /** What kind of layer something is; undefined for one that is not known. */
+  kindOf(layer: AnyLayer): DrawnKind | undefined;
   /**
    * Whether a property of a layer moves during the film, now or at another time.
    * @param item id of the item that the key leads into, of a list
    */
   moves(layer: string, key: string, item?: string): boolean;
+  /** Whether anything of a path moves during the film. */
+  movesPath(path: string): boolean;
   /**
    * The integral over the song of a number of a layer.
    * @param value what it is where it does not move
@@ -65,67 +79,3 @@ export interface Moment {
 
 /** An integral: up to a moment, and the moment at which it passes a number. */
 export type Sums = Pick<PropertySums, 'upTo' | 'passing'>;
-
-/** Of a number that stays the same. */
-const steadySums = (value: number): Sums => ({
-  upTo: (t) => t * value,
-  passing: (sum) => (value > 0 ? sum / value : 0),
-});
-
-/** What whoever draws brings along. */
-export interface MomentOptions {
-  cache: DrawCache;
-  assets?: Assets;
-  withoutBackground?: boolean;
-  quick?: boolean;
-}
-
-/** A moment of a film. @param t seconds */
-export const momentOf = (film: Film, hearing: Hearing, t: number, options: MomentOptions): Moment =>
-  makeMoment(film, hearing, t, 0, options, lazily(film, hearing, t));
-
-/** A film resolved when it is first asked for. */
-function lazily(film: Film, hearing: Hearing, t: number): () => ResolvedFilm {
-  let resolved: ResolvedFilm | undefined;
-  return () => (resolved ??= resolveFilm(film, hearing, t));
-}
-
-function makeMoment(
-  whole: Film,
-  hearing: Hearing,
-  t: number,
-  depth: number,
-  options: MomentOptions,
-  now: () => ResolvedFilm,
-): Moment {
-  const { cache, assets = noAssets, withoutBackground = false, quick = false } = options;
-  return {
-    get film() {
-      return now().film;
-    },
-    hearing,
-    t,
-    depth,
-    assets,
-    cache,
-    withoutBackground,
-    quick,
-    at: (other) =>
-      makeMoment(
-        whole,
-        hearing,
-        other,
-        depth + 1,
-        options,
-        other === t ? now : lazily(whole, hearing, other),
-      ),
-    layer: (id) => now().layer(id),
-    moves: (layer, key, item) => now().moves(layer, key, item),
-    sums(layer, key, value) {
-      const driver = now().driver(layer, key);
-      return driver ? cache.sums.of(layer, driver, whole, hearing) : steadySums(value);
-    },
-    spreads: (layer) => now().spreads(layer),
-    parts: (layer, key, count, item) => now().parts(layer, key, count, item),
-  };
-}

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { defaultFilm } from '../film/defaults';
 import { EarHearing } from '../hearing/earHearing';
 import { hearStretch, listenToAll, stretchesFrom } from '../hearing/listen';
@@ -8,7 +9,6 @@ import { frameAt, frameMoment, frameRange } from './frames';
 import { DrawCache } from '../cache/drawCache';
 import type { Film } from '../film/film';
 import type { Hearing } from '../hearing/hearing';
-import { momentOf } from './moment';
 import { pictureAt } from './pictureAt';
 
 const cache = new DrawCache();

@@ -1,4 +1,4 @@
-import type { Matrix } from './displayList';
+import type { Matrix } from './matrix';
 
 /** Points through a matrix; every `stride` numbers begin with an x and a y. */
 export function movePoints(points: Float32Array, [a, b, c, d, e, f]: Matrix, stride = 2): Float32Array {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { fieldKind } from './kind/registry';
 import { defaultsOf } from './defaults';
 import { DrawCache } from '../cache/drawCache';
@@ -11,7 +12,6 @@ import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { layerKinds } from '../layer/registry';
 import { defaultPath } from '../path/filmPath';
 import { pathKinds, type PathKind } from '../path/registry';
-import { momentOf } from '../picture/moment';
 import { pictureAt } from '../picture/pictureAt';
 import { hd } from '../testing';
 import { movingProperties } from '../drive/property';

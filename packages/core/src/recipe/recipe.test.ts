@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../film/momentOf';
 import { cordOf } from '../drive/testFilm';
 import { bodyKinds } from '../body/registry';
 import { DrawCache } from '../cache/drawCache';
@@ -15,7 +16,6 @@ import { hearStretch, stretchesFrom } from '../hearing/listen';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import type { FigureLayer } from '../layer/figure';
 import { layerOperations } from '../layer/layerOperations';
-import { momentOf } from '../picture/moment';
 import { boundsOf } from '../picture/operations';
 import { passKinds, type PassKindName, type PassSettings } from '../pass/registry';
 import { defaultPath } from '../path/filmPath';

@@ -1,7 +1,7 @@
+import type { Matrix } from '../picture/matrix';
 import { reachMemory } from '../compiled/webAssembly';
 import { putMeshTask, putSceneTask, type PassCode } from '../pass/passCalls';
 import { passEngine, passMemory } from '../pass/passEngine';
-import type { Matrix } from '../picture/displayList';
 import type { SceneOp } from '../picture/operation/scene';
 import type { SceneMesh } from './mesh';
 

@@ -1,3 +1,4 @@
+import { momentOf } from '../film/momentOf';
 import { layerRegistry } from '../layer/registry';
 import { bodyKinds, type BodyKindName } from '../body/registry';
 import { DrawCache } from '../cache/drawCache';
@@ -5,7 +6,7 @@ import { defaultFilm, newLayer } from '../film/defaults';
 import { emptyTables, TableHearing } from '../hearing/tableHearing';
 import { sceneAt } from '../layer/depth';
 import { sin } from '../math/math';
-import { momentOf, noAssets } from '../picture/moment';
+import { noAssets } from '../picture/moment';
 import { usualTypeface, type Typeface } from '../typeface/typeface';
 import { rasterise } from './rasterise';
 

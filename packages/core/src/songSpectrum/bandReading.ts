@@ -1,7 +1,6 @@
 import * as exact from '../math/math';
 import { kaiser, kaiserBeta, kaiserOrder } from '../signal/kaiser';
 import { bandCovers, coverOf, type BandCover } from '../spectrum/bands';
-import type { BandRun } from './divideBands';
 import { gaussLegendre } from './gaussLegendre';
 
 /**
@@ -208,6 +207,25 @@ export function edgePlaces(lowHz: number, highHz: number, binHz: number, width: 
     ...inward.map(({ away, weight }) => ({ hz: lowHz + away, weight })),
     ...inward.map(({ away, weight }) => ({ hz: highHz - away, weight })).reverse(),
   ];
+}
+
+/** A transform of a copy of the song at a lower rate. */
+export interface Transform {
+  /** Only every so many-th sample is kept: 1 for all. */
+  decimation: number;
+  fftSize: number;
+}
+
+/** Bands that are taken from one transform, of a copy of the song at a lower rate. */
+export interface BandRun extends Transform {
+  /** Indices of the bands. */
+  bands: number[];
+  /** Bins of the definition's transform to one of this one: less than 1 where this one is finer. */
+  finer: number;
+  /** Bins at the edges of wide bands that do not count whole. */
+  ramp: number;
+  /** Where those are read that cover few bins, unless these are as fine as the definition's. */
+  betweenBins: { band: number; places: BandPlace[] }[];
 }
 
 /**

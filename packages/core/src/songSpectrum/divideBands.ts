@@ -6,32 +6,14 @@ import {
   placeCount,
   rampBins,
   tapCount,
-  type BandPlace,
+  type BandRun,
+  type Transform,
 } from './bandReading';
 import { cutRange } from './cutSegments';
 import { usableShare } from '../signal/halve';
 import { nextPowerOfTwo } from '../spectrum/nextPowerOfTwo';
 import type { WindowGroup } from '../spectrum/plan';
 import { stepOf, type WindowKind } from '../spectrum/windows';
-
-/** A transform of a copy of the song at a lower rate. */
-interface Transform {
-  /** Only every so many-th sample is kept: 1 for all. */
-  decimation: number;
-  fftSize: number;
-}
-
-/** Bands that are taken from one transform, of a copy of the song at a lower rate. */
-export interface BandRun extends Transform {
-  /** Indices of the bands. */
-  bands: number[];
-  /** Bins of the definition's transform to one of this one: less than 1 where this one is finer. */
-  finer: number;
-  /** Bins at the edges of wide bands that do not count whole. */
-  ramp: number;
-  /** Where those are read that cover few bins, unless these are as fine as the definition's. */
-  betweenBins: { band: number; places: BandPlace[] }[];
-}
 
 /** A window keeps its shape with so many samples. */
 const fewestSamples = 32;

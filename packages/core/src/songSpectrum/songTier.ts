@@ -1,8 +1,7 @@
 import * as exact from '../math/math';
-import { bandSources } from './bandReading';
+import { bandSources, type BandRun } from './bandReading';
 import { bandTable } from './bandTable';
 import { cutWindow } from './cutSegments';
-import type { BandRun } from './divideBands';
 import { bandTransform, levelsOfSong, type BandTransform, type RowPlace } from './segmentLevels';
 import { segmentWindow, type SegmentShape } from '../spectrum/segmentWindow';
 import type { SongCopies } from './songCopies';

@@ -1,7 +1,7 @@
+import type { Matrix } from '../picture/matrix';
 import { PassBuffer } from '../pass/passBuffer';
 import { putSpritesTask } from '../pass/passCalls';
 import { passEngine, passMemory } from '../pass/passEngine';
-import type { Matrix } from '../picture/displayList';
 import type { BlendMode } from '../picture/blend';
 import { blendNumber, type Surface } from '../surface/surface';
 import { spriteValues, type SpritesOp } from '../picture/operation/sprites';

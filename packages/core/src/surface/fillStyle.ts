@@ -1,8 +1,8 @@
+import type { Matrix } from '../picture/matrix';
 import { cos, sin } from '../math/math';
 import { putPaintTask, type PaintTask, type Pointer } from '../pass/passCalls';
 import { passMemory } from '../pass/passEngine';
 import type { BlendMode } from '../picture/blend';
-import type { Matrix } from '../picture/displayList';
 import type { Paint } from '../picture/paint';
 import { gradientTable } from './gradientTable';
 import { blendNumber, type Surface } from './surface';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Matrix } from '../picture/matrix';
 import { passMemory } from '../pass/passEngine';
-import type { Matrix } from '../picture/displayList';
 import { Surface } from './surface';
 import {
   cutByOutlines,

@@ -1,3 +1,4 @@
+import type { Matrix } from '../picture/matrix';
 import {
   putCirclesTask,
   putStrokeTask,
@@ -6,7 +7,6 @@ import {
   type StrokeTask,
 } from '../pass/passCalls';
 import { passEngine, passMemory } from '../pass/passEngine';
-import type { Matrix } from '../picture/displayList';
 import type { Paint } from '../picture/paint';
 import { putFill, type Lay } from './fillStyle';
 import type { Surface } from './surface';

@@ -1,4 +1,4 @@
-import { canCrossfade, shortestSpan, type Film, type Layer } from '@cyclogram/core';
+import { canCrossfade, layerRegistry, shortestSpan, type Film, type Layer } from '@cyclogram/core';
 
 /** One layer goes as another comes: both are mixed as one while the one in front fades in. */
 
@@ -20,7 +20,8 @@ export function crossfadeProblem(
   if (together.indexOf(front) !== together.indexOf(back) + 1)
     return 'Move both next to each other first: there are layers between them.';
   if (back.blend !== front.blend) return 'Give both the same blend mode first.';
-  if (!canCrossfade(back, front)) return 'A pane shows what lies below it, and cannot be mixed.';
+  if (!canCrossfade(back, front, (layer) => layerRegistry.of(layer)))
+    return 'A pane shows what lies below it, and cannot be mixed.';
   if (back.sections.length > 0 || front.sections.length > 0)
     return 'Show both in all sections first: a crossfade goes by their start and end.';
   if (!range) return 'Mark the range first: drag on the ruler of the Tape.';

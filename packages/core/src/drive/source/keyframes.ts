@@ -1,5 +1,5 @@
 import { isContinuous, mixValues } from '../../property/moves';
-import type { Film } from '../../film/film';
+import type { FilmSound } from '../../hearing/filmSound';
 import { sectionSpans } from '../../film/section';
 import { choicesOf } from '../../property/field';
 import { record, type ValueOf } from '../../property/record';
@@ -67,7 +67,7 @@ export type Keyframes = ValueOf<typeof keyframesRecord>;
 /** Moment of a key in seconds; undefined where its section is gone, or there are no beats. */
 export function keyTime(
   { timeBase, section }: Pick<Keyframes, 'timeBase' | 'section'>,
-  film: Pick<Film, 'beats' | 'sections'>,
+  film: Pick<FilmSound, 'beats' | 'sections'>,
   end: number,
   time: number,
 ): number | undefined {
@@ -80,7 +80,7 @@ export function keyTime(
 /** The time of a key that stands at a moment: the other way round. */
 export function timeOfKey(
   { timeBase, section }: Pick<Keyframes, 'timeBase' | 'section'>,
-  film: Pick<Film, 'beats' | 'sections'>,
+  film: Pick<FilmSound, 'beats' | 'sections'>,
   end: number,
   seconds: number,
 ): number | undefined {

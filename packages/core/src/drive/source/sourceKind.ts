@@ -1,6 +1,6 @@
 import { zip, type MovingValue } from '../../property/movingValue';
 import type { IconName } from '../../contract/icon';
-import type { Film } from '../../film/film';
+import type { FilmSound } from '../../hearing/filmSound';
 import type { Hearing } from '../../hearing/hearing';
 import type { AnyRecord, Field } from '../../property/field';
 import { fields, type ValueOf } from '../../property/record';
@@ -17,7 +17,7 @@ export const maxParts = 256;
 
 /** What a source is asked at. */
 export interface SourceContext {
-  film: Film;
+  film: FilmSound;
   hearing: Hearing;
   /** Seconds. */
   t: number;

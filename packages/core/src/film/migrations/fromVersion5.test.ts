@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { momentOf } from '../momentOf';
 import { DrawCache } from '../../cache/drawCache';
 import { resolveFilm } from '../../drive/resolveFilm';
 import { emptyTables, TableHearing } from '../../hearing/tableHearing';
 import type { FillLayer } from '../../layer/fill';
-import { momentOf } from '../../picture/moment';
 import { pictureAt } from '../../picture/pictureAt';
 import { parseFilm } from '../parse';
 

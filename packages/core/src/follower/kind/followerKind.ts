@@ -1,9 +1,17 @@
 import type { Ear } from '../../film/ear';
-import type { Follower } from '../../film/follower';
 import type { SongListener } from '../../hearing/songListener';
 
 /** A listener that gives one number for each moment. */
 export type RawListener = SongListener & { raw(): Float32Array };
+
+/** What of a follower its kind goes by. */
+export interface FollowerSettings {
+  /** Hz. */
+  fromHz: number;
+  toHz: number;
+  /** 0 to 1. */
+  sensitivity: number;
+}
 
 /** A kind of follower: what of the sound it goes by. */
 export interface FollowerKind<Kind extends string = string> {
@@ -24,5 +32,5 @@ export interface FollowerKind<Kind extends string = string> {
   /** What is known of a whole song by its levels. */
   wholeSong?: { label: string; of(raw: Float32Array): number };
   /** What hears it; undefined for one that follows the film's beats, and so hears nothing. */
-  listen?(follower: Follower, ear: Ear, lengthSamples: number): RawListener;
+  listen?(follower: FollowerSettings, ear: Ear, lengthSamples: number): RawListener;
 }

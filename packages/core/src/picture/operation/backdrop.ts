@@ -1,5 +1,4 @@
 import type { Paint } from '../paint';
-import { group } from './group';
 import type { OperationKind } from './operationKind';
 
 /** Everything filled, however far a render goes beyond the picture. */
@@ -14,6 +13,6 @@ export const backdrop: OperationKind<BackdropOp> = {
   bounds(_operation, box) {
     box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
   },
-  transform: (operation, matrix) =>
-    typeof operation.paint === 'string' ? operation : group([operation], { matrix }),
+  // One colour is the same everywhere.
+  transform: (operation) => (typeof operation.paint === 'string' ? operation : undefined),
 };

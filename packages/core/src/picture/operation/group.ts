@@ -1,48 +1,8 @@
-import { marginOf, type PassSettings } from '../../pass/registry';
-import type { BlendMode } from '../blend';
+import { marginOf } from '../../pass/registry';
 import { addBox, addPoints, emptyBox, grown, shared } from '../box';
-import type { Matrix, Operation } from '../displayList';
-import { boundsOf } from '../operations';
+import type { GroupOp, Operation } from '../displayList';
+import type { Matrix } from '../matrix';
 import type { OperationKind } from './operationKind';
-
-/** Operations painted on their own, then laid on what is below as one. */
-export interface GroupOp {
-  op: 'group';
-  /** 0..1 */
-  opacity: number;
-  blend: BlendMode;
-  operations: Operation[];
-  /**
-   * Whether it is painted on a surface of its own even while its opacity is 1. It follows from what the film
-   * says, not from the moment: otherwise pictures would jump when an opacity that changes reaches 1.
-   */
-  isolated: boolean;
-  /** What its operations, its clip path included, go through. */
-  matrix?: Matrix | undefined;
-  /** Outlines that it is cut by, by the even-odd rule. */
-  clipPath?: Float32Array[] | undefined;
-  /** What its pixels go through before it is laid on, in this order. */
-  passes?: readonly PassSettings[] | undefined;
-  /** Seconds: the moment that its passes are of. */
-  t?: number | undefined;
-  /** Whether its operations are pictures of which the average is drawn. */
-  average?: boolean | undefined;
-  /** What of it is seen. */
-  mask?: Mask | undefined;
-  /** Whether its pixels are those of what lies below it, its operations drawn over them; or are put in their place. */
-  below?: true | 'replaced' | undefined;
-}
-
-/** A form that a group is seen through. */
-export interface Mask {
-  /** What the form is drawn of, in the coordinates of the group's operations. */
-  operations: Operation[];
-  /** What of them counts. */
-  by: 'opacity' | 'brightness';
-  /** Width of its soft edge from 0 to 100 %, in picture units; its middle is where the edge was. */
-  softness: number;
-  inverted: boolean;
-}
 
 const identity: Matrix = [1, 0, 0, 1, 0, 0];
 
@@ -52,8 +12,8 @@ export const group = (operations: Operation[], part: Partial<GroupOp> = {}): Gro
   return { op: 'group', operations, isolated: false, ...part, opacity, blend };
 };
 
-export const groupKind: OperationKind<GroupOp> = {
-  bounds({ operations, clipPath, passes = [], matrix = identity, below }, box) {
+export const groupKind: OperationKind<GroupOp, Operation> = {
+  bounds({ operations, clipPath, passes = [], matrix = identity, below }, box, boundsOf) {
     let inner = boundsOf(operations);
     if (clipPath) {
       const clip = emptyBox();
@@ -67,5 +27,4 @@ export const groupKind: OperationKind<GroupOp> = {
       box.splice(0, 4, -Infinity, -Infinity, Infinity, Infinity);
     else addBox(box, grown(inner, margin), matrix);
   },
-  transform: (operation, matrix) => group([operation], { matrix }),
 };

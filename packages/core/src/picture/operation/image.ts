@@ -1,5 +1,4 @@
 import { addPoint } from '../box';
-import { group } from './group';
 import type { OperationKind } from './operationKind';
 
 /** One image in a box. */
@@ -26,5 +25,4 @@ export const image: OperationKind<ImageOp> = {
     addPoint(box, x - edges, y - edges, 0);
     addPoint(box, x + width + edges, y + height + edges, 0);
   },
-  transform: (operation, matrix) => group([operation], { matrix }),
 };

@@ -1,5 +1,4 @@
 import { addPoint } from '../box';
-import { group } from './group';
 import type { OperationKind } from './operationKind';
 
 /** One image at several places. */
@@ -16,5 +15,4 @@ export const images: OperationKind<ImagesOp> = {
     for (let i = 0; i < places.length; i += 6)
       addPoint(box, places[i]!, places[i + 1]!, Math.hypot(places[i + 2]!, places[i + 3]!) / 2);
   },
-  transform: (operation, matrix) => group([operation], { matrix }),
 };

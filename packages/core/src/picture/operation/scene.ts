@@ -1,6 +1,5 @@
 import type { SceneMesh } from '../../scene/mesh';
 import { addPoint, type Box } from '../box';
-import { group } from './group';
 import type { OperationKind } from './operationKind';
 
 /** A stage with depth, lit and seen by a camera: the rasteriser paints it. */
@@ -28,5 +27,4 @@ export const scene: OperationKind<SceneOp> = {
     addPoint(box, left, top, 0);
     addPoint(box, right, bottom, 0);
   },
-  transform: (operation, matrix) => group([operation], { matrix }),
 };

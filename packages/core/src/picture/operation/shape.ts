@@ -1,6 +1,5 @@
 import { addPoints } from '../box';
 import type { Paint } from '../paint';
-import { group } from './group';
 import type { OperationKind } from './operationKind';
 
 /** Outlines filled and drawn, in colours or gradients. */
@@ -26,7 +25,6 @@ export interface ShapeOp {
 export const shape: OperationKind<ShapeOp> = {
   bounds: ({ outlines, width, stroke }, box) =>
     outlines.forEach((outline) => addPoints(box, outline, stroke === null ? 0 : width)),
-  transform: (operation, matrix) => group([operation], { matrix }),
 };
 
 /** A shape that is only filled. */

@@ -1,6 +1,5 @@
 import * as exact from '../../math/math';
 import { addPoint } from '../box';
-import { group } from './group';
 import type { OperationKind } from './operationKind';
 
 /** What a sprite is: a disc, a ball of light, a ring, a streak, a star, a polygon, or rays from a point. */
@@ -68,5 +67,4 @@ export const sprites: OperationKind<SpritesOp> = {
     for (let i = 0; i < all.length; i += spriteValues)
       addPoint(box, all[i]!, all[i + 1]!, Math.hypot(all[i + 2]!, all[i + 3]!));
   },
-  transform: (operation, matrix) => group([operation], { matrix }),
 };

@@ -1,6 +1,4 @@
-import type { Film } from '../film/film';
-import type { Hearing } from '../hearing/hearing';
-import { valueNow, type Driver } from './plan';
+import { LastUsed } from '../cache/lastUsed';
 
 /** Values a second of which the sum is made. */
 const rate = 30;
@@ -60,28 +58,21 @@ export class PropertySums {
   }
 }
 
-/** The integral of a property that moves. Kept by what it is made of, for as long as the sound that is known stays the same. */
+/** Integrals of properties that move. Each is kept for as long as what it is made of stays the same. */
 export class SumsCache {
-  private readonly kept = new Map<string, { sounds: readonly unknown[]; sums: PropertySums }>();
+  private readonly kept = new LastUsed<{ madeOf: readonly unknown[]; sums: PropertySums }>(64);
 
-  /** @param owner of the property, for telling apart what is alike */
-  of(owner: string, driver: Driver, film: Film, hearing: Hearing): PropertySums {
-    const key = `${owner} ${driver.place.key}`;
-    const made = JSON.stringify([
-      driver.value,
-      driver.bases,
-      driver.motions,
-      film.beats,
-      film.sections,
-      film.followers,
-    ]);
-    const sounds = [made, hearing.end, ...film.followers.map(({ id }) => hearing.followerTable(id)?.values)];
+  /**
+   * @param key of the property
+   * @param madeOf all that the number depends on, compared one by one
+   * @param valueAt the number at a time in seconds
+   */
+  of(key: string, madeOf: readonly unknown[], valueAt: (t: number) => number): PropertySums {
     const found = this.kept.get(key);
-    if (found && found.sounds.length === sounds.length && found.sounds.every((one, i) => one === sounds[i]))
+    if (found && found.madeOf.length === madeOf.length && found.madeOf.every((one, i) => one === madeOf[i]))
       return found.sums;
-    const sums = new PropertySums((t) => Number(valueNow(driver, film, hearing, t)));
-    this.kept.set(key, { sounds, sums });
-    if (this.kept.size > 64) this.kept.delete(this.kept.keys().next().value!);
+    const sums = new PropertySums(valueAt);
+    this.kept.set(key, { madeOf, sums });
     return sums;
   }
 }
