@@ -5,7 +5,7 @@ import globals from 'globals';
 import tseslint from 'typescript-eslint';
 import { foreignKinds } from './scripts/foreignKinds.mjs';
 
-/** Functions whose last bits differ between browsers and Node: what feeds pictures takes those of core/src/math. */
+/** Functions whose last bits differ between browsers and Node: what feeds pictures takes those of core/src/contract/math. */
 const inexact = [
   ...[
     'sin',
@@ -23,10 +23,14 @@ const inexact = [
     'atanh',
   ],
   ...['pow', 'exp', 'expm1', 'log', 'log2', 'log10', 'log1p', 'cbrt'],
-].map((property) => ({ object: 'Math', property, message: 'Its bits differ: take that of core/src/math.' }));
+].map((property) => ({
+  object: 'Math',
+  property,
+  message: 'Its bits differ: take that of core/src/contract/math.',
+}));
 const noPowers = {
   selector: "BinaryExpression[operator='**']",
-  message: 'Its bits differ: take pow or square of core/src/math.',
+  message: 'Its bits differ: take pow or square of core/src/contract/math.',
 };
 
 export default tseslint.config(

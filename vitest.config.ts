@@ -7,7 +7,7 @@ export default defineConfig({
   resolve: {
     alias: {
       '@cyclogram/core/typeface': fileURLToPath(
-        new URL('packages/core/src/typeface/readTypeface.ts', import.meta.url),
+        new URL('packages/core/src/picture/typeface/readTypeface.ts', import.meta.url),
       ),
       '@cyclogram/core': source('packages/core'),
       '@cyclogram/painter': source('packages/painter'),

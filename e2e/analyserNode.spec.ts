@@ -1,5 +1,5 @@
 import { expect, test } from './test';
-import { loadSegments } from '../packages/core/src/spectrum/segmentTransform';
+import { loadSegments } from '../packages/core/src/sound/spectrum/segmentTransform';
 
 const size = 2048;
 const rate = 48000;

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from './test';
 import { cyclogram, folder, media, openFilm, screenPixels } from './support';
 import { join } from 'node:path';
-import type { Film } from '../packages/core/src/film/film';
+import type { Film } from '../packages/core/src/film/document/film';
 
 /** A copy of a demo film, changed; its id. */
 async function copyOf(page: Page, songId: string, change: (film: Film) => void): Promise<string> {

@@ -1,8 +1,8 @@
 import { expect, test } from './test';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { newLayer } from '../packages/core/src/film/defaults';
-import type { Film } from '../packages/core/src/film/film';
+import { newLayer } from '../packages/core/src/film/document/defaults';
+import type { Film } from '../packages/core/src/film/document/film';
 import { footage, numberedVideo, numberIn, x264 } from './numberedVideo';
 import { folder, media, openFilm, readPicture, settledPixels } from './support';
 

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from './test';
 import { readFile } from 'node:fs/promises';
-import type { Film } from '../packages/core/src/film/film';
+import type { Film } from '../packages/core/src/film/document/film';
 import { difference, analysed, makeSong, openFilm, save, screenPixels, readPicture } from './support';
 
 /** Opens a copy of a demo film, so that other tests find the demo films as they were. */

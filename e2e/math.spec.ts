@@ -5,15 +5,15 @@ import { readdir, readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { corpus } from '../packages/painter/test/corpus';
 import { paintBits } from '../packages/painter/test/paintBits';
-import { bodyKinds } from '../packages/core/src/body/registry';
-import { motionBits } from '../packages/core/src/drive/motionBits';
-import { hearingHashes } from '../packages/core/src/hearing/hearingBits';
+import { bodyKinds } from '../packages/core/src/picture/body/registry';
+import { motionBits } from '../packages/core/src/bits/motionBits';
+import { hearingHashes } from '../packages/core/src/bits/hearingBits';
 import { displayListHashes } from '../packages/server/test/frames/displayLists';
-import { mathBits } from '../packages/core/src/math/mathBits';
-import { passBits } from '../packages/core/src/pass/passBits';
-import { passKinds } from '../packages/core/src/pass/registry';
-import { passNames } from '../packages/core/src/pass/testPasses';
-import { sceneBits } from '../packages/core/src/scene/sceneBits';
+import { mathBits } from '../packages/core/src/bits/mathBits';
+import { passBits } from '../packages/core/src/bits/passBits';
+import { passKinds } from '../packages/core/src/picture/pass/registry';
+import { passNames } from '../packages/core/src/picture/pass/testPasses';
+import { sceneBits } from '../packages/core/src/bits/sceneBits';
 
 /** Brings a file into the page, as `cyclogramBits`. @param file below `packages` */
 async function bringIn(page: Page, file: string): Promise<void> {
@@ -60,13 +60,13 @@ const framesEach = 60;
 const hash = (all: Uint8Array) => createHash('sha256').update(all).digest('hex');
 
 test('the mathematics of pictures gives the same bits in the browser as in Node', async ({ page }) => {
-  const bytes = await bytesInBrowser(page, 'core/src/math/mathBits.ts', 'mathBits');
+  const bytes = await bytesInBrowser(page, 'core/src/bits/mathBits.ts', 'mathBits');
   expect(bytes.length).toBeGreaterThan(80_000);
   expect(hash(bytes)).toBe(hash(new Uint8Array(mathBits().buffer)));
 });
 
 test('wander, flicker, steps and swing are the same bits in the browser as in Node', async ({ page }) => {
-  const bytes = await bytesInBrowser(page, 'core/src/drive/motionBits.ts', 'motionBits');
+  const bytes = await bytesInBrowser(page, 'core/src/bits/motionBits.ts', 'motionBits');
   const own = motionBits();
   expect(own.length).toBe(2500);
   for (let source = 0; source < 5; source++)
@@ -79,7 +79,7 @@ test('what ears and followers hear of a song is the same bits in the browser as 
 }) => {
   const own = await hearingHashes();
   expect(new Set(own).size).toBe(own.length);
-  expect(await inBrowser(page, 'core/src/hearing/hearingBits.ts', 'hearingHashes', undefined)).toEqual(own);
+  expect(await inBrowser(page, 'core/src/bits/hearingBits.ts', 'hearingHashes', undefined)).toEqual(own);
 });
 
 test('what the demo’s films draw is the same list, bit for bit, in the browser as in Node', async ({
@@ -103,7 +103,7 @@ test('the rasteriser paints every kind of body with the same bits in the browser
   page,
 }) => {
   const own = sceneBits();
-  const bytes = await bytesInBrowser(page, 'core/src/scene/sceneBits.ts', 'sceneBits');
+  const bytes = await bytesInBrowser(page, 'core/src/bits/sceneBits.ts', 'sceneBits');
   const each = own.length / Object.keys(bodyKinds).length;
   for (let at = 0; at < own.length; at += each) {
     const painted = own.subarray(at, at + each).filter((value, i) => i % 4 === 3 && value > 0);
@@ -114,7 +114,7 @@ test('the rasteriser paints every kind of body with the same bits in the browser
 
 test('every pass makes the same bits of the same pixels in the browser as in Node', async ({ page }) => {
   const own = passBits();
-  const bytes = await bytesInBrowser(page, 'core/src/pass/passBits.ts', 'passBits');
+  const bytes = await bytesInBrowser(page, 'core/src/bits/passBits.ts', 'passBits');
   // Kinds that look back in time have no picture before this one; every other kind makes something of it.
   const each = own.length / passNames.length;
   const made = passNames.map((_, i) => hash(own.subarray(i * each, (i + 1) * each)));

@@ -1,17 +1,17 @@
 import { expect, test, type Page } from './test';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { newLayer } from '../packages/core/src/film/defaults';
-import { falloffRecord } from '../packages/core/src/figure/falloff';
-import { bandColors } from '../packages/core/src/figure/ink';
-import { figureKinds, type FigureKindName } from '../packages/core/src/figure/registry';
-import type { Film } from '../packages/core/src/film/film';
-import { placeStandard } from '../packages/core/src/film/place';
-import type { FigureLayer } from '../packages/core/src/layer/figure';
-import { layerRegistry } from '../packages/core/src/layer/registry';
-import { defaultPath } from '../packages/core/src/path/filmPath';
-import { pathKinds, type PathKind } from '../packages/core/src/path/registry';
-import { defaultsOf } from '../packages/core/src/property/defaults';
+import { newLayer } from '../packages/core/src/film/document/defaults';
+import { falloffRecord } from '../packages/core/src/picture/figure/falloff';
+import { bandColors } from '../packages/core/src/picture/figure/ink';
+import { figureKinds, type FigureKindName } from '../packages/core/src/picture/figure/registry';
+import type { Film } from '../packages/core/src/film/document/film';
+import { placeStandard } from '../packages/core/src/picture/layer/place';
+import type { FigureLayer } from '../packages/core/src/picture/layer/figure';
+import { layerRegistry } from '../packages/core/src/picture/layer/registry';
+import { defaultPath } from '../packages/core/src/picture/path/filmPath';
+import { pathKinds, type PathKind } from '../packages/core/src/picture/path/registry';
+import { defaultsOf } from '../packages/core/src/contract/property/defaults';
 import {
   cyclogram,
   difference,

@@ -2,9 +2,17 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
 /** Folders of the core whose files each describe a kind of something that is to stay open to more. */
-const folders = ['layer', 'figure', 'path', 'pass', 'body', 'drive/source', 'follower/kind'];
+const folders = [
+  'picture/layer',
+  'picture/figure',
+  'picture/path',
+  'picture/pass',
+  'picture/body',
+  'film/drive/source',
+  'sound/follower/kind',
+];
 /** Kinds of fields have their names in one table. */
-const fields = 'property/kind';
+const fields = 'contract/property/kind';
 const core = new URL('../packages/core/src/', import.meta.url);
 
 /** The folders of each kind, read from the files that describe them: two families may have a word in common. */

@@ -9,9 +9,9 @@ const out = mkdtempSync(join(root, 'node_modules', '.schema-'));
 const source = (name) => join(root, 'packages/core/src', `${name}.ts`);
 try {
   const entries = {
-    jsonSchema: source('film/jsonSchema'),
-    exampleFilm: source('film/exampleFilm'),
-    formatTables: source('film/formatTables'),
+    jsonSchema: source('film/document/jsonSchema'),
+    exampleFilm: source('film/document/exampleFilm'),
+    formatTables: source('film/document/formatTables'),
   };
   await bundleForNode(entries, out);
   const { filmJsonSchema } = await import(join(out, 'jsonSchema.js'));

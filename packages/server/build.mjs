@@ -14,7 +14,7 @@ const ownPackages = {
     const folders = { core: '../core', painter: '../painter', demo: '../../demo' };
     // Not in the core's index, so that only what sets type loads the reader of typefaces.
     builder.onResolve({ filter: /^@cyclogram\/core\/typeface$/ }, () => ({
-      path: here('../core/src/typeface/readTypeface.ts'),
+      path: here('../core/src/picture/typeface/readTypeface.ts'),
     }));
     builder.onResolve({ filter: /^@cyclogram\/[a-z]+$/ }, ({ path }) => ({
       path: here(`${folders[path.slice('@cyclogram/'.length)]}/src/index.ts`),

@@ -11,7 +11,7 @@ export default defineConfig({
   resolve: {
     alias: {
       '@cyclogram/core/typeface': fileURLToPath(
-        new URL('../core/src/typeface/readTypeface.ts', import.meta.url),
+        new URL('../core/src/picture/typeface/readTypeface.ts', import.meta.url),
       ),
       '@cyclogram/core': source('core'),
       '@cyclogram/painter': source('painter'),

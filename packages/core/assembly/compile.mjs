@@ -7,19 +7,19 @@ const options = ['-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
 
 /** What is compiled: each file with the constant that holds its WebAssembly, and where that is written. */
 export const compiledFiles = [
-  { source: 'signal.ts', name: 'signalCode', out: 'src/signal/signalCode.ts' },
-  { source: 'picture.ts', name: 'pictureCode', out: 'src/compiled/pictureCode.ts' },
-  { source: 'passes.ts', name: 'passCode', out: 'src/pass/passCode.ts' },
+  { source: 'signal.ts', name: 'signalCode', out: 'src/sound/signal/signalCode.ts' },
+  { source: 'picture.ts', name: 'pictureCode', out: 'src/contract/compiled/pictureCode.ts' },
+  { source: 'passes.ts', name: 'passCode', out: 'src/pixels/passCode.ts' },
 ];
 
 /** And how it is called: the interface, and where it is written. */
 export const callFiles = [
-  { source: 'signal.ts', name: 'SignalCode', out: 'src/signal/signalCalls.ts' },
-  { source: 'picture.ts', name: 'PictureCode', out: 'src/compiled/pictureCalls.ts' },
+  { source: 'signal.ts', name: 'SignalCode', out: 'src/sound/signal/signalCalls.ts' },
+  { source: 'picture.ts', name: 'PictureCode', out: 'src/contract/compiled/pictureCalls.ts' },
   {
     source: 'passes.ts',
     name: 'PassCode',
-    out: 'src/pass/passCalls.ts',
+    out: 'src/pixels/passCalls.ts',
     structures: ['passTasks.ts', 'sceneTask.ts'],
   },
 ];

@@ -1,20 +1,20 @@
 // The package has no types of its own; the reference brings ours to whoever compiles this file.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
-/// <reference path="types/fft-js.d.ts" />
-import { fieldKind } from './property/kind/registry';
-import * as exact from './math/math';
-import { floatsAt } from './signal/signalEngine';
+/// <reference path="sound/types/fft-js.d.ts" />
+import { fieldKind } from './contract/property/kind/registry';
+import * as exact from './contract/math/math';
+import { floatsAt } from './sound/signal/signalEngine';
 import FFT from 'fft.js';
-import { earStandard } from './film/ear';
-import { defaultPath, type FilmPath } from './path/filmPath';
-import type { Path } from './path/path';
-import { PathCache } from './path/pathCache';
-import type { PathKind, ShapeOf } from './path/registry';
-import type { FieldGroup } from './property/field';
-import type { BandTable } from './songSpectrum/bandTable';
-import type { BandSettings } from './spectrum/plan';
-import { bandTransform, levelsOfSong } from './songSpectrum/segmentLevels';
-import { loadSong } from './songSpectrum/songCopies';
+import { earStandard } from './sound/ear/ear';
+import { defaultPath, type FilmPath } from './picture/path/filmPath';
+import type { Path } from './picture/path/path';
+import { PathCache } from './picture/path/pathCache';
+import type { PathKind, ShapeOf } from './picture/path/registry';
+import type { FieldGroup } from './contract/property/field';
+import type { BandTable } from './sound/songSpectrum/bandTable';
+import type { BandSettings } from './sound/spectrum/plan';
+import { bandTransform, levelsOfSong } from './sound/songSpectrum/segmentLevels';
+import { loadSong } from './sound/songSpectrum/songCopies';
 
 /** The size of most pictures. */
 export const hd = { width: 1920, height: 1080 };

@@ -1,4 +1,4 @@
-import type { Size } from '../property/field';
+import type { Size } from './property/field';
 import type { IconName } from './icon';
 
 /** Under which heading the gallery offers something, in this order. */

@@ -1,5 +1,5 @@
-import type { Kinds } from '../property/field';
-import { kindOf, type ValueOfKinds } from '../property/record';
+import type { Kinds } from './property/field';
+import { kindOf, type ValueOfKinds } from './property/record';
 
 /**
  * Kinds of something by their names. Who asks a kind does not know which one it is: the one cast that this takes is here.

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { momentOf } from '../momentOf';
-import { DrawCache } from '../../cache/drawCache';
-import { resolveFilm } from '../../drive/resolveFilm';
-import { emptyTables, TableHearing } from '../../hearing/tableHearing';
-import type { FillLayer } from '../../layer/fill';
-import { pictureAt } from '../../picture/pictureAt';
-import { parseFilm } from '../parse';
+import { momentOf } from '../document/momentOf';
+import { DrawCache } from '../../picture/display/drawCache';
+import { resolveFilm } from '../drive/resolveFilm';
+import { emptyTables, TableHearing } from '../../sound/hearing/tableHearing';
+import type { FillLayer } from '../../picture/layer/fill';
+import { pictureAt } from '../../picture/display/pictureAt';
+import { parseFilm } from '../document/parse';
 
 const silentHearing = new TableHearing(emptyTables());
 

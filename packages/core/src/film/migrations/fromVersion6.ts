@@ -1,4 +1,4 @@
-import { relief, reliefSpan } from '../../body/relief';
+import { relief, reliefSpan } from '../../picture';
 import { drivenPlace, sourceInMeaning, type Meaning } from './driven';
 import { changed, fieldsOf, isObject, mapList, type Json } from './json';
 
