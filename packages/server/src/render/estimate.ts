@@ -6,7 +6,7 @@ import { filmSeconds, type FilmStore } from '../films/filmStore';
 import { Problem } from '../http/problem';
 import { runTask } from '../work/runTask';
 import { formatOf } from './format/registry';
-import type { Measured } from './measure';
+import type { Measured } from './measured';
 import type { RenderPlan } from './plan';
 import { drawingThreads } from './renderVideo';
 

@@ -7,18 +7,9 @@ import type { Tasks } from '../work/tasks';
 import { frameDrawer } from './drawSegments';
 import { startEncoder } from './encode';
 import { formatOf } from './format/registry';
+import type { Measured } from './measured';
 import { folderSize, framePattern } from './pictureFolder';
 import { encodePlanOf, momentOfFrame, type RenderPlan } from './plan';
-
-/** What frames of a render take, found out on some of them. */
-export interface Measured {
-  /** Seconds for drawing a frame, and for encoding it, each on its own. */
-  drawing: number;
-  encoding: number;
-  /** Bytes of a frame that needs no other, and of one that follows. */
-  keyBytes: number;
-  otherBytes: number;
-}
 
 /** Where in the range frames are measured, how many at each place at most, and bytes of them. */
 const places = [0.3, 0.7];

@@ -3,7 +3,7 @@ import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
 import type { FilmFiles } from '../images/filmFiles';
 import type { FitRequest, FittedFilm } from '../recipes/fitFilm';
-import type { Measured } from '../render/measure';
+import type { Measured } from '../render/measured';
 import type { RenderPlan } from '../render/plan';
 
 /** What worker threads do for the server: for each task what it is given and what it answers. */

@@ -29,7 +29,7 @@ import { Ellipsis, Power, Trash2 } from 'lucide-react';
 import { DropdownMenu, Slot, Toggle } from 'radix-ui';
 import { useState, type ComponentProps, type ComponentType, type ReactNode } from 'react';
 import { IconButton } from '../controls/Button';
-import { ControlOf } from '../controls/Fields';
+import { ControlOf } from '../controls/ControlOf';
 import { icons } from '../controls/icons';
 import { menuRow, menuSheet } from '../controls/menu';
 import { useEditor } from '../editor/editorStore';

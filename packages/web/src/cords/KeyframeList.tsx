@@ -23,7 +23,7 @@ import {
 import { Diamond, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button, IconButton } from '../controls/Button';
-import { ControlOf } from '../controls/Fields';
+import { ControlOf } from '../controls/ControlOf';
 import { NumberInput } from '../controls/NumberInput';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';

@@ -2,7 +2,7 @@ import { fieldOf, spreadRecord, type Cord, type NumberField } from '@cyclogram/c
 import { useState } from 'react';
 import { Button } from '../controls/Button';
 import { NumberInput } from '../controls/NumberInput';
-import { SwitchInput } from '../controls/Fields';
+import { SwitchInput } from '../controls/SwitchInput';
 import { useEditor } from '../editor/editorStore';
 import { spreadOverLayers } from './cordChanges';
 

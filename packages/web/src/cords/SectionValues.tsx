@@ -1,7 +1,7 @@
 import type { CordSource, Field, MovingValue } from '@cyclogram/core';
 import { Minus, Plus } from 'lucide-react';
 import { IconButton } from '../controls/Button';
-import { ControlOf } from '../controls/Fields';
+import { ControlOf } from '../controls/ControlOf';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { sameField } from './valueFields';

@@ -1,7 +1,7 @@
 import type { Field, MovingValue } from '@cyclogram/core';
 import { Minus, Plus } from 'lucide-react';
 import { IconButton } from '../controls/Button';
-import { ControlOf } from '../controls/Fields';
+import { ControlOf } from '../controls/ControlOf';
 import { sameField } from './valueFields';
 
 interface StepValuesProps {

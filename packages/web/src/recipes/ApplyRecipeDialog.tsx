@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { applyRecipe, useRecipes, type Fitted } from '../api/recipes';
 import { Button } from '../controls/Button';
 import { Dialog } from '../controls/Dialog';
-import { SwitchInput } from '../controls/Fields';
+import { SwitchInput } from '../controls/SwitchInput';
 import { useEditor } from '../editor/editorStore';
 import { RecipePicture } from './RecipePicture';
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Asset } from '../api/assets';
 import { swapSong, type Fitted } from '../api/recipes';
 import { Dialog } from '../controls/Dialog';
-import { SwitchInput } from '../controls/Fields';
+import { SwitchInput } from '../controls/SwitchInput';
 import { useEditor } from '../editor/editorStore';
 import { SongDrop } from '../films/SongDrop';
 

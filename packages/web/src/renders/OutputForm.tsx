@@ -9,7 +9,7 @@ import {
 import { useId } from 'react';
 import type { RenderFormat } from '../api/renders';
 import { ChoiceInput } from '../controls/ChoiceInput';
-import { SwitchInput } from '../controls/Fields';
+import { SwitchInput } from '../controls/SwitchInput';
 import { NumberInput } from '../controls/NumberInput';
 import { sizeOf, sizes, type Output, type OutputContext } from './outputs';
 import { sectionTitles } from '../sections/sectionChanges';

@@ -11,7 +11,8 @@ import {
 } from '@cyclogram/core';
 import { useContext, useId } from 'react';
 import { Button } from '../controls/Button';
-import { ColorInput, FieldRows } from '../controls/Fields';
+import { ColorInput } from '../controls/ColorInput';
+import { FieldRows } from '../controls/Fields';
 import { OwnerContext } from '../cords/owner';
 import { PropertyRow } from '../cords/PropertyRow';
 import { useEditor } from '../editor/editorStore';

@@ -11,7 +11,7 @@ import { Minus, Plus } from 'lucide-react';
 import { Slider } from 'radix-ui';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { IconButton } from '../controls/Button';
-import { ColorInput } from '../controls/Fields';
+import { ColorInput } from '../controls/ColorInput';
 import { NumberInput } from '../controls/NumberInput';
 import { PropertyRow } from '../cords/PropertyRow';
 import { addStop, moveStop, moveTo, removeStop } from './gradientStops';

@@ -24,7 +24,7 @@ import { OwnerContext } from '../cords/owner';
 import { findPath, useEditor } from '../editor/editorStore';
 import { usePlacedFilm, type PlacedFilm } from '../editor/usePlacedFilm';
 import { addCircle, addPath, dropUnusedPaths, usersOf } from './layerChanges';
-import { PathTools } from './PathTools';
+import { PathTools, type LayerWithPath } from './PathTools';
 import { Slot } from './slots/slots';
 import type { LayerEdits } from './useLayerEdits';
 import { useOutline } from './useOutline';
@@ -36,9 +36,6 @@ const kindField = {
   help: 'What the marks stand along.',
   choices: choicesOf(pathKinds),
 } as const;
-
-/** A layer that something of it is drawn along. */
-export type LayerWithPath = Layer & { path: string };
 
 interface PathSectionProps {
   layer: LayerWithPath;

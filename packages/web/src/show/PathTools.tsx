@@ -4,6 +4,7 @@ import {
   pathToSvg,
   transformPath,
   type FilmPath,
+  type Layer,
   type SvgGeometry,
 } from '@cyclogram/core';
 import {
@@ -24,7 +25,6 @@ import { drawn } from '../editor/paths';
 import { usePreview } from '../editor/previewContext';
 import type { PlacedFilm } from '../editor/usePlacedFilm';
 import { frameToContent } from './frameToContent';
-import type { LayerWithPath } from './PathSection';
 import { SvgFileButton } from './SvgFileButton';
 
 const alignments = [
@@ -32,6 +32,9 @@ const alignments = [
   { label: 'Centre horizontally', x: true, y: false, Icon: AlignCenterVertical },
   { label: 'Centre vertically', x: false, y: true, Icon: AlignCenterHorizontal },
 ];
+
+/** A layer that something of it is drawn along. */
+export type LayerWithPath = Layer & { path: string };
 
 interface PathToolsProps {
   layer: LayerWithPath;

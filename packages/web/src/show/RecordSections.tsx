@@ -14,7 +14,8 @@ import {
 } from '@cyclogram/core';
 import { useContext, type ReactNode } from 'react';
 import { CardSection } from '../controls/CardSection';
-import { ColorInput, FieldRows } from '../controls/Fields';
+import { ColorInput } from '../controls/ColorInput';
+import { FieldRows } from '../controls/Fields';
 import { OwnerContext } from '../cords/owner';
 import { PropertyRow } from '../cords/PropertyRow';
 import { useEditor } from '../editor/editorStore';

@@ -12,7 +12,8 @@ import {
 } from '@cyclogram/core';
 import { ToggleGroup } from 'radix-ui';
 import { CardSection } from '../controls/CardSection';
-import { FieldRows, SwitchInput } from '../controls/Fields';
+import { SwitchInput } from '../controls/SwitchInput';
+import { FieldRows } from '../controls/Fields';
 import { NumberInput } from '../controls/NumberInput';
 import { clock } from '../controls/time';
 import { useEditor } from '../editor/editorStore';

@@ -17,7 +17,7 @@ const compiler = (await import(new URL('../../../assembly/compile.mjs', import.m
 it.each(compiler.compiledFiles.map((file) => [file.source, file] as const))(
   'the compiled code of assembly/%s is as its source says; `npm run wasm` writes it',
   async (_source, file) => {
-    const written = await readFile(new URL(`../../${file.out}`, import.meta.url), 'utf8');
+    const written = await readFile(new URL(`../../../${file.out}`, import.meta.url), 'utf8');
     expect(written).toBe(await compiler.compile(file));
   },
 );
@@ -25,7 +25,7 @@ it.each(compiler.compiledFiles.map((file) => [file.source, file] as const))(
 it.each(compiler.callFiles.map((file) => [file.source, file] as const))(
   'and so are the calls of assembly/%s',
   async (_source, file) => {
-    const written = await readFile(new URL(`../../${file.out}`, import.meta.url), 'utf8');
+    const written = await readFile(new URL(`../../../${file.out}`, import.meta.url), 'utf8');
     expect(written).toBe(await compiler.calls(file));
   },
 );

@@ -8,7 +8,8 @@ import {
   type Material,
 } from '@cyclogram/core';
 import { useContext } from 'react';
-import { ColorInput, FieldRows } from '../../controls/Fields';
+import { ColorInput } from '../../controls/ColorInput';
+import { FieldRows } from '../../controls/Fields';
 import { OwnerContext } from '../../cords/owner';
 import { PropertyRow } from '../../cords/PropertyRow';
 import { useEditor } from '../../editor/editorStore';
