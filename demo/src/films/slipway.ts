@@ -58,7 +58,7 @@ export function slipwayFilm(film: Film): Film {
         ),
         body(
           film,
-          'solid',
+          'extrusion',
           'word',
           {
             ...{ ear: 'all', text: 'SLIPWAY', font: 'Archivo Black', textSize: 340, depth: 110, bevel: 8 },

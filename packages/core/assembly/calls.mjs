@@ -98,7 +98,7 @@ function writeStructure({ name, fields, comment }, at) {
  * @param name of its interface
  * @param files with the structures that its functions take, laid out one after another
  */
-export function callsOf(source, name, files = ['tasks.ts']) {
+export function callsOf(source, name, memory, files = ['tasks.ts']) {
   const functions = exportsOf(source);
   const isTask = (one) => one.name.endsWith('Task');
   const used = functions.some((one) => one.parameters.some(({ type }) => !kinds[type.getText()]));
@@ -113,7 +113,7 @@ export function callsOf(source, name, files = ['tasks.ts']) {
   return [
     `/** Calls of the compiled code of assembly/${source}: made from it by \`npm run wasm\`. */`,
     '',
-    `import type { CodeMemory } from '${source === 'picture.ts' ? './webAssembly' : '../compiled/webAssembly'}';`,
+    `import type { CodeMemory } from '${memory}';`,
     '',
     ...(used
       ? [

@@ -12,22 +12,33 @@ export const compiledFiles = [
   { source: 'passes.ts', name: 'passCode', out: 'src/pixels/passCode.ts' },
 ];
 
-/** And how it is called: the interface, and where it is written. */
+/** And how it is called: the interface, where it is written, and where that has the type of memory from. */
 export const callFiles = [
-  { source: 'signal.ts', name: 'SignalCode', out: 'src/sound/signal/signalCalls.ts' },
-  { source: 'picture.ts', name: 'PictureCode', out: 'src/contract/compiled/pictureCalls.ts' },
+  {
+    source: 'signal.ts',
+    name: 'SignalCode',
+    out: 'src/sound/signal/signalCalls.ts',
+    memory: '../../contract',
+  },
+  {
+    source: 'picture.ts',
+    name: 'PictureCode',
+    out: 'src/contract/compiled/pictureCalls.ts',
+    memory: './webAssembly',
+  },
   {
     source: 'passes.ts',
     name: 'PassCode',
     out: 'src/pixels/passCalls.ts',
+    memory: '../contract',
     structures: ['passTasks.ts', 'sceneTask.ts'],
   },
 ];
 
 /** A module of TypeScript that calls the code of a file. */
-export async function calls({ source, name, out, structures }) {
+export async function calls({ source, name, out, memory, structures }) {
   const options = await prettier.resolveConfig(new URL(`../${out}`, import.meta.url));
-  return prettier.format(callsOf(source, name, structures), { ...options, parser: 'typescript' });
+  return prettier.format(callsOf(source, name, memory, structures), { ...options, parser: 'typescript' });
 }
 
 /** Source of a module of this folder, by the name the compiler asks for; null when it is not one. */

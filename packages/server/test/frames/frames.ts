@@ -30,7 +30,7 @@ export interface StoredFrame {
 
 /** Every frame that is kept: the demo's films of each version, and one small film for each kind of thing. */
 export function storedFrames(): StoredFrame[] {
-  const frames: StoredFrame[] = ['small.v4', 'small.v6'].flatMap((file) => {
+  const frames: StoredFrame[] = ['small.v4', 'small.v6', 'small.v7'].flatMap((file) => {
     const { base, parts } = read(file) as { base: Json; parts: Record<string, Json> };
     return Object.entries(parts).map(([name, part]) => ({
       name,
@@ -38,7 +38,7 @@ export function storedFrames(): StoredFrame[] {
       ...{ t: 0.62, width: 480, height: 270 },
     }));
   });
-  for (const version of [1, 2, 3, 4, 5, 6]) {
+  for (const version of [1, 2, 3, 4, 5, 6, 7]) {
     for (const film of read(`demo.v${version}`) as Json[]) {
       frames.push(
         ...[0.62, 7.3].map((t) => ({

@@ -44,7 +44,7 @@ export function followersOf({ source }: Cord): readonly string[] {
 
 /** A property in words: its owner and its label. */
 export function propertyName(film: Film, place: PropertyPlace): string {
-  const owner = ownerName(film, place) ?? 'Something that is gone';
+  const owner = ownerName(film, place) ?? 'Missing item';
   const found = findProperty(film, place);
   if (!found || !('label' in found.field)) return `${owner}: ${place.key}`;
   const { label } = found.field;

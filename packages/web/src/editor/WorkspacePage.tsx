@@ -34,7 +34,7 @@ function CannotOpen({ id, error }: { id: string; error: Error }) {
   const isThere = error instanceof ApiProblem && error.kind === 'unreadable-film';
   return (
     <main className="grid h-full place-content-center gap-2 text-center">
-      <h1 className="text-lg">{error instanceof ApiProblem ? error.title : 'The film cannot be opened'}</h1>
+      <h1 className="text-lg">{error instanceof ApiProblem ? error.title : 'Could not open the film'}</h1>
       <p className="max-w-xl text-dim">{error.message}</p>
       {isThere && (
         <a href={documentAddress(id)} download className="text-glass underline">

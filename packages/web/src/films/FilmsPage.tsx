@@ -98,7 +98,7 @@ function FilmCard({ film }: { film: FilmSummary }) {
       ) : (
         <div className="grid aspect-video place-content-center gap-1 border border-rule bg-panel px-4 text-center">
           <p className="flex items-center justify-center gap-1.5 text-alarm">
-            <FileWarning size={15} /> It cannot be opened
+            <FileWarning size={15} /> Could not open it
           </p>
           <p className="text-xs text-dim">{film.problem}</p>
         </div>

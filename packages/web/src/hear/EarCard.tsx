@@ -148,7 +148,7 @@ function EarTools({ ear }: { ear: Ear }) {
   const run = (work: () => Promise<void>) => {
     setBusy(true);
     work()
-      .catch((error: Error) => toast.error(`It cannot be done: ${error.message}.`))
+      .catch((error: Error) => toast.error(`Could not analyse the song: ${error.message}.`))
       .finally(() => setBusy(false));
   };
   const fitToSong = () =>

@@ -69,7 +69,7 @@ const guide = [
   ],
   [
     'Build a stage',
-    'Depth in the gallery has landscapes, globes, grids and solid letters. Drag within the ring on the Screen to orbit, turn the wheel to come nearer; Frame all brings everything into view. Each body has its own material; light and surroundings are those of the stage.',
+    'Depth in the gallery has landscapes, globes, arrays and extruded letters. Drag within the ring on the Screen to orbit, turn the wheel to come nearer; Frame all brings everything into view. Each body has its own material; light and environment are those of the stage.',
   ],
   [
     'Tie it to the sound',

@@ -86,7 +86,7 @@ export function ListeningView() {
                   value={value}
                   className="text-dim hover:text-paper data-[state=active]:border-b-2 data-[state=active]:border-amber data-[state=active]:text-paper"
                 >
-                  {value === 'bands' ? 'Table of bands' : 'Compare smoothers'}
+                  {value === 'bands' ? 'Bands' : 'Compare smoothing'}
                 </Tabs.Trigger>
               ))}
             </Tabs.List>

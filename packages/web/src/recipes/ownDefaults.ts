@@ -1,6 +1,8 @@
 import {
-  layerRegistry,
+  filmVersion,
   fits,
+  layerRegistry,
+  migrate,
   kindOf,
   layerKinds,
   looksOf,
@@ -12,6 +14,9 @@ import {
 
 /** Own defaults for new layers, kept by their kinds in this browser. */
 
+/** Version of the film format that was current before they said theirs. */
+const firstVersion = 7;
+
 const keyOf = (layer: Layer): string => {
   const figure = layerRegistry.as('figure', layer)?.figure.kind ?? '';
   return `layer default ${layer.kind} ${figure}`;
@@ -19,7 +24,7 @@ const keyOf = (layer: Layer): string => {
 
 /** Lets new layers of the same kind begin as this one is. */
 export function keepOwnDefault(film: Film, layer: Layer): void {
-  localStorage.setItem(keyOf(layer), JSON.stringify(looksOf(film, layer)));
+  localStorage.setItem(keyOf(layer), JSON.stringify({ version: filmVersion, ...looksOf(film, layer) }));
 }
 
 export const hasOwnDefault = (layer: Layer): boolean => localStorage.getItem(keyOf(layer)) !== null;
@@ -35,7 +40,11 @@ export function withOwnDefaults(layer: Layer): void {
 
 function kept(key: string): Record<string, unknown> | undefined {
   try {
-    return JSON.parse(localStorage.getItem(key) ?? '{}') as Record<string, unknown>;
+    const { version = firstVersion, ...look } = JSON.parse(localStorage.getItem(key) ?? '{}') as Record<
+      string,
+      unknown
+    >;
+    return (migrate({ version, layers: [look] })['layers'] as [Record<string, unknown>])[0];
   } catch {
     // What cannot be read is none.
     return undefined;

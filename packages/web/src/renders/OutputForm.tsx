@@ -80,7 +80,7 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
         </p>
         {pictured && (
           <>
-            {choice('size', pictures === 'spread' ? 'Size of a moment' : 'Size', [
+            {choice('size', pictures === 'spread' ? 'Frame size' : 'Size', [
               { value: 'film', label: `Film, ${film.width} × ${film.height}` },
               ...Object.entries(sizes).map(([value, { label }]) => ({ value, label })),
               { value: 'own', label: 'Custom' },
@@ -97,8 +97,8 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
                 'Fit',
                 [
                   { value: 'extend', label: 'Extend beyond the frame' },
-                  { value: 'fill', label: 'Fill, cut at two sides' },
-                  { value: 'fit', label: 'Fit between bars' },
+                  { value: 'fill', label: 'Crop to fill' },
+                  { value: 'fit', label: 'Letterbox' },
                 ],
                 'How the film’s picture lies in one of another shape.',
               )}
@@ -128,7 +128,7 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
                 value: `section:${id}`,
                 label: `Section: ${text}`,
               })),
-              { value: 'times', label: 'Times' },
+              { value: 'times', label: 'Custom range' },
             ])}
             {output.range === 'times' && (
               <>

@@ -26,9 +26,7 @@ export function Transport() {
   const empty = useEditor(({ film }) => film.tracks.length === 0);
   const title = useEditor(({ film }) => film.title);
   const play = () =>
-    void preview
-      .toggle()
-      .catch((error: Error) => toast.error(`The sound cannot be played: ${error.message}`));
+    void preview.toggle().catch((error: Error) => toast.error(`Could not play the sound: ${error.message}`));
   const toggleLoop = () => {
     if (loop) return preview.setLoop(undefined);
     const from = Math.min(preview.time(), Math.max(0, preview.seconds - 4));

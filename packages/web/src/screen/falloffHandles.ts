@@ -41,7 +41,7 @@ export function falloffHandles(falloff: Falloff, index: number): FalloffHandle[]
       return [
         move,
         along(`Radius of ${name}`, 0, falloff.radius, (radius) => ({ radius })),
-        along(`Soft edge of ${name}`, 90, falloff.radius + soft, (distance) => ({
+        along(`Feather of ${name}`, 90, falloff.radius + soft, (distance) => ({
           soft: Math.max(0, distance - falloff.radius),
         })),
       ];
@@ -50,14 +50,14 @@ export function falloffHandles(falloff: Falloff, index: number): FalloffHandle[]
         move,
         along(`Width of ${name}`, 0, falloff.width / 2, (half) => ({ width: 2 * half })),
         along(`Height of ${name}`, 90, falloff.height / 2, (half) => ({ height: 2 * half })),
-        along(`Soft edge of ${name}`, 180, falloff.width / 2 + soft, (distance) => ({
+        along(`Feather of ${name}`, 180, falloff.width / 2 + soft, (distance) => ({
           soft: Math.max(0, distance - falloff.width / 2),
         })),
       ];
     case 'linear':
       return [
         move,
-        along(`Soft edge of ${name}`, 180, soft, (distance) => ({ soft: distance })),
+        along(`Feather of ${name}`, 180, soft, (distance) => ({ soft: distance })),
         {
           ...along(`Rotate ${name}`, 90, edgeLength / 2, () => ({})),
           turns: true,

@@ -33,7 +33,7 @@ export function SectionCard({ end }: { end: number }) {
         if (mostSections(found) > 1) suggest(found, usualCount(found), '');
         else toast('The sound changes too little for sections. Add them by hand.');
       })
-      .catch((error: Error) => toast.error(`The sections could not be found: ${error.message}.`))
+      .catch((error: Error) => toast.error(`Could not find sections: ${error.message}.`))
       .finally(() => setFinding(false));
   };
   return (

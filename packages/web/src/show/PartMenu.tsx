@@ -22,13 +22,13 @@ export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Par
   };
   const paste = () => {
     const copied = keptCopied();
-    if (copied?.cyclogram !== 'part 5' || copied.part !== part) return;
+    if (copied?.cyclogram !== 'part 8' || copied.part !== part) return;
     try {
       edits.eachFigure(`paste ${name.toLowerCase()}`, '', (target, draft) =>
         pastePart(draft, store.getState().id, target, copied),
       );
     } catch (error) {
-      toast.error(`It could not be pasted: ${(error as Error).message}`);
+      toast.error(`Could not paste: ${(error as Error).message}`);
     }
   };
   return (
@@ -53,7 +53,7 @@ export function PartMenu({ layer, part, edits }: { layer: FigureLayer; part: Par
 
 function PasteItem({ part, onSelect }: { part: Part; onSelect: () => void }) {
   const copied = keptCopied();
-  const fits = copied?.cyclogram === 'part 5' && copied.part === part;
+  const fits = copied?.cyclogram === 'part 8' && copied.part === part;
   return (
     <DropdownMenu.Item className={menuRow} disabled={!fits} onSelect={onSelect}>
       Paste {partNames[part].toLowerCase()}

@@ -176,7 +176,7 @@ function SharedPath({ layer, film, path, edits }: PathFieldsProps) {
             className="flex items-center gap-1 underline hover:text-paper"
             onClick={() => choose(newPath)}
           >
-            <Split size={11} /> Make unique
+            <Split size={11} /> Give it its own path
           </button>
         </p>
       )}

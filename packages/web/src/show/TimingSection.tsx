@@ -1,10 +1,12 @@
 import {
+  beatSeconds,
   changeSpan,
   fadeFields,
   fieldOf,
   layerFields,
   spanRecord,
   spanStandard,
+  type Film,
   type Layer,
   type NumberField,
   type Span,
@@ -33,14 +35,19 @@ const bothField = {
   kind: 'switch',
   key: 'fades',
   label: 'Fade in and out',
-  help: 'Two seconds at either end, eased.',
+  help: 'One bar of the song at either end, smooth; 1.5 s while the beats are not known.',
 } as const;
-const fadesOfUse: Partial<Span> = { fadeIn: 2, fadeOut: 2, curve: 'smooth' };
+/** Fades to begin with: a bar of the song, or so many seconds while nobody knows how long that is. */
+const fadesOfUse = ({ beats }: Pick<Film, 'beats'>): Partial<Span> => {
+  const seconds = beats ? Math.round(beatSeconds(beats) * beats.perBar * 1000) / 1000 : 1.5;
+  return { fadeIn: seconds, fadeOut: seconds, curve: 'smooth' };
+};
 
 /** When a layer is shown, and how it comes and goes. */
 export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdits }) {
   const { span } = layer;
   const length = useEditor((state) => state.film.length);
+  const beats = useEditor((state) => state.film.beats);
   const tracks = usePreviewState((state) => state.trackSeconds);
   const end = length ?? tracks;
   const set = (part: Partial<Span>) => {
@@ -76,7 +83,7 @@ export function TimingSection({ layer, edits }: { layer: Layer; edits: LayerEdit
       <SwitchInput
         field={bothField}
         value={span.fadeIn > 0 || span.fadeOut > 0}
-        onChange={(on) => set(on ? fadesOfUse : { fadeIn: 0, fadeOut: 0 })}
+        onChange={(on) => set(on ? fadesOfUse({ beats }) : { fadeIn: 0, fadeOut: 0 })}
       />
       <FieldRows
         fields={fadeFields}

@@ -52,7 +52,7 @@ interface Belongings {
 }
 
 interface CopiedLayers extends Belongings {
-  cyclogram: 'layers 5';
+  cyclogram: 'layers 8';
   layers: Layer[];
   /** Those on the layers and on their paths. */
   cords: Cord[];
@@ -70,7 +70,7 @@ export const partNames: Record<Part, string> = {
 };
 
 interface CopiedPart extends Belongings {
-  cyclogram: 'part 5';
+  cyclogram: 'part 8';
   part: Part;
   value: unknown;
 }
@@ -89,7 +89,7 @@ export function keepCopied(copied: Copied): void {
 export function keptCopied(): Copied | undefined {
   try {
     const copied = JSON.parse(localStorage.getItem(storageKey) ?? 'null') as Copied | null;
-    return copied?.cyclogram === 'layers 5' || copied?.cyclogram === 'part 5' ? copied : undefined;
+    return copied?.cyclogram === 'layers 8' || copied?.cyclogram === 'part 8' ? copied : undefined;
   } catch {
     return undefined;
   }
@@ -132,7 +132,7 @@ export function copyLayers(film: Film, filmId: string, ids: readonly string[]): 
       (target.list === 'paths' && paths.has(target.id)),
   );
   const ofCords = cords.flatMap((cord) => referencesIn(cordRecord, cord));
-  return { cyclogram: 'layers 5', layers, cords, ...belongings(film, filmId, [...references, ...ofCords]) };
+  return { cyclogram: 'layers 8', layers, cords, ...belongings(film, filmId, [...references, ...ofCords]) };
 }
 
 /** Records that hold one group of properties under the key `value`, whatever that is made of. */
@@ -157,7 +157,7 @@ const asHeld = (part: Part, value: unknown): object[] =>
 export function copyPart(film: Film, filmId: string, layer: FigureLayer, part: Part): CopiedPart {
   const value = part === 'path' ? film.paths.find(({ id }) => id === layer.path)! : layer[part];
   const references = asHeld(part, value).flatMap((held) => referencesIn(partRecords[part], held));
-  return { cyclogram: 'part 5', part, value, ...belongings(film, filmId, references) };
+  return { cyclogram: 'part 8', part, value, ...belongings(film, filmId, references) };
 }
 
 /**

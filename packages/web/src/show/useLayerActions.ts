@@ -74,7 +74,7 @@ export function useLayerActions() {
     },
     paste: () => {
       const copied = keptCopied();
-      if (copied?.cyclogram !== 'layers 5') return;
+      if (copied?.cyclogram !== 'layers 8') return;
       try {
         make('paste layers', ['any'], (film) => pasteLayers(film, store.getState().id, copied));
       } catch (error) {

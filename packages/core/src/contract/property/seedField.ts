@@ -6,7 +6,7 @@ export const seedField = fields([
     kind: 'number',
     key: 'seed',
     label: 'Seed',
-    help: 'Another one gives another course.',
+    help: 'Changes the random pattern.',
     min: 0,
     max: 999999,
     step: 1,

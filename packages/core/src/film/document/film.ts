@@ -13,7 +13,7 @@ import { cordRecord } from '../drive/cord';
 import { footageRecord, imageRecord, lookupRecord, trackRecord, typefaceRecord } from './track';
 
 /** Version of the film format that this code reads and writes. */
-export const filmVersion = 7;
+export const filmVersion = 8;
 
 const side = { kind: 'number', min: 16, max: 8192, step: 2, unit: 'px', whole: true, driven: false } as const;
 

@@ -52,7 +52,8 @@ export function readFilm(json: unknown): ReadFilm {
 /** The film alone, as {@link readFilm} reads it. */
 export const parseFilm = (json: unknown): Film => readFilm(json).film;
 
-function migrate(json: Record<string, unknown>): Record<string, unknown> {
+/** A film of any older version as one of this version, whatever else it holds. @throws FilmError when there is no such version */
+export function migrate(json: Record<string, unknown>): Record<string, unknown> {
   const { version } = json;
   if (typeof version !== 'number') throw new FilmError(['version must be a number']);
   if (version > filmVersion) {

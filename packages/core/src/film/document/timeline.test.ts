@@ -79,7 +79,7 @@ describe('a film of version 1', () => {
       window: 0.5,
       smoothing: 'attackRelease',
     });
-    expect(film).toMatchObject({ version: 7, followers: [], beats: null, length: null });
+    expect(film).toMatchObject({ version: 8, followers: [], beats: null, length: null });
     expect(parseFilm(film)).toEqual(film);
   });
 

@@ -119,7 +119,7 @@ function offered(): [string, Film, PropertyPlace, NumberField][] {
     }
     const part =
       kind === 'depth'
-        ? { bodies: [{ ...bodyKinds.solid.defaults(hd), id: 'body', kind: 'solid', text: 'ABC' }] }
+        ? { bodies: [{ ...bodyKinds.extrusion.defaults(hd), id: 'body', kind: 'extrusion', text: 'ABC' }] }
         : {};
     return [[kind, newLayer(kind as 'lettering', hd, { id: 'a', name: 'a', ...part } as never) as Layer]];
   });

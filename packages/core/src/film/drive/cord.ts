@@ -101,7 +101,7 @@ export const spreadRecord = record('spread', [
       {
         kind: 'list',
         key: 'peaks',
-        label: 'Peaks by hand',
+        label: 'Custom peaks',
         help: 'Of each part, as shares; then again from the first.',
         of: { kind: 'number', label: 'Peak', min: -5, max: 5, step: 5, unit: '%', shownPer: 100 },
         most: 256,
@@ -121,7 +121,7 @@ export const spreadRecord = record('spread', [
       {
         kind: 'switch',
         key: 'slices',
-        label: 'Own slice of the range',
+        label: 'Split range across parts',
         help: 'Each part listens to its own part of the follower’s range, low to high.',
         default: false,
       },

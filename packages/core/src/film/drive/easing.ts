@@ -46,7 +46,7 @@ export const easingFields = fields([
   {
     kind: 'choice',
     key: 'jump',
-    label: 'Jumps',
+    label: 'Step position',
     choices: choicesOf({
       'jump-end': 'At the end',
       'jump-start': 'At the start',

@@ -4,6 +4,7 @@ import { fromVersion3 } from './fromVersion3';
 import { fromVersion4 } from './fromVersion4';
 import { fromVersion5 } from './fromVersion5';
 import { fromVersion6 } from './fromVersion6';
+import { fromVersion7 } from './fromVersion7';
 import type { Json } from './json';
 
 /**
@@ -17,4 +18,5 @@ export const migrations: Record<number, (film: Json) => Json> = {
   4: fromVersion4,
   5: fromVersion5,
   6: fromVersion6,
+  7: fromVersion7,
 };

@@ -6,7 +6,7 @@ import { bandFields, levelAt, levelsOf } from './bands';
 import { evenStops } from '../palette/palette';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
-import { areasOf, extrude } from './solid';
+import { areasOf, extrude } from './extrusion';
 import { textAreas } from './textAreas';
 
 const size = { kind: 'number', min: 0.1, max: 100000, step: 5, unit: 'px' } as const;
@@ -31,9 +31,9 @@ const groups = fieldGroups([
         key: 'layout',
         label: 'Layout',
         choices: choicesOf({
-          grid: 'Grid',
-          ring: 'Ring',
-          spiral: 'Spiral',
+          grid: 'Rows and columns',
+          spiral: 'Sunflower',
+          ring: 'Circles',
           path: 'Along a path',
           text: 'In a text',
           image: 'In an image',
@@ -202,7 +202,7 @@ const groups = fieldGroups([
       {
         kind: 'number',
         key: 'curve',
-        label: 'Steepness',
+        label: 'Response curve',
         min: 0.1,
         max: 8,
         step: 10,

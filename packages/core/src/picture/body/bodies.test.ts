@@ -17,10 +17,10 @@ import type { BodyContext } from './bodyKind';
 import { stageMatrix } from './bodyKind';
 import { fibonacciPoints } from './fibonacci';
 import { directionOf, divisionsFor, globe, reaction, regionShare } from './globe';
-import { icosphere } from './icosphere';
+import { geodesicSphere } from './geodesicSphere';
 import { bodyKinds, type BodyKindName } from './registry';
 import { addMark, ShapeBuilder, type MarkForm } from './shapes';
-import { areasOf, extrude, solid } from './solid';
+import { areasOf, extrude, extrusion } from './extrusion';
 import { rowsAt, smoothed, terrain } from './terrain';
 
 const bands = 16;
@@ -87,18 +87,18 @@ function volume({ positions: p, faces }: Pick<BodyShape, 'positions' | 'faces'>)
   return sum / 6;
 }
 
-describe('an icosphere', () => {
+describe('a geodesic sphere', () => {
   it('has the corners and faces of its divisions, all at distance 1, facing outwards', () => {
     for (const divisions of [0, 1, 2, 3]) {
-      const { positions, faces } = icosphere(divisions);
+      const { positions, faces } = geodesicSphere(divisions);
       expect(positions.length / 3).toBe(10 * 4 ** divisions + 2);
       expect(faces.length / 3).toBe(20 * 4 ** divisions);
       for (let i = 0; i < positions.length; i += 3)
         expect(Math.hypot(positions[i]!, positions[i + 1]!, positions[i + 2]!)).toBeCloseTo(1, 6);
     }
     // The icosahedron's volume at radius 1 (H. S. M. Coxeter): 2.53615.
-    expect(volume(icosphere(0))).toBeCloseTo(2.53615, 4);
-    expect(volume(icosphere(4))).toBeCloseTo((4 / 3) * Math.PI, 1);
+    expect(volume(geodesicSphere(0))).toBeCloseTo(2.53615, 4);
+    expect(volume(geodesicSphere(4))).toBeCloseTo((4 / 3) * Math.PI, 1);
   });
   it('is divided as often as comes nearest to a number of corners', () =>
     expect([12, 40, 160, 700, 9000].map(divisionsFor)).toEqual([0, 1, 2, 3, 5]));
@@ -184,9 +184,9 @@ describe('an extrusion', () => {
     expect(areas.map((rings) => rings.length)).toEqual([2, 1]);
   });
   it('of letters is closed, and each rises by its own amount', () => {
-    const film = filmOf(bodyOf('solid', { text: 'AB', rise: 100, growth: 0, ear: null }));
+    const film = filmOf(bodyOf('extrusion', { text: 'AB', rise: 100, growth: 0, ear: null }));
     const context = { ...contextAt(film, 1), parts: () => [0, 50] };
-    const [shape] = solid.shapes(film.layers[0]!['bodies' as never][0], context);
+    const [shape] = extrusion.shapes(film.layers[0]!['bodies' as never][0], context);
     expect(volume(shape!)).toBeGreaterThan(0);
     const half = shape!.positions.length / 2;
     const lowest = (from: number, to: number) =>
@@ -346,7 +346,7 @@ describe('regions of a globe', () => {
   });
   it('let marks grow only there', () => {
     const film = filmOf(
-      bodyOf('globe', { regions: [region], core: false, base: 'icosphere', count: 200, rest: 0 }),
+      bodyOf('globe', { regions: [region], core: false, base: 'geodesic', count: 200, rest: 0 }),
     );
     const [marks] = globe.shapes(film.layers[0]!['bodies' as never][0], contextAt(film, 1));
     const { positions } = marks!;
@@ -457,9 +457,9 @@ describe('stages', () => {
     ['array', { layout: 'text', text: '', spacing: 0.1 }, false],
     ['array', { layout: 'text', text: 'AAAA', spacing: 0.1, textSize: 100000 }, true],
     ['globe', { radius: 1, reach: 100000, count: 1 }, true],
-    ['solid', { text: '' }, false],
-    ['solid', { source: 'path', path: 'gone' }, false],
-    ['solid', { bevel: 100000, depth: 0.1 }, true],
+    ['extrusion', { text: '' }, false],
+    ['extrusion', { source: 'path', path: 'gone' }, false],
+    ['extrusion', { bevel: 100000, depth: 0.1 }, true],
     ['card', { image: 'gone' }, false],
   ];
   it.each(extremes)('take what is extreme: %s with %o', (kind, part, isThere) => {
@@ -489,7 +489,7 @@ describe('stages', () => {
         }
     }
     // The flat front of a letter, too: where corners of two of its faces meet they have one colour.
-    const [mesh] = sceneOf(filmOf(bodyOf('solid', { text: 'A', bevel: 0, ear: null })), 1)!.meshes;
+    const [mesh] = sceneOf(filmOf(bodyOf('extrusion', { text: 'A', bevel: 0, ear: null })), 1)!.meshes;
     const { positions, colors, indices } = mesh!;
     const front = Math.max(...Array.from(positions).filter((_, i) => i % 3 === 2));
     const known = new Map<string, string>();
@@ -545,7 +545,7 @@ describe('what stands still on a stage', () => {
       const moment = momentOf(film, hearing, t, { cache, assets });
       return sceneAt(moment.layer('stage') as DepthLayer, moment)!.meshes;
     });
-  const solid = (part: object = {}) => filmOf(bodyOf('solid', { levelRise: 0, ...part }));
+  const solid = (part: object = {}) => filmOf(bodyOf('extrusion', { levelRise: 0, ...part }));
 
   it('is taken as it was lit before, as long as nothing changes', () => {
     const film = filmOf(bodyOf('card', { image: 'image' }));
@@ -575,7 +575,7 @@ describe('what stands still on a stage', () => {
 
   it('is drawn the same, whatever was drawn before', () => {
     for (const kind of Object.keys(bodyKinds) as BodyKindName[]) {
-      const film = filmOf(bodyOf(kind), bodyOf('solid', { id: 'other' }));
+      const film = filmOf(bodyOf(kind), bodyOf('extrusion', { id: 'other' }));
       const times = [0.4, 1.1, 1.1, 2.3];
       const alone = times.map((t) => drawn(film, [t])[0]);
       expect(drawn(film, times), kind).toEqual(alone);

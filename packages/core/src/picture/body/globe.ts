@@ -18,7 +18,7 @@ import { bandFields, levelAt, levelsOf } from './bands';
 import { evenStops } from '../palette/palette';
 import { bodyKind } from './bodyKind';
 import { fibonacciPoints } from './fibonacci';
-import { icosphere } from './icosphere';
+import { geodesicSphere } from './geodesicSphere';
 import { addMark, ShapeBuilder, type MarkForm } from './shapes';
 
 const size = { kind: 'number', min: 0, max: 100000, step: 5, unit: 'px' } as const;
@@ -42,7 +42,7 @@ export const regionRecord = record('region', [
         max: 180,
         default: 50,
       },
-      { ...angle, key: 'soft', label: 'Soft edge', min: 0, max: 180, default: 30 },
+      { ...angle, key: 'soft', label: 'Feather', min: 0, max: 180, default: 30 },
       { ...share, max: 4, key: 'strength', label: 'Strength', default: 1 },
       { ...share, key: 'tint', label: 'Tint', help: 'How much of its colour it has.', default: 1 },
       { kind: 'color', key: 'color', label: 'Colour', default: '#e8633a' },
@@ -62,7 +62,7 @@ const groups = fieldGroups([
         label: 'Shape',
         choices: choicesOf({
           fibonacci: 'Sphere, evenly',
-          icosphere: 'Sphere, by triangles',
+          geodesic: 'Geodesic sphere',
           ring: 'Ring',
           torus: 'Torus',
         }),
@@ -150,7 +150,7 @@ const groups = fieldGroups([
       {
         kind: 'number',
         key: 'curve',
-        label: 'Steepness',
+        label: 'Response curve',
         min: 0.1,
         max: 8,
         step: 10,
@@ -251,7 +251,7 @@ function spotsOf({ base, count, radius, tube }: Settings): Spot[] {
             positions[3 * i]!,
             positions[3 * i + 1]!,
             positions[3 * i + 2]!,
-          ]))(icosphere(divisionsFor(count)).positions);
+          ]))(geodesicSphere(divisionsFor(count)).positions);
   return directions.map((up) => ({
     foot: [up[0] * radius, up[1] * radius, up[2] * radius],
     up,
@@ -336,7 +336,7 @@ export const globe = bodyKind({
       ...(body.regions.some(({ tint }) => tint > 0) ? { tints } : {}),
     };
     if (!body.core || body.base === 'ring' || body.base === 'torus') return [marks];
-    const { positions, faces } = icosphere(4);
+    const { positions, faces } = geodesicSphere(4);
     return [
       {
         positions: positions.map((value) => value * body.radius),

@@ -6,11 +6,11 @@ import type { BodyContext, BodyHandle, StagePlace } from './bodyKind';
 import { card } from './card';
 import { globe } from './globe';
 import { relief } from './relief';
-import { solid } from './solid';
+import { extrusion } from './extrusion';
 import { terrain } from './terrain';
 
 /** Every kind of body that stands on a stage. A new one is a file beside relief.ts and a line here. */
-export const bodyKinds = { terrain, relief, array, globe, solid, card };
+export const bodyKinds = { terrain, relief, array, globe, extrusion, card };
 
 export type BodyKindName = keyof typeof bodyKinds;
 export type BodySettings = ValueOfKinds<typeof bodyKinds>;

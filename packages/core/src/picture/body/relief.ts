@@ -1,12 +1,12 @@
 import { choicesOf, cos, exact, fieldGroups, noiseSpan, ofHeight, sin, spaceLayers } from '../../contract';
 import { evenStops } from '../palette/palette';
 import { bodyKind } from './bodyKind';
-import { icosphere } from './icosphere';
+import { geodesicSphere } from './geodesicSphere';
 import { ShapeBuilder } from './shapes';
 
 const size = { kind: 'number', min: 1, max: 100000, step: 20, unit: 'px' } as const;
 
-/** The detail of round reliefs, as how often the faces of the icosphere are divided. */
+/** The detail of round reliefs, as how often the faces of the geodesic sphere are divided. */
 const divisions = (detail: number) => Math.min(6, Math.max(1, Math.round(exact.log2(detail / 2))));
 
 const groups = fieldGroups([
@@ -130,7 +130,7 @@ function placesOf(body: Settings): { places: Float64Array; faces?: Uint32Array }
   const noise = (x: number, y: number, z: number) =>
     spaceLayers(seed, x / grain, y / grain, z / grain, layers, sharpness);
   if (form === 'sphere') {
-    const { positions, faces } = icosphere(divisions(detail));
+    const { positions, faces } = geodesicSphere(divisions(detail));
     const radius = width / 2;
     const places = new Float64Array((positions.length / 3) * 4);
     for (let i = 0; i < positions.length / 3; i++) {

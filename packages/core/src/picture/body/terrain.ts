@@ -105,7 +105,7 @@ const groups = fieldGroups([
       {
         kind: 'number',
         key: 'curve',
-        label: 'Steepness',
+        label: 'Response curve',
         help: 'Above 100 % peaks stand out; below, quiet bands rise.',
         min: 0.1,
         max: 8,

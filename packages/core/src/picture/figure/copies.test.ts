@@ -30,19 +30,17 @@ describe('the path of a copy', () => {
 });
 
 describe('bands of copies', () => {
-  it('are all for each, or go on from copy to copy without a gap: five copies of ten show fifty', () => {
-    expect(bandsOfCopy([0, 50], 50, { ...copiesStandard, count: 5 }, 3)).toEqual([0, 50]);
-    const shared = { ...copiesStandard, count: 5, continueBands: true };
-    expect([0, 1, 2, 3, 4].map((i) => bandsOfCopy([0, 50], 50, shared, i))).toEqual([
-      [0, 10],
-      [10, 20],
-      [20, 30],
-      [30, 40],
-      [40, 50],
+  it('are all for each, or go on from copy to copy without a gap: three copies of eight show 24', () => {
+    expect(bandsOfCopy([0, 24], 24, { ...copiesStandard, count: 3 }, 2)).toEqual([0, 24]);
+    const shared = { ...copiesStandard, count: 3, continueBands: true };
+    expect([0, 1, 2].map((i) => bandsOfCopy([0, 24], 24, shared, i))).toEqual([
+      [0, 8],
+      [8, 16],
+      [16, 24],
     ]);
-    const uneven = [0, 1, 2, 3, 4].map((i) => bandsOfCopy([0, 12], 12, shared, i));
+    const uneven = [0, 1, 2].map((i) => bandsOfCopy([0, 11], 11, shared, i));
     uneven.slice(1).forEach(([first], i) => expect(first).toBe(uneven[i]![1]));
-    expect(uneven[4]![1]).toBe(12);
+    expect(uneven[2]![1]).toBe(11);
   });
 
   it('share the part of the bands that the figure shows', () => {

@@ -85,7 +85,7 @@ export const copiesRecord = record('copies', [
         key: 'continueBands',
         rare: true,
         label: 'Continue bands across copies',
-        help: 'Five copies of an ear with fifty bands have ten each.',
+        help: 'Three copies of an ear with 24 bands show eight each.',
         default: false,
         shownWhen: several,
       },

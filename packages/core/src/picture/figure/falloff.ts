@@ -89,7 +89,7 @@ export const falloffRecord = record('falloff', [
         key: 'combine',
         label: 'Combine',
         help: 'How it goes together with the regions above.',
-        choices: choicesOf({ multiply: 'Multiply', add: 'Add', greater: 'Maximum' }),
+        choices: choicesOf({ multiply: 'Multiplied', add: 'Added', greater: 'Greatest' }),
         default: 'multiply',
       },
     ],

@@ -59,7 +59,7 @@ export const colorRecord = record(
         {
           kind: 'number',
           key: 'fade',
-          label: 'Fade with level',
+          label: 'Opacity by level',
           help: 'How much of the opacity goes away in silence.',
           min: 0,
           max: 1,

@@ -37,7 +37,7 @@ const groups = fieldGroups([
         kind: 'choice',
         key: 'newest',
         rare: true,
-        label: 'Newest at',
+        label: 'Now at',
         choices: choicesOf({ start: 'Start', end: 'End' }),
         default: 'start',
       },

@@ -51,7 +51,7 @@ export const flareLayerRecord = layerRecord(
         times('brightness', 'Brightness', 1),
         times('size', 'Size', 1),
         { kind: 'color', key: 'tint', label: 'Tint', default: '#ffe3b8' },
-        times('softness', 'Softness', 0.4, { max: 1 }),
+        times('softness', 'Feather', 0.4, { max: 1 }),
         {
           kind: 'number',
           key: 'rotation',
@@ -74,7 +74,7 @@ export const flareLayerRecord = layerRecord(
         times('rays', 'Rays', 1),
         times('reflections', 'Reflections', 1),
         times('spread', 'Reflection spread', 1, { help: 'How far they stand apart.' }),
-        { ...seedField, help: 'Another one gives other reflections.', rare: true },
+        { ...seedField, help: 'Changes the random pattern of reflections.', rare: true },
       ],
     },
   ]),

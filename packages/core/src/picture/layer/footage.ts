@@ -52,12 +52,12 @@ export const footageLayerRecord = layerRecord(
         {
           kind: 'choice',
           key: 'repeat',
-          label: 'At its end',
+          label: 'End behaviour',
           choices: choicesOf({
-            once: 'Disappears',
-            hold: 'Holds',
-            loop: 'Loops',
-            bounce: 'Back and forth',
+            once: 'Hide',
+            hold: 'Freeze',
+            loop: 'Loop',
+            bounce: 'Ping-pong',
           }),
           default: 'loop',
           driven: false,

@@ -133,7 +133,7 @@ export const letteringLayerRecord = layerRecord(
         {
           kind: 'number',
           key: 'letterRise',
-          label: 'Letter rise',
+          label: 'Baseline shift',
           help: 'How far each letter stands above its line.',
           min: -5000,
           max: 5000,

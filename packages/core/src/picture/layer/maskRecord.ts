@@ -56,7 +56,7 @@ export const maskRecord = record('mask', [
       {
         kind: 'number',
         key: 'softness',
-        label: 'Softness',
+        label: 'Feather',
         help: 'Width of the soft edge, from 0 to 100 %. Its middle is where the edge was.',
         min: 0,
         max: 12000,

@@ -32,7 +32,7 @@ export const particleOffers: readonly [ParticleOffer, ...ParticleOffer[]] = [
     twinkle: 0.4,
     color: colors('random', '#fff3dc', '#e8c9a0'),
   })),
-  particles('Sparks', 'A burst at every hit of the first follower', ({ size: { height }, first }) => ({
+  particles('Embers', 'A burst at every hit of the first follower', ({ size: { height }, first }) => ({
     source: 'point',
     rate: 0,
     bursts: 'hit',
@@ -65,7 +65,7 @@ export const particleOffers: readonly [ParticleOffer, ...ParticleOffer[]] = [
     vanish: 0.1,
     color: colors('color', '#eaf2f4'),
   })),
-  particles('Embers', 'Glowing ash that rises', ({ size: { width, height } }) => ({
+  particles('Ash', 'Glowing ash that rises', ({ size: { width, height } }) => ({
     source: 'line',
     position: { x: 0, y: height * 1.02 },
     end: { x: width, y: height * 1.02 },

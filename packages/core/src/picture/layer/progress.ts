@@ -29,7 +29,7 @@ export const progressLayerRecord = layerRecord(
         {
           kind: 'choice',
           key: 'by',
-          label: 'Fills with',
+          label: 'Driven by',
           choices: choicesOf({ time: 'Time', value: 'A value' }),
           default: 'time',
           driven: false,
@@ -68,7 +68,7 @@ export const progressLayerRecord = layerRecord(
         {
           kind: 'number',
           key: 'knob',
-          label: 'Knob',
+          label: 'Playhead size',
           help: 'Diameter of a dot where it has come to; 0 for none.',
           min: 0,
           max: 2000,

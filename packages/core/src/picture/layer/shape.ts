@@ -39,7 +39,7 @@ export const filledOutlineRecord = layerRecord(
           kind: 'choice',
           key: 'rule',
           rare: true,
-          label: 'Overlaps',
+          label: 'Fill rule',
           help: 'Of lines within lines.',
           choices: choicesOf({ evenodd: 'Left out', nonzero: 'Filled' }),
           default: 'evenodd',

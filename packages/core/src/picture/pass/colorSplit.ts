@@ -7,7 +7,7 @@ import { reachedRegion, swept } from './region';
 /** Red and blue lie apart. */
 export const colorSplit = passKind({
   kind: 'colorSplit',
-  label: 'Colour split',
+  label: 'RGB split',
   heading: 'Texture',
   about: 'Red and blue lie apart, evenly or towards the edges',
   light: 'encoded',

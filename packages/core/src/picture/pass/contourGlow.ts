@@ -14,7 +14,7 @@ export const contourGlow = passKind({
     sideField,
     { kind: 'color', key: 'color', label: 'Colour', default: '#ffb45a' },
     percent('opacity', 'Opacity', 0.9),
-    distance('softness', 'Softness', ({ height }) => Math.round(height * 0.014)),
+    distance('softness', 'Feather', ({ height }) => Math.round(height * 0.014)),
     spreadFields[0],
     { ...offsetField({ x: 0, y: 0 }), rare: true },
   ],

@@ -14,7 +14,7 @@ export const contourShadow = passKind({
     sideField,
     { kind: 'color', key: 'color', label: 'Colour', default: '#000000' },
     percent('opacity', 'Opacity', 0.6),
-    distance('softness', 'Softness', ({ height }) => Math.round(height * 0.01)),
+    distance('softness', 'Feather', ({ height }) => Math.round(height * 0.01)),
     offsetField({ x: 6, y: 10 }),
     spreadFields[0],
   ],

@@ -24,7 +24,7 @@ const tables = new TableCache<Tones>(({ exposure, contrast, temperature }) => {
 /** The usual corrections. */
 export const grade = passKind({
   kind: 'grade',
-  label: 'Exposure and colour',
+  label: 'Colour correction',
   heading: 'Grade',
   about: 'Exposure, contrast, saturation, hue and temperature',
   light: 'encoded',

@@ -4,8 +4,8 @@ import { angle, centreField, edgesField } from './passFields';
 import { passKind, pixelOf, rotationOf } from './passKind';
 
 /** One sector of the picture all around, every other time mirrored. */
-export const kaleidoscopic = passKind({
-  kind: 'kaleidoscopic',
+export const kaleidoscope = passKind({
+  kind: 'kaleidoscope',
   label: 'Kaleidoscope',
   heading: 'Shape',
   about: 'One sector of the picture all around',

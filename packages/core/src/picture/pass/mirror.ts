@@ -3,8 +3,8 @@ import { angle, centreField, edgesField } from './passFields';
 import { passKind, pixelOf, rotationOf } from './passKind';
 
 /** One half of the picture, and its mirror image. */
-export const mirrorImage = passKind({
-  kind: 'mirrorImage',
+export const mirror = passKind({
+  kind: 'mirror',
   label: 'Mirror',
   heading: 'Shape',
   about: 'One half of the picture, and its mirror image',

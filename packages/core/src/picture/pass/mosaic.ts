@@ -5,7 +5,7 @@ import { passKind, pixelOf, scaleOf } from './passKind';
 /** Cells of one colour each. */
 export const mosaic = passKind({
   kind: 'mosaic',
-  label: 'Mosaic',
+  label: 'Cells',
   heading: 'Shape',
   about: 'Cells of one colour each',
   light: 'encoded',

@@ -21,7 +21,7 @@ export const motionBlur = timePassKind({
       kind: 'number',
       key: 'samples',
       label: 'Samples',
-      help: 'Pictures drawn for each frame: so many times as long does it take.',
+      help: 'Pictures drawn for each frame. Render time grows in proportion.',
       min: 2,
       max: 64,
       step: 1,

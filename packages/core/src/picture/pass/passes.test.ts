@@ -412,16 +412,16 @@ describe('passes that find pixels elsewhere', () => {
   });
 
   it('a mirror keeps its left half, whatever its angle', () => {
-    const out = through(places, 200, pass('mirrorImage', { angle: -90, centre: { x: 100, y: 60 } }));
+    const out = through(places, 200, pass('mirror', { angle: -90, centre: { x: 100, y: 60 } }));
     expect(at(out, 200, 30, 50)[0]).toBe(30);
     expect(at(out, 200, 169, 50)[0]).toBe(30);
-    const down = through(places, 200, pass('mirrorImage', { angle: 0, centre: { x: 100, y: 60 } }));
+    const down = through(places, 200, pass('mirror', { angle: 0, centre: { x: 100, y: 60 } }));
     expect(at(down, 200, 30, 20)[1]).toBe(40);
     expect(at(down, 200, 30, 99)[1]).toBe(40);
   });
 
   it('a kaleidoscope looks the same in each of its sectors', () => {
-    const settings = pass('kaleidoscopic', { sectors: 4, centre: { x: 100.5, y: 60.5 } });
+    const settings = pass('kaleidoscope', { sectors: 4, centre: { x: 100.5, y: 60.5 } });
     const out = through(places, 200, settings);
     const [far, angle] = [40, 0.3];
     const seen = Array.from({ length: 4 }, (_, i) => {

@@ -11,11 +11,11 @@ import { glow } from './glow';
 import { grade } from './grade';
 import { grain } from './grain';
 import { invert } from './invert';
-import { kaleidoscopic } from './kaleidoscope';
+import { kaleidoscope } from './kaleidoscope';
 import { lens } from './lens';
 import { levels } from './levels';
 import { lookupTable } from './lookupTable';
-import { mirrorImage } from './mirror';
+import { mirror } from './mirror';
 import { mosaic } from './mosaic';
 import { motionBlur } from './motionBlur';
 import type { PassContext, PassHeading } from './passKind';
@@ -47,8 +47,8 @@ export const passKinds = {
   wobble,
   tiles,
   mosaic,
-  mirrorImage,
-  kaleidoscopic,
+  mirror,
+  kaleidoscope,
   wipe,
   shake,
   grade,

@@ -15,7 +15,7 @@ export const scanLines = passKind({
     percent('opacity', 'Opacity', 0.4),
     distance('period', 'Distance', 6, { min: 0.5, max: 1000 }),
     percent('thickness', 'Thickness', 0.5, { help: 'Of the distance.' }),
-    percent('softness', 'Softness', 0.5),
+    percent('softness', 'Feather', 0.5),
     angle('angle', 'Angle', 0, { help: angleConvention }),
     distance('drift', 'Drift', 0, { min: -4000, help: 'So far in a second.' }),
   ],

@@ -8,7 +8,7 @@ const times = <const Key extends string>(key: Key, label: string) =>
 /** The picture small, many times. */
 export const tiles = passKind({
   kind: 'tiles',
-  label: 'Tiles',
+  label: 'Repeat',
   heading: 'Shape',
   about: 'The picture small, many times',
   light: 'encoded',

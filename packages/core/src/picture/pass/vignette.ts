@@ -19,7 +19,7 @@ export const vignette = passKind({
       max: 4,
       help: 'Where it is half as strong: 100 % is at the middle of the edges.',
     }),
-    percent('softness', 'Softness', 0.6),
+    percent('softness', 'Feather', 0.6),
     percent('roundness', 'Roundness', 0, {
       min: -1,
       help: 'At 0 % an ellipse of the picture’s shape, at 100 % a circle, at −100 % nearly a rectangle.',

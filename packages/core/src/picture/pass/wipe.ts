@@ -25,12 +25,12 @@ export const wipe = passKind({
       ],
       default: 'straight',
     },
-    percent('shown', 'Shown', 0.5, { help: 'How much of the way is shown.' }),
+    percent('shown', 'Progress', 0.5, { help: 'How much of the way is shown.' }),
     angle('angle', 'Angle', 0, {
       help: `Where it goes; of a clock, where it begins. ${angleConvention}`,
       shownWhen: { key: 'form', is: ['straight', 'around'] },
     }),
-    distance('softness', 'Softness', 40, {
+    distance('softness', 'Feather', 40, {
       help: 'Width of the soft edge, from 0 to 100 %. Its middle is where the edge stands.',
     }),
     { kind: 'switch', key: 'inverted', label: 'Inverted', help: 'Shows the rest instead.', default: false },

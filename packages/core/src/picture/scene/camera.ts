@@ -22,8 +22,8 @@ export const cameraRecord = record('camera', [
         kind: 'choice',
         key: 'projection',
         label: 'Projection',
-        help: 'In parallel projection what is farther away is as large as what is near.',
-        choices: choicesOf({ perspective: 'Perspective', parallel: 'Parallel' }),
+        help: 'In orthographic projection what is farther away is as large as what is near.',
+        choices: choicesOf({ perspective: 'Perspective', parallel: 'Orthographic' }),
         default: 'perspective',
         driven: false,
       },
@@ -53,7 +53,7 @@ export const cameraRecord = record('camera', [
       {
         ...length,
         key: 'view',
-        label: 'View width',
+        label: 'Orthographic width',
         help: 'What of the stage is as wide as the picture.',
         min: 1,
         default: ({ width }) => Math.max(1, width),
@@ -147,5 +147,5 @@ export const cameraPresets = {
   front: { label: 'Front', orbit: 0, tilt: 0 },
   above: { label: 'Above', orbit: 0, tilt: 90 },
   threeQuarter: { label: 'Three-quarter', orbit: 35, tilt: 25 },
-  ground: { label: 'Along the ground', orbit: 0, tilt: 6 },
+  ground: { label: 'Low angle', orbit: 0, tilt: 6 },
 } as const;

@@ -204,12 +204,12 @@ export const earRecord = record(
         {
           kind: 'choice',
           key: 'limits',
-          label: 'Limits',
+          label: 'Level range',
           default: 'set',
           help: 'Floor and ceiling set in dB, or taken from the song itself, so that they suit another song too.',
           choices: [
-            { value: 'set', label: 'In dB' },
-            { value: 'fitted', label: 'From the song' },
+            { value: 'set', label: 'Manual' },
+            { value: 'fitted', label: 'Auto' },
           ],
         },
         {
@@ -287,7 +287,7 @@ export const earRecord = record(
         {
           kind: 'choice',
           key: 'smoothing',
-          label: 'Kind',
+          label: 'Type',
           default: 'attackRelease',
           choices: [
             { value: 'attackRelease', label: 'Attack and release' },
@@ -311,7 +311,7 @@ export const earRecord = record(
         {
           kind: 'number',
           key: 'averageTime',
-          label: 'Width',
+          label: 'Length',
           default: 0.1,
           help: 'The mean of so much sound around the moment: no lag, it looks ahead.',
           min: 0,

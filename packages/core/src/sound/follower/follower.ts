@@ -84,11 +84,11 @@ export const followerRecord = record(
         {
           kind: 'choice',
           key: 'unit',
-          label: 'Measured in',
+          label: 'Units',
           default: 'percent',
           help: 'Against all levels of the song, or in dB.',
           choices: [
-            { value: 'percent', label: 'Percent of the song' },
+            { value: 'percent', label: 'Percentile' },
             { value: 'db', label: 'dB' },
           ],
           shownWhen: isLevel,
@@ -117,7 +117,7 @@ export const followerRecord = record(
         {
           kind: 'number',
           key: 'curve',
-          label: 'Curve',
+          label: 'Response curve',
           default: 1,
           help: 'The value to this power: above 1 keeps low levels down, below 1 lifts them.',
           min: 0.1,

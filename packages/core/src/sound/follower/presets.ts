@@ -13,12 +13,6 @@ const onsets = { kind: 'onsets', sensitivity: 0.5, hold: 0.04, attack: 0 } as co
 
 export const followerPresets: readonly FollowerPreset[] = [
   {
-    id: 'deep-bass',
-    label: 'Deep bass',
-    help: 'What is felt more than heard: 30 to 80 Hz.',
-    settings: { ...level, fromHz: 30, toHz: 80, gatePercent: 55, attack: 0.02, release: 0.2 },
-  },
-  {
     id: 'kick',
     label: 'Kick',
     help: 'The loudest tenth of 40 to 100 Hz: the drum, not the bass line under it.',
@@ -29,6 +23,12 @@ export const followerPresets: readonly FollowerPreset[] = [
     label: 'Bass line',
     help: 'Each note between 40 and 250 Hz. Best on a track of its own: in a mix the kick hides it.',
     settings: { ...onsets, fromHz: 40, toHz: 250, sensitivity: 0.7, release: 0.16 },
+  },
+  {
+    id: 'sub-bass',
+    label: 'Sub-bass',
+    help: 'What is felt more than heard: 30 to 80 Hz.',
+    settings: { ...level, fromHz: 30, toHz: 80, gatePercent: 55, attack: 0.02, release: 0.2 },
   },
   {
     id: 'snare-body',

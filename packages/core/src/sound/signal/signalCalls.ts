@@ -1,5 +1,6 @@
-import type { CodeMemory } from '../../contract';
 /** Calls of the compiled code of assembly/signal.ts: made from it by `npm run wasm`. */
+
+import type { CodeMemory } from '../../contract';
 
 /** The address of a structure that has been written. */
 export type Pointer<Name extends string> = number & { readonly structure: Name };

@@ -30,9 +30,9 @@ const followerSourceRecord = record('source.follower', [
       {
         kind: 'choice',
         key: 'how',
-        label: 'Peak as',
+        label: 'Peak mode',
         help: 'A value of its own, or by what the value at rest grows: then it keeps its effect when that changes.',
-        choices: choicesOf({ to: 'Value', by: 'Increase', times: 'Factor' }),
+        choices: choicesOf({ to: 'Absolute', by: 'Add', times: 'Multiply' }),
         default: 'to',
       },
       {

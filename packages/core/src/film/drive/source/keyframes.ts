@@ -33,7 +33,7 @@ const keyframesRecord = record('source.keyframes', [
       {
         kind: 'choice',
         key: 'timeBase',
-        label: 'Times in',
+        label: 'Time base',
         help: 'Beats and shares of a section keep their place in another song.',
         choices: choicesOf({ seconds: 'Seconds', beats: 'Beats', section: 'Share of a section' }),
         default: 'seconds',

@@ -18,15 +18,15 @@ const stepsRecord = record('source.steps', [
       {
         kind: 'choice',
         key: 'at',
-        label: 'Next at',
-        choices: choicesOf({ beat: 'Every beat', bar: 'Every bar', hit: 'Every hit' }),
+        label: 'Advance on',
+        choices: choicesOf({ beat: 'Beat', bar: 'Bar', hit: 'Hit' }),
         default: 'beat',
       },
       {
         kind: 'number',
         key: 'every',
         label: 'Every',
-        help: 'Only at every so many-th.',
+        help: 'Use every Nth beat, bar or hit only.',
         min: 1,
         max: 256,
         step: 1,
@@ -37,7 +37,7 @@ const stepsRecord = record('source.steps', [
       {
         ...followerReference,
         key: 'follower',
-        label: 'Hits of',
+        label: 'Trigger',
         help: 'The follower whose hits count.',
         shownWhen: { key: 'at', is: ['hit'] },
       },

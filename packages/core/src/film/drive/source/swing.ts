@@ -15,12 +15,12 @@ export const waves = {
   sine: { label: 'Sine', at: (x: number) => sin(2 * Math.PI * x) },
   triangle: { label: 'Triangle', at: (x: number) => 1 - 4 * Math.abs(((((x + 0.25) % 1) + 1) % 1) - 0.5) },
   square: { label: 'Square', at: (x: number) => (x - Math.floor(x) < 0.5 ? 1 : -1) },
-  saw: { label: 'Saw', at: (x: number) => 2 * (x - Math.floor(x)) - 1 },
+  saw: { label: 'Sawtooth', at: (x: number) => 2 * (x - Math.floor(x)) - 1 },
 } as const;
 
 const swingRecord = record('source.swing', [
   {
-    heading: 'Swing',
+    heading: 'Oscillator',
     fields: [
       { kind: 'choice', key: 'wave', label: 'Shape', choices: choicesOf(waves), default: 'sine' },
       { kind: 'value', key: 'amount', label: 'Amount', help: 'How far it goes, to both sides.' },
@@ -28,7 +28,7 @@ const swingRecord = record('source.swing', [
         kind: 'number',
         key: 'period',
         label: 'Period',
-        help: 'How long one swing takes.',
+        help: 'Length of one cycle.',
         min: 0.02,
         max: 3600,
         step: 0.1,
@@ -38,7 +38,7 @@ const swingRecord = record('source.swing', [
       {
         kind: 'choice',
         key: 'per',
-        label: 'Period in',
+        label: 'Period unit',
         choices: choicesOf({ second: 'Seconds', beat: 'Beats' }),
         default: 'second',
       },
@@ -46,7 +46,7 @@ const swingRecord = record('source.swing', [
         kind: 'number',
         key: 'phase',
         label: 'Phase',
-        help: 'Where in the swing it begins.',
+        help: 'Where in the cycle it begins.',
         min: 0,
         max: 1,
         step: 5,
@@ -61,7 +61,7 @@ const swingRecord = record('source.swing', [
 
 export const swingSource: SourceKind<'swing', typeof swingRecord> = {
   kind: 'swing',
-  label: 'Swing',
+  label: 'Oscillator',
   icon: 'wave',
   about: 'Goes to and fro in a period of its own.',
   record: swingRecord,

@@ -4,13 +4,13 @@ import { amountSays, followerReference, type SourceKind } from './sourceKind';
 
 const turnRecord = record('source.turn', [
   {
-    heading: 'Turn',
+    heading: 'Ramp',
     fields: [
       { kind: 'value', key: 'amount', label: 'Amount', help: 'What is added in each second or beat.' },
       {
         kind: 'choice',
         key: 'per',
-        label: 'Per',
+        label: 'Rate unit',
         choices: choicesOf({ second: 'Second', beat: 'Beat' }),
         default: 'second',
       },
@@ -28,7 +28,7 @@ const isAngle = (field: Field) => 'unit' in field && field.unit === '°';
 
 export const turnSource: SourceKind<'turn', typeof turnRecord> = {
   kind: 'turn',
-  label: 'Turn',
+  label: 'Ramp',
   icon: 'refresh',
   about: 'Goes on steadily: so much in each second or beat.',
   record: turnRecord,

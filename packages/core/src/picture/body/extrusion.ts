@@ -14,7 +14,7 @@ const ofText = { key: 'source', is: ['text'] } as const;
 
 const groups = fieldGroups([
   {
-    heading: 'Solid',
+    heading: 'Extrusion',
     fields: [
       {
         kind: 'choice',
@@ -71,7 +71,7 @@ const groups = fieldGroups([
       {
         kind: 'number',
         key: 'letterRise',
-        label: 'Letter rise',
+        label: 'Baseline shift',
         help: 'Of each letter: drive it, and spread the cord over letters.',
         min: -100000,
         max: 100000,
@@ -82,7 +82,7 @@ const groups = fieldGroups([
       {
         kind: 'number',
         key: 'curve',
-        label: 'Steepness',
+        label: 'Response curve',
         min: 0.1,
         max: 8,
         step: 10,
@@ -93,7 +93,7 @@ const groups = fieldGroups([
     ],
   },
 ]);
-type Settings = Parameters<Parameters<typeof bodyKind<'solid', typeof groups>>[0]['shapes']>[0];
+type Settings = Parameters<Parameters<typeof bodyKind<'extrusion', typeof groups>>[0]['shapes']>[0];
 
 /** Twice the area of an outline: positive where it goes clockwise, with y down. */
 const doubleArea = (line: Float32Array) => {
@@ -166,7 +166,7 @@ function inset(line: Float32Array, by: number, way: number): Float32Array {
   return out;
 }
 
-/** How a solid stands and moves. */
+/** How an extrusion stands and moves. */
 interface Extrusion {
   depth: number;
   bevel: number;
@@ -244,9 +244,9 @@ function partsOf(body: Settings, { film, moment }: BodyContext): Float32Array[][
 }
 
 /** Letters, or what lies within a path, extruded. */
-export const solid = bodyKind({
-  kind: 'solid',
-  label: 'Solid',
+export const extrusion = bodyKind({
+  kind: 'extrusion',
+  label: 'Extrusion',
   about: 'Letters or a closed path with depth; every letter follows a band.',
   groups,
   material: { by: 'one', roughness: 0.35, stops: [{ id: 'low', at: 0, color: '#e6d3ae' }] },
@@ -272,7 +272,7 @@ export const solid = bodyKind({
   },
   offers: [
     {
-      name: 'Solid letters',
+      name: 'Extruded letters',
       about: 'A word with depth, each letter following a band',
       camera: { orbit: -18, tilt: 12 },
       material: { metal: 0.7, roughness: 0.25, stops: evenStops('#e0a458') },

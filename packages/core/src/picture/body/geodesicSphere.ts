@@ -1,23 +1,23 @@
 /** A sphere of radius 1 out of the faces of an icosahedron. */
-export interface Icosphere {
+export interface GeodesicSphere {
   /** x, y and z of each corner. */
   positions: Float32Array;
   /** Three corners of each face, against the clock seen from outside. */
   faces: Uint32Array;
 }
 
-const made = new Map<number, Icosphere>();
+const made = new Map<number, GeodesicSphere>();
 
 /** @param divisions how often every face is divided into four: there are 10 x 4^divisions + 2 corners and 20 x 4^divisions faces */
-export function icosphere(divisions: number): Icosphere {
+export function geodesicSphere(divisions: number): GeodesicSphere {
   let sphere = made.get(divisions);
   if (!sphere)
-    made.set(divisions, (sphere = divisions === 0 ? icosahedron() : divide(icosphere(divisions - 1))));
+    made.set(divisions, (sphere = divisions === 0 ? icosahedron() : divide(geodesicSphere(divisions - 1))));
   return sphere;
 }
 
 /** Its corners are those of three rectangles in golden proportion, at right angles (H. S. M. Coxeter, Regular Polytopes). */
-function icosahedron(): Icosphere {
+function icosahedron(): GeodesicSphere {
   const golden = (1 + Math.sqrt(5)) / 2;
   const size = Math.sqrt(1 + golden * golden);
   const [a, b] = [1 / size, golden / size];
@@ -36,7 +36,7 @@ function icosahedron(): Icosphere {
   };
 }
 
-function divide({ positions, faces }: Icosphere): Icosphere {
+function divide({ positions, faces }: GeodesicSphere): GeodesicSphere {
   const places = [...positions];
   const count = positions.length / 3;
   const middles = new Map<number, number>();
