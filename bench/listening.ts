@@ -162,7 +162,7 @@ async function rendererMemory(): Promise<number> {
     stdout
       .split('\n')
       .filter((line) => line.includes('--type=renderer'))
-      .reduce((most, line) => Math.max(most, Number(line.trim().split(/\s+/)[0])), 0) / 1024
+      .reduce((max, line) => Math.max(max, Number(line.trim().split(/\s+/)[0])), 0) / 1024
   );
 }
 
@@ -209,7 +209,7 @@ export async function benchListening(url: string, data: string) {
       'all of it': await choose(page, 'Part', 'All'),
     };
     // The most work there is: 30 million levels.
-    const most = {
+    const max = {
       '512 bands': await setNumber(page, 'Bands', '512'),
       'and a window of 10 ms': await setNumber(page, 'Length', '10'),
       '500 bands': await setNumber(page, 'Bands', '500'),
@@ -233,7 +233,7 @@ export async function benchListening(url: string, data: string) {
       'centred average': await choose(page, 'Kind', 'Centred average', 'settled'),
       'limits from the song': await choose(page, 'Limits', 'From the song', 'settled'),
     };
-    const mostMemory = await rendererMemory();
+    const maxMemory = await rendererMemory();
     const box = (await tape.boundingBox())!;
     await page.mouse.move(box.x + 600, box.y + 80);
     await page.mouse.wheel(0, -1400);
@@ -261,8 +261,8 @@ export async function benchListening(url: string, data: string) {
     return {
       what: 'a song of four minutes in headless Chromium without a graphics processor; then one of an hour',
       changes,
-      changesOfMostBands: most,
-      memoryMiB: Math.round(mostMemory),
+      changesOfMostBands: max,
+      memoryMiB: Math.round(maxMemory),
       momentTargetMs: 100,
       wholeSongTargetMs: 2000,
       tapeScrollsAtFps: Math.round(scrolling),

@@ -43,11 +43,11 @@ export async function benchPreview(url: string, film = 'demo-breakwater') {
     const longest = page.evaluate(
       (ms) =>
         new Promise<number>((resolve) => {
-          let most = 0;
+          let max = 0;
           new PerformanceObserver((list) => {
-            for (const entry of list.getEntries()) most = Math.max(most, entry.duration);
+            for (const entry of list.getEntries()) max = Math.max(max, entry.duration);
           }).observe({ type: 'longtask' });
-          setTimeout(() => resolve(most), ms);
+          setTimeout(() => resolve(max), ms);
         }),
       seconds * 1000,
     );

@@ -53,17 +53,17 @@ function passed(kind: PassKindName, part: object): Uint8ClampedArray {
 
 /** The largest and the mean difference, in 255ths, of pixels so far from the edges. */
 function difference(a: ArrayLike<number>, b: ArrayLike<number>, from = 0) {
-  let [most, sum, count] = [0, 0, 0];
+  let [max, sum, count] = [0, 0, 0];
   for (let y = from; y < height - from; y++) {
     for (let x = from; x < width - from; x++) {
       for (let channel = 0; channel < 3; channel++) {
         const at = 4 * (y * width + x) + channel;
         const off = Math.abs(a[at]! - b[at]!);
-        [most, sum, count] = [Math.max(most, off), sum + off, count + 1];
+        [max, sum, count] = [Math.max(max, off), sum + off, count + 1];
       }
     }
   }
-  return { most, mean: sum / count };
+  return { max, mean: sum / count };
 }
 
 for (const [filter, kind, part] of [
@@ -77,8 +77,8 @@ for (const [filter, kind, part] of [
   ['invert(0.3)', 'invert', { amount: 0.3 }],
 ] as const) {
   test(`${filter} of the browser is what ${kind} makes`, async ({ page }) => {
-    const { most, mean } = difference(await filtered(page, filter), passed(kind, part));
-    expect(most).toBeLessThanOrEqual(2);
+    const { max, mean } = difference(await filtered(page, filter), passed(kind, part));
+    expect(max).toBeLessThanOrEqual(2);
     // The browser cuts where we round: of invert(0.3) three values in five, a half among them, lie above what it makes.
     expect(mean).toBeLessThan(0.65);
   });
@@ -131,8 +131,8 @@ for (const [name, primitives, kind, part] of [
   ],
 ] as const) {
   test(`${name} of the browser is what ${kind} makes`, async ({ page }) => {
-    const { most, mean } = difference(await filtered(page, 'url(#own)', primitives), passed(kind, part));
-    expect(most).toBeLessThanOrEqual(2);
+    const { max, mean } = difference(await filtered(page, 'url(#own)', primitives), passed(kind, part));
+    expect(max).toBeLessThanOrEqual(2);
     expect(mean).toBeLessThan(0.6);
   });
 }
@@ -141,13 +141,13 @@ for (const radius of [1, 2, 3, 4.5, 6]) {
   test(`blur(${radius}px) of the browser is what a Gaussian blur makes`, async ({ page }) => {
     // Far from the edges, beyond which the browser sees nothing.
     const edge = Math.ceil(3 * radius) + 1;
-    const { most, mean } = difference(
+    const { max, mean } = difference(
       await filtered(page, `blur(${radius}px)`),
       passed('blur', { radius }),
       edge,
     );
     // Both stand for the Gaussian to about 3 % (W3C Filter Effects Level 1, 9.13), so they are as far apart at most.
-    expect(most).toBeLessThanOrEqual(15);
+    expect(max).toBeLessThanOrEqual(15);
     expect(mean).toBeLessThan(3.2);
   });
 }

@@ -54,13 +54,13 @@ for (const [name, text] of Object.entries(files)) {
           const distances = places.map((place) => Math.hypot(place.x - x, place.y - y));
           return share === 0 ? distances[0]! : Math.min(...distances);
         });
-        return { name: shape.nodeName, start: apart[0]!, most: Math.max(...apart), step: length / steps };
+        return { name: shape.nodeName, start: apart[0]!, max: Math.max(...apart), step: length / steps };
       });
     }, ours);
     expect(compared).toHaveLength(ours.length);
-    for (const { name, start, most, step } of compared) {
+    for (const { name, start, max, step } of compared) {
       expect(start, `start of ${name}`).toBeLessThan(0.01);
-      expect(most, name).toBeLessThan(0.01 + step / 2);
+      expect(max, name).toBeLessThan(0.01 + step / 2);
     }
   });
 }

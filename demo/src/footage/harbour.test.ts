@@ -8,7 +8,7 @@ describe('the harbour at night', () => {
     const mean = frame.reduce((sum, value) => sum + value, 0) / frame.length;
     expect(mean).toBeGreaterThan(8);
     expect(mean).toBeLessThan(60);
-    expect(frame.reduce((most, value) => Math.max(most, value), 0)).toBeGreaterThan(200);
+    expect(frame.reduce((max, value) => Math.max(max, value), 0)).toBeGreaterThan(200);
     expect(harbourFrame(7)).toEqual(frame);
   });
   it('runs round: its last frame is as near to the first as neighbours are', () => {

@@ -1,6 +1,6 @@
 import {
   listenToAll,
-  mostSections,
+  maxSections,
   sectionListener,
   songChanges,
   suggestSections,
@@ -190,7 +190,7 @@ describe('five songs of the form A B A', () => {
   it('from coarse to fine each section more splits one of those before', () => {
     for (const { song } of songs) {
       let before: number[] = [];
-      for (let count = 1; count <= mostSections(song); count++) {
+      for (let count = 1; count <= maxSections(song); count++) {
         const starts = suggestSections(song, null, count).map(({ from }) => from);
         expect(starts).toHaveLength(count);
         expect(starts).toEqual(expect.arrayContaining(before));

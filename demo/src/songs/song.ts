@@ -23,7 +23,7 @@ export function mixDown(stems: Stem[]): Stem {
   const mix = createStem(0);
   mix.left = new Float32Array(stems[0]!.left.length);
   mix.right = new Float32Array(stems[0]!.right.length);
-  let most = 1e-9;
+  let max = 1e-9;
   for (let n = 0; n < mix.left.length; n++) {
     let left = 0;
     let right = 0;
@@ -33,9 +33,9 @@ export function mixDown(stems: Stem[]): Stem {
     }
     mix.left[n] = left;
     mix.right[n] = right;
-    most = Math.max(most, Math.abs(left), Math.abs(right));
+    max = Math.max(max, Math.abs(left), Math.abs(right));
   }
-  const gain = peak / most;
+  const gain = peak / max;
   for (const { left, right } of [mix, ...stems]) {
     for (let n = 0; n < left.length; n++) {
       left[n]! *= gain;

@@ -35,14 +35,14 @@ describe.each(songs.map((song) => [song.title, song] as const))('%s', (_title, s
 
   it('is the sum of its instruments and does not clip', () => {
     const mix = mixDown(stems);
-    let most = 0;
+    let max = 0;
     for (let n = 0; n < mix.left.length; n += 7) {
       const sum = stems.reduce((total, { left }) => total + left[n]!, 0);
       if (Math.abs(sum - mix.left[n]!) > 1e-4) throw new Error(`sample ${n} differs`);
-      most = Math.max(most, Math.abs(mix.left[n]!));
+      max = Math.max(max, Math.abs(mix.left[n]!));
     }
-    expect(most).toBeLessThanOrEqual(0.9);
-    expect(most).toBeGreaterThan(0.4);
+    expect(max).toBeLessThanOrEqual(0.9);
+    expect(max).toBeGreaterThan(0.4);
   });
 
   it('has as many stems as instruments, none of them silent', () => {

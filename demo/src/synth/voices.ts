@@ -6,16 +6,16 @@ const tableSize = 4096;
 /** One period of a sum of harmonics, at most 1. @param harmonics amplitude of each, from the fundamental on */
 export function wavetable(harmonics: readonly number[]): Float32Array {
   const table = new Float32Array(tableSize + 1);
-  let most = 0;
+  let max = 0;
   for (let n = 0; n <= tableSize; n++) {
     let sum = 0;
     harmonics.forEach(
       (amplitude, h) => (sum += amplitude * Math.sin((2 * Math.PI * (h + 1) * n) / tableSize)),
     );
     table[n] = sum;
-    most = Math.max(most, Math.abs(sum));
+    max = Math.max(max, Math.abs(sum));
   }
-  return table.map((value) => value / most);
+  return table.map((value) => value / max);
 }
 
 const sine = wavetable([1]);

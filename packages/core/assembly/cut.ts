@@ -7,10 +7,10 @@ import { CutTask } from './tasks';
 const reach: i32 = 13;
 
 /** Values around a cut that are taken into a halving at the most, and that it makes, with some to spare. */
-const mostAround: usize = 128;
+const maxAround: usize = 128;
 /** Bytes of the parts of the room. */
-const aroundBytes: usize = mostAround << 2;
-const halvingBytes: usize = (mostAround + 64) << 2;
+const aroundBytes: usize = maxAround << 2;
+const halvingBytes: usize = (maxAround + 64) << 2;
 /** Values before those that are wanted of a halving: it reaches back into them. */
 const before: i32 = 8;
 

@@ -106,7 +106,7 @@ function listed(scene: SceneTask): i32 {
 /** Paints all faces that were laid in. Gives back 0, or how many places in lists were needed where there was no room. */
 export function paintFaces(scene: SceneTask): i32 {
   const places = listed(scene);
-  if (places > scene.mostListed) return places;
+  if (places > scene.maxListed) return places;
   const bands = (scene.height + bandRows - 1) / bandRows;
   orderFaces(scene);
   listFaces(scene, bands);
@@ -130,14 +130,14 @@ export function paintFaces(scene: SceneTask): i32 {
   return 0;
 }
 
-function leastOf(v: v128): f32 {
+function minOf(v: v128): f32 {
   return min(
     min(f32x4.extract_lane(v, 0), f32x4.extract_lane(v, 1)),
     min(f32x4.extract_lane(v, 2), f32x4.extract_lane(v, 3)),
   );
 }
 
-function mostOf(v: v128): f32 {
+function maxOf(v: v128): f32 {
   return max(
     max(f32x4.extract_lane(v, 0), f32x4.extract_lane(v, 1)),
     max(f32x4.extract_lane(v, 2), f32x4.extract_lane(v, 3)),
@@ -189,8 +189,8 @@ function paintFace(scene: SceneTask, face: Face, bandTop: i32, rows: i32): void 
     );
     const left = v128.bitselect(f32x4.sub(longLeft ? long : short, offsetX), far, within);
     const right = v128.bitselect(f32x4.sub(longLeft ? short : long, offsetX), before, within);
-    const from = <i32>max<f32>(0, ceil(leastOf(left)));
-    const to = <i32>min<f32>(width, ceil(mostOf(right)));
+    const from = <i32>max<f32>(0, ceil(minOf(left)));
+    const to = <i32>min<f32>(width, ceil(maxOf(right)));
     if (from >= to) continue;
     const at = (<usize>((y - bandTop) * scene.width + from)) << 4;
     const down = <f32>y - ry;

@@ -13,7 +13,7 @@ export class SceneTask {
   order: usize;
   /** Room for an index for each face and band that it lies in, and how many that are at most. */
   lists: usize;
-  mostListed: i32;
+  maxListed: i32;
   /** Room for two numbers for each band and one more. */
   bands: usize;
   /** Room for four samples of four bytes for each pixel of a band: colours, and depths. */

@@ -15,7 +15,7 @@ const full: i32 = 2 * unit * unit;
 const fullBits: i32 = 2 * unitBits + 1;
 
 /** Nothing but areas are added up where no more edges than this lie in a row: their sums fit. */
-const mostSimple: i32 = 1000;
+const maxSimple: i32 = 1000;
 
 /** Bytes of a piece of an edge in a pixel: the next one, x and y of its ends within the pixel, and its direction. */
 const pieceBytes: usize = 16;
@@ -24,7 +24,7 @@ const pieceBytes: usize = 16;
 const entryBytes: usize = 40;
 
 /** More pieces than this in a pixel are not looked at in pairs: heights are taken in even steps instead. */
-const mostPairs: i32 = 6;
+const maxPairs: i32 = 6;
 const evenSteps: i32 = 16;
 
 let width: i32 = 0;
@@ -75,7 +75,7 @@ export function beginCover(pixels: i32, rule: i32): usize {
   breaks = aligned(cover + (wide << 1));
   // An edge begins and ends once, to the left of pixels or in them.
   heights = aligned(breaks + ((<usize>(2 * edgeCount + 8)) << 3));
-  const steps = <usize>max(2 * mostPairs + mostPairs * mostPairs, 2 * evenSteps) + <usize>(2 * edgeCount + 8);
+  const steps = <usize>max(2 * maxPairs + maxPairs * maxPairs, 2 * evenSteps) + <usize>(2 * edgeCount + 8);
   order = aligned(heights + (steps << 3));
   // Pieces of a pixel as they come, and those of a band in order.
   pieces = aligned(order + <usize>(edgeCount + 8) * (entryBytes + 16));
@@ -266,7 +266,7 @@ export function coverRow(row: i32): void {
   most = -1;
   pieceCount = 0;
   breakCount = 0;
-  isMixed = activeCount > mostSimple;
+  isMixed = activeCount > maxSimple;
   let kept = 0;
   for (let n = 0; n < activeCount; n++) {
     const index = load<i32>(active + ((<usize>n) << 2));
@@ -406,7 +406,7 @@ function signedArea(piece: usize): i32 {
 }
 
 /** Lowest and highest winding from the left. */
-function leastOpen(): i32 {
+function minOpen(): i32 {
   let winding = 0;
   let lowest = i32.MAX_VALUE;
   let before = 0;
@@ -450,9 +450,9 @@ function pixelCover(list: i32): f64 {
     next = load<i32>(piece);
   }
   // Deep inside, no edge leads out.
-  if (!evenOdd && leastOpen() > up) return <f64>(unit * unit);
+  if (!evenOdd && minOpen() > up) return <f64>(unit * unit);
   let steps = 0;
-  if (count > mostPairs) {
+  if (count > maxPairs) {
     for (let n = 0; n <= evenSteps; n++) steps = addHeight(steps, <f64>(n * unit) / <f64>evenSteps);
     for (let n = 0; n < breakCount; n++) steps = addHeight(steps, <f64>load<i32>(breaks + ((<usize>n) << 3)));
   } else {

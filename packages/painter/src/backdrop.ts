@@ -3,7 +3,7 @@ import type { Drawing } from './draw/drawing';
 import { layGrain } from './grain';
 
 /** How many backdrops are kept. */
-const most = 4;
+const max = 4;
 
 /** Paints backdrops. Gradients are the same from frame to frame mostly, and cost more than a copy. */
 export class BackdropPainter {
@@ -30,7 +30,7 @@ export class BackdropPainter {
         if (grain > 0) layGrain(own.bytes, width, grain);
       }
       // A fill that moves is another one in each frame: it takes the place of the one that was used longest ago.
-      if (this.kept.size === most) this.kept.delete(this.kept.keys().next().value!);
+      if (this.kept.size === max) this.kept.delete(this.kept.keys().next().value!);
       this.kept.set(key, found ?? own.bytes.slice());
       own.layOn(surface, 0, 0, opacity, blend);
     });

@@ -2,7 +2,7 @@ import { frameOfKey } from '@cyclogram/core';
 import type { PaintImage } from './images';
 
 /** Pixels of frames that are kept beyond those that a picture asks for: some seconds of a small video, a few frames of 4K. */
-const mostPixels = 24_000_000;
+const maxPixels = 24_000_000;
 
 /** Images by their ids, and the frames of footage that were decoded last by their keys. */
 export class FrameImages extends Map<string, PaintImage> {
@@ -44,7 +44,7 @@ export class FrameImages extends Map<string, PaintImage> {
   /** Lets go of the oldest frames that are too many. @param wanted those that are asked for now stay, however many */
   trim(wanted: ReadonlySet<string>): void {
     for (const key of this.frames) {
-      if (this.pixels <= mostPixels) return;
+      if (this.pixels <= maxPixels) return;
       if (!wanted.has(key)) this.dropFrame(key);
     }
   }

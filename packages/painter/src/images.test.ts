@@ -59,16 +59,16 @@ describe('images', () => {
     [24, 18],
   ])('made larger, to %d x %d, lie straight between their pixels', (width, height) => {
     const found = drawnTo(width, height);
-    let [most, sum] = [0, 0];
+    let [max, sum] = [0, 0];
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++)
         bilinear(image, ((x + 0.5) * 24) / width, ((y + 0.5) * 18) / height).forEach((value, i) => {
           const apart = found[4 * (y * width + x) + i]! - value;
-          most = Math.max(most, Math.abs(apart));
+          max = Math.max(max, Math.abs(apart));
           sum += apart;
         });
     // Places are told apart by 1/128 pixel; colours that are multiplied are rounded before they are mixed.
-    expect(most).toBeLessThanOrEqual(2);
+    expect(max).toBeLessThanOrEqual(2);
     expect(Math.abs(sum / found.length)).toBeLessThan(0.15);
   });
 
@@ -83,7 +83,7 @@ describe('images', () => {
       const small = Math.round(side / times);
       const { rgba } = resized(fine, small, small);
       const step = side / small;
-      let most = 0;
+      let max = 0;
       for (let y = 1; y < small - 1; y++)
         for (let x = 1; x < small - 1; x++) {
           let [sum, count] = [0, 0];
@@ -92,9 +92,9 @@ describe('images', () => {
               sum += fine.rgba[4 * (row * side + column)]!;
               count++;
             }
-          most = Math.max(most, Math.abs(rgba[4 * (y * small + x)]! - sum / count));
+          max = Math.max(max, Math.abs(rgba[4 * (y * small + x)]! - sum / count));
         }
-      expect(most).toBeLessThan(9);
+      expect(max).toBeLessThan(9);
     },
   );
 

@@ -89,7 +89,7 @@ export function drawParts(
       const [wide, high] = [boxWidth / width, boxHeight / height];
       // How many pixels of the image lie under one of the surface, along its denser side.
       const under = Math.min(1 / (wide * Math.hypot(a, b)), 1 / (high * Math.hypot(c, d)));
-      const level = under > 1 ? Math.min(Math.floor(log2(under)), mostLevels(image)) : 0;
+      const level = under > 1 ? Math.min(Math.floor(log2(under)), maxLevels(image)) : 0;
       const scale = pow(2, level);
       const source = levelOf(image, level);
       let place = places.get(source);
@@ -130,7 +130,7 @@ export function drawParts(
   });
 }
 
-const mostLevels = ({ width, height }: Texture) => Math.floor(log2(Math.min(width, height)));
+const maxLevels = ({ width, height }: Texture) => Math.floor(log2(Math.min(width, height)));
 
 /** Whole pixels of a level that a part of an image lies in. */
 function partOf(

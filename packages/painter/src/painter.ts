@@ -219,7 +219,7 @@ export class Painter {
     if (!image || !passes.some(({ on }) => on) || !takesAnySize(passes)) return undefined;
     // Pixels of the image for one that is painted on.
     const dense = pixelsPerUnit(only, image) / Math.hypot(a, b);
-    if (!(dense < mostDense)) return undefined;
+    if (!(dense < maxDense)) return undefined;
     return { width: Math.ceil(width * dense), height: Math.ceil(height * dense) };
   }
 
@@ -295,7 +295,7 @@ export class Painter {
 }
 
 /** An image of nearly as many pixels as it lies in goes through its passes like everything else. */
-const mostDense = 0.75;
+const maxDense = 0.75;
 
 /** Pixels of an image for one unit of the picture, along its denser side. */
 function pixelsPerUnit(

@@ -63,18 +63,18 @@ function distanceOf(
     for (let x = 0; x < width; x++) {
       const pixel = y * width + x;
       const block = Math.floor(y / 8) * across + Math.floor(x / 8);
-      let most = 0;
+      let max = 0;
       for (let channel = 0; channel < 4; channel++) {
         const apart = difference(4 * pixel + channel);
-        most = Math.max(most, Math.abs(apart));
+        max = Math.max(max, Math.abs(apart));
         sums[channel]! += apart;
         blocks[4 * block + channel]! += apart;
       }
       sizes[block]!++;
       if (edges[pixel]) {
-        counts[Math.min(1023, most)]!++;
+        counts[Math.min(1023, max)]!++;
         edgePixels++;
-      } else interior = Math.max(interior, most);
+      } else interior = Math.max(interior, max);
     }
   }
   let edge = 0;
@@ -83,7 +83,7 @@ function distanceOf(
     if (seen >= 0.999 * edgePixels) break;
   }
   const mean = (sum: number) => Math.abs(sum) / (width * height);
-  const block = blocks.reduce((most, sum, i) => Math.max(most, Math.abs(sum) / sizes[i >> 2]!), 0);
+  const block = blocks.reduce((max, sum, i) => Math.max(max, Math.abs(sum) / sizes[i >> 2]!), 0);
   return {
     interior,
     edge: edgePixels > 0 ? edge : 0,

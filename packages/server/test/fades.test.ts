@@ -93,7 +93,7 @@ describe('a rendered film with fades', () => {
       // Two periods of the tone around the middle.
       samples
         .slice(i * 4800 + 2352, i * 4800 + 2448)
-        .reduce((most, value) => Math.max(most, Math.abs(value)), 0),
+        .reduce((max, value) => Math.max(max, Math.abs(value)), 0),
     );
   }
 

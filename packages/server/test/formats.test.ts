@@ -195,7 +195,7 @@ describe('transparency', () => {
   it.each([
     ['vp9-webm', 'webm', ['-c:v', 'libvpx-vp9'], 6],
     ['prores4444-mov', 'mov', [], 2],
-  ] as const)('%s laid over white is the film before white', async (format, ending, decoder, most) => {
+  ] as const)('%s laid over white is the film before white', async (format, ending, decoder, max) => {
     const video = await render(
       films.disc,
       `clear-${format}.${ending}`,
@@ -209,7 +209,7 @@ describe('transparency', () => {
     const expected = await white();
     expect(pixels[3]).toBeLessThanOrEqual(1);
     const middle = 4 * (90 * width + 160);
-    expect(Math.abs(pixels[middle + 3]! - 0.6 * 255)).toBeLessThanOrEqual(most);
+    expect(Math.abs(pixels[middle + 3]! - 0.6 * 255)).toBeLessThanOrEqual(max);
     let worst = 0;
     for (let i = 0; i < width * height; i++) {
       const alpha = pixels[4 * i + 3]! / 255;
@@ -420,7 +420,7 @@ describe('minutes of frames', () => {
     ['vp9-webm', 'webm', 60000, 200, 6e-4],
   ] as const)(
     '%s (%s) at %d/1001 for %d seconds: each frame is where its number says, nothing adds up',
-    async (format, ending, numerator, seconds, most) => {
+    async (format, ending, numerator, seconds, max) => {
       const rate = numerator / 1001;
       const film = smallFilm({ path: 'song.wav' }, (made) => (made.fps = { numerator, denominator: 1001 }));
       const plan = planRender(film, seconds, { format, width: 64, height: 64 });
@@ -464,7 +464,7 @@ describe('minutes of frames', () => {
       expect(times).toHaveLength(Math.round(seconds * rate));
       let worst = 0;
       for (const [n, time] of times.entries()) worst = Math.max(worst, Math.abs(time - n / rate));
-      expect(worst).toBeLessThan(most);
+      expect(worst).toBeLessThan(max);
       // What is heard begins with the first frame: what Opus has before that is not heard (RFC 7845, 4.2).
       const heard = Number.parseFloat(
         String(

@@ -2,7 +2,7 @@
 export class LastUsed<Value> {
   private readonly kept = new Map<string, Value>();
 
-  constructor(readonly most: number) {}
+  constructor(readonly max: number) {}
 
   has(name: string): boolean {
     return this.kept.has(name);
@@ -19,7 +19,7 @@ export class LastUsed<Value> {
     // Last used goes last.
     this.kept.delete(name);
     this.kept.set(name, value);
-    if (this.kept.size > this.most) this.kept.delete(this.kept.keys().next().value!);
+    if (this.kept.size > this.max) this.kept.delete(this.kept.keys().next().value!);
   }
 
   delete(name: string): void {

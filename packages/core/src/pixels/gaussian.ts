@@ -4,7 +4,7 @@ import type { Edges, PassBuffer } from './passBuffer';
 /** Boxes one after another. */
 const boxes = 3;
 /** Blurs larger than this are done on a smaller image. */
-const mostSigma = 6;
+const maxSigma = 6;
 
 /**
  * Reach and rim of boxes that together blur like a Gaussian: their variances add up to its own exactly
@@ -39,7 +39,7 @@ export interface Pixels {
 /** By how much images are made smaller for a blur. */
 function factorFor(sigma: number, { width, height }: Pixels): number {
   let factor = 1;
-  while (sigma / factor > mostSigma && Math.min(width, height) / factor > 8) factor *= 2;
+  while (sigma / factor > maxSigma && Math.min(width, height) / factor > 8) factor *= 2;
   return factor;
 }
 
@@ -56,8 +56,8 @@ export function blurGaussian(buffer: PassBuffer, at: Pixels, sigma: number, edge
   // An average over `factor` pixels, and straight lines between pixels that far apart.
   const own = (factor * factor - 1) / 12 + (factor * factor) / 6;
   // The smaller an image gets, the fewer pixels there are for a large blur.
-  const most = Math.max(small.width, small.height);
-  const variance = Math.min((sigma * sigma - own) / (factor * factor), most * most);
+  const max = Math.max(small.width, small.height);
+  const variance = Math.min((sigma * sigma - own) / (factor * factor), max * max);
   blurByBoxesInSteps(buffer, small, variance, edges);
   const room = buffer.take(16 * (small.width + 3));
   const image = buffer.told(small.address, at.address, at.width, at.height, edges);
@@ -66,9 +66,9 @@ export function blurGaussian(buffer: PassBuffer, at: Pixels, sigma: number, edge
 
 /** Variances add up, so a blur that is too large for one go is done in several. */
 function blurByBoxesInSteps(buffer: PassBuffer, at: Pixels, variance: number, edges: Edges): void {
-  const most = 1.3 * mostSigma * mostSigma;
-  const steps = Math.min(Math.ceil(variance / most), 64);
-  for (let i = 0; i < steps; i++) blurByBoxes(buffer, at, Math.min(variance / steps, most), edges);
+  const max = 1.3 * maxSigma * maxSigma;
+  const steps = Math.min(Math.ceil(variance / max), 64);
+  for (let i = 0; i < steps; i++) blurByBoxes(buffer, at, Math.min(variance / steps, max), edges);
 }
 
 /** A smaller copy. */

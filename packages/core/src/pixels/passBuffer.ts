@@ -10,7 +10,7 @@ const edgeNumbers: Record<Edges, number> = { clear: 0, repeat: 1, mirror: 2 };
 /** Bytes of what a pass of points is told, at most. */
 const tellBytes = 96;
 /** Passes of points in a row, at most. */
-const mostPoints = 64;
+const maxPoints = 64;
 
 /** Notes how long each pass takes. */
 export interface PassClock {
@@ -124,7 +124,7 @@ export class PassBuffer {
     const { buffer } = this.code.memory;
     new Uint8Array(buffer, told, tellBytes).set(new Uint8Array(buffer, task, tellBytes));
     this.points.push({ kind, told, owner: this.owner });
-    if (this.points.length === mostPoints) this.widen();
+    if (this.points.length === maxPoints) this.widen();
   }
 
   /** A pass that finds every pixel elsewhere. @param edges what lies beyond */

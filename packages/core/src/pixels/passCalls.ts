@@ -789,7 +789,7 @@ export interface SceneTask {
   order: number;
   /** Room for an index for each face and band that it lies in, and how many that are at most. */
   lists: number;
-  mostListed: number;
+  maxListed: number;
   /** Room for two numbers for each band and one more. */
   bands: number;
   /** Room for four samples of four bytes for each pixel of a band: colours, and depths. */
@@ -812,7 +812,7 @@ export function putSceneTask(buffer: ArrayBuffer, values: SceneTask): Pointer<'S
   view.setInt32(12, values.count, true);
   view.setUint32(16, values.order, true);
   view.setUint32(20, values.lists, true);
-  view.setInt32(24, values.mostListed, true);
+  view.setInt32(24, values.maxListed, true);
   view.setUint32(28, values.bands, true);
   view.setUint32(32, values.colors, true);
   view.setUint32(36, values.depths, true);

@@ -5,7 +5,7 @@ import { styleOf } from './draw/shape';
 import { layGrain } from '../../src/grain';
 
 /** How many backdrops are kept. */
-const most = 4;
+const max = 4;
 
 interface Kept extends Surface {
   key: string;
@@ -42,7 +42,7 @@ export class BackdropPainter {
   private make(key: string, paint: BackdropOp['paint'], grain: number, drawing: Drawing): Kept {
     const { width, height } = drawing.room;
     // A fill that moves is another one in each frame: it takes the place of the one that was used longest ago.
-    const oldest = this.kept.length === most ? this.kept.shift() : undefined;
+    const oldest = this.kept.length === max ? this.kept.shift() : undefined;
     const fits = oldest?.width === width && oldest.height === height;
     const { image, context } = fits ? oldest : drawing.createSurface(width, height);
     context.setTransform(1, 0, 0, 1, 0, 0);

@@ -7,7 +7,7 @@ export interface SizedSurface extends Surface {
 
 /** Surfaces come in sizes of whole steps, in pixels, so that they can be used again; and so many are kept. */
 const step = 128;
-const mostSpare = 16;
+const maxSpare = 16;
 
 /** Surfaces for groups, used again from frame to frame. */
 export class Surfaces {
@@ -37,7 +37,7 @@ export class Surfaces {
 
   give(surface: SizedSurface): void {
     this.spare.push(surface);
-    if (this.spare.length > mostSpare) this.spare.shift();
+    if (this.spare.length > maxSpare) this.spare.shift();
   }
 
   forget(): void {

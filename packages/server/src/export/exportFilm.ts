@@ -49,11 +49,11 @@ export async function exportFilm(
     case 'onsets': {
       const onsets = await onsetsOf(film, tracks, wish.follower);
       if (wish.format !== 'mid') return asText(onsetTable(onsets), wish.format);
-      const most = Math.max(...onsets.map(({ strength }) => strength), 1e-9);
+      const max = Math.max(...onsets.map(({ strength }) => strength), 1e-9);
       const notes = onsets.map(({ time, strength }) => ({
         time,
         note: onsetNote,
-        velocity: Math.max(1, Math.round((127 * strength) / most)),
+        velocity: Math.max(1, Math.round((127 * strength) / max)),
       }));
       return toMidi(film.title, notes, film.beats?.bpm ?? plainTempo, film.beats?.perBar);
     }

@@ -5,7 +5,7 @@ import { startTool, type RunningTool } from '../media/ffmpeg';
 import { groupFrames, type StoredInfo } from './footageInfo';
 
 /** Frames that are read and dropped rather than starting anew. */
-const mostSkipped = 4 * groupFrames;
+const maxSkipped = 4 * groupFrames;
 
 /** Reads the frames of a video's copy by ffmpeg: one after another, or from the group on that a frame lies in. */
 export class FrameReader implements FootageReader {
@@ -38,7 +38,7 @@ export class FrameReader implements FootageReader {
   }
 
   private async planes(index: number): Promise<Planes> {
-    if (!this.tool || index < this.next || index > this.next + mostSkipped) this.start(index);
+    if (!this.tool || index < this.next || index > this.next + maxSkipped) this.start(index);
     let data: Buffer | undefined;
     while (this.next <= index) {
       data = await this.read();

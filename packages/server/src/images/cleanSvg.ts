@@ -31,8 +31,8 @@ const attributes = new Set(
   ).split(' '),
 );
 
-const mostElements = 50_000;
-const mostCharacters = 20_000_000;
+const maxElements = 50_000;
+const maxCharacters = 20_000_000;
 
 /** Whether a value refers to nothing outside of the file. */
 const isLocal = (value: string) =>
@@ -77,7 +77,7 @@ function pixels(length: string | undefined): number | undefined {
  * @throws Error when it is no SVG, is made to do harm, or nothing is left of it
  */
 export function cleanSvg(text: string, longestSide: number): CleanSvg {
-  if (text.length > mostCharacters) throw new Error('it is too large');
+  if (text.length > maxCharacters) throw new Error('it is too large');
   const parser = new SaxesParser();
   const out: string[] = [];
   let [depth, skipped, elements, drawn] = [0, 0, 0, 0];
@@ -92,7 +92,7 @@ export function cleanSvg(text: string, longestSide: number): CleanSvg {
   parser.on('opentag', (tag: SaxesTagPlain) => {
     const name = tag.name.replace(/^svg:/, '');
     if (depth === 0 && name !== 'svg') throw new Error('it is no SVG');
-    if (++elements > mostElements) throw new Error('it has too many elements');
+    if (++elements > maxElements) throw new Error('it has too many elements');
     depth++;
     if (skipped > 0 || (!shapes.has(name) && !around.has(name))) {
       skipped++;

@@ -5,7 +5,7 @@ import { cleanSvg } from './cleanSvg';
 
 /** Longest side that is kept, in pixels, and the most pixels that are decoded at all. */
 const longestSide = 4096;
-const mostPixels = 100e6;
+const maxPixels = 100e6;
 
 /** Longest side of a drawing, which has no pixels of its own. */
 const drawingSide = 3072;
@@ -43,7 +43,7 @@ export async function rewriteImage(path: string, out: string): Promise<{ width: 
     );
   if (isMarkup(bytes)) return drawSvg(bytes.toString('utf8'), out, unreadable);
   if (!signatures.some(({ matches }) => matches(bytes))) throw unreadable();
-  if (pngPixels(bytes) > mostPixels)
+  if (pngPixels(bytes) > maxPixels)
     throw new Problem('too-large', 'The image has more than 100 million pixels.');
   const image = await loadImage(bytes).catch(() => {
     throw unreadable();

@@ -26,7 +26,7 @@ export interface RunOptions {
 }
 
 /** How long an error text may get; ffmpeg repeats itself on broken files. */
-const mostErrorText = 8000;
+const maxErrorText = 8000;
 
 /**
  * Command and arguments, wrapped in a shell that limits memory when asked, and sees to it that the tool ends with the
@@ -57,7 +57,7 @@ export function startTool(tool: Tool, args: string[], options: RunOptions = {}):
   let errorText = '';
   child.stderr.setEncoding('utf8');
   child.stderr.on('data', (text: string) => {
-    if (errorText.length < mostErrorText) errorText += text;
+    if (errorText.length < maxErrorText) errorText += text;
   });
   // A tool that ends early closes its input; the exit code tells what happened.
   child.stdin.on('error', () => {});

@@ -19,13 +19,13 @@ export async function freeSpace(folder: string): Promise<number> {
 /** @throws Problem when what is planned cannot fit on the disk, whatever it shows */
 export async function checkRoom(plan: RenderPlan, folder: string): Promise<void> {
   const { bitsPerPixel } = formatOf(plan.format);
-  const least = (bitsPerPixel * plan.width * plan.height * plan.frameCount) / 8;
+  const min = (bitsPerPixel * plan.width * plan.height * plan.frameCount) / 8;
   const free = await freeSpace(folder);
-  if (least <= free) return;
+  if (min <= free) return;
   const gigabytes = (bytes: number) => `${(bytes / 1e9).toFixed(1)} GB`;
   throw new Problem(
     'disk-full',
-    `This takes at least ${gigabytes(least)}, and ${gigabytes(free)} are free where Cyclogram keeps its data. A shorter range, a smaller size or MP4 would fit, or free some space.`,
+    `This takes at least ${gigabytes(min)}, and ${gigabytes(free)} are free where Cyclogram keeps its data. A shorter range, a smaller size or MP4 would fit, or free some space.`,
   );
 }
 

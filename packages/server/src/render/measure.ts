@@ -13,8 +13,8 @@ import { encodePlanOf, momentOfFrame, type RenderPlan } from './plan';
 
 /** Where in the range frames are measured, how many at each place at most, and bytes of them. */
 const places = [0.3, 0.7];
-const mostFrames = 8;
-const mostBytes = 300e6;
+const maxFrames = 8;
+const maxBytes = 300e6;
 /** Seconds heard before a place, so that smoothing has settled. */
 const leadIn = 6;
 
@@ -30,7 +30,7 @@ export async function measureRender({
   const results: Measured[] = [];
   // Frames are kept until they are encoded: of very large ones there are fewer.
   const bytes = bytesOfForm(format.pixels(encodePlanOf(plan)), plan.width, plan.height);
-  const framesEach = Math.max(2, Math.min(mostFrames, Math.floor(mostBytes / bytes)));
+  const framesEach = Math.max(2, Math.min(maxFrames, Math.floor(maxBytes / bytes)));
   const each = Math.min(framesEach, plan.frameCount);
   for (const [i, share] of (plan.frameCount > framesEach ? places : [0]).entries()) {
     const offset = Math.min(Math.floor(share * plan.frameCount), plan.frameCount - each);

@@ -66,10 +66,10 @@ export interface RenderPlan {
 /** Seconds in a segment: as long as there are so many that short films keep every processor busy to the end. */
 const shortestSegment = 0.5;
 const longestSegment = 4;
-const leastSegments = 16;
+const minSegments = 16;
 /** Longest side of a picture, in pixels, and most moments of a sheet. */
 const longestSide = 8192;
-const mostMoments = 400;
+const maxMoments = 400;
 
 const refuse = (detail: string): never => {
   throw new Problem('bad-request', detail);
@@ -150,8 +150,8 @@ function rangeFrames(request: RenderRequest, filmSeconds: number, rate: number):
 
 /** The moments of a sheet, spread over the frames of a range. */
 function sheetFrames({ moments = 12 }: RenderRequest, plan: RenderPlan): Partial<RenderPlan> {
-  if (!(Number.isInteger(moments) && moments >= 1 && moments <= mostMoments))
-    refuse(`A sheet has 1 to ${mostMoments} moments, not ${moments}.`);
+  if (!(Number.isInteger(moments) && moments >= 1 && moments <= maxMoments))
+    refuse(`A sheet has 1 to ${maxMoments} moments, not ${moments}.`);
   const rate = fpsOf(plan.fps);
   const spread: [number, number] = [plan.firstFrame / rate, (plan.firstFrame + plan.frameCount) / rate];
   return { firstFrame: 0, frameCount: moments, settings: { ...plan.settings, spread } };
@@ -175,7 +175,7 @@ export function rangeLevel({ fps, firstFrame, frameCount, settings }: RenderPlan
 
 /** How many frames a segment of a render has. @param rate frames a second */
 function segmentFramesOf(frameCount: number, rate: number): number {
-  const seconds = frameCount / rate / leastSegments;
+  const seconds = frameCount / rate / minSegments;
   return Math.max(1, Math.round(Math.min(longestSegment, Math.max(shortestSegment, seconds)) * rate));
 }
 

@@ -57,7 +57,7 @@ const exists = (path: string) =>
 const threadCount = () => Math.max(1, Math.min(availableParallelism(), 8));
 
 /** Memory for drawing and encoding, in bytes; what a thread takes by itself, and for each pixel of a frame. */
-const mostMemory = 2.6e9;
+const maxMemory = 2.6e9;
 const perThread = 2e8;
 const perPixel = 110;
 
@@ -65,7 +65,7 @@ const perPixel = 110;
 export function drawingThreads({ format, width, height }: RenderPlan): number {
   if (formatOf(format).alone) return 1;
   const each = perThread + perPixel * width * height;
-  return Math.max(1, Math.min(threadCount(), Math.floor(mostMemory / each)));
+  return Math.max(1, Math.min(threadCount(), Math.floor(maxMemory / each)));
 }
 
 /**

@@ -3,11 +3,11 @@ import { uploadImage } from '../api/images';
 import type { ControlProps } from './FieldRow';
 import { FileChoice } from './FileChoice';
 
-const mostBytes = 20 * 1024 * 1024;
+const maxBytes = 20 * 1024 * 1024;
 
 /** Reads the table in a .cube file. @throws Error with a sentence of what is wrong with it */
 async function tableIn(file: File) {
-  if (file.size > mostBytes) throw new Error('The file is larger than 20 MB.');
+  if (file.size > maxBytes) throw new Error('The file is larger than 20 MB.');
   try {
     return parseCube(await file.text());
   } catch (error) {

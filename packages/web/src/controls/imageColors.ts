@@ -9,7 +9,7 @@ const steps = 6;
  * mean of its pixels, none twice.
  * @param pixels RGBA
  */
-export function mainColors(pixels: Uint8ClampedArray, most: number): string[] {
+export function mainColors(pixels: Uint8ClampedArray, max: number): string[] {
   const cells = new Map<number, { count: number; sum: [number, number, number] }>();
   for (let i = 0; i < pixels.length; i += 4) {
     if (pixels[i + 3]! < 128) continue;
@@ -26,7 +26,7 @@ export function mainColors(pixels: Uint8ClampedArray, most: number): string[] {
   const hex = (value: number) => Math.round(value).toString(16).padStart(2, '0');
   return [...cells.values()]
     .sort((a, b) => b.count - a.count)
-    .slice(0, most)
+    .slice(0, max)
     .map(({ count, sum }) => `#${sum.map((value) => hex(value / count)).join('')}`);
 }
 

@@ -75,14 +75,14 @@ export function useZoom(ref: RefObject<HTMLElement | null>, options: ZoomOptions
   }, [ref]);
 
   const { transform, scaleExtent } = options;
-  const [least, most] = scaleExtent;
+  const [min, max] = scaleExtent;
   const { k, x, y } = transform;
   useEffect(() => {
     const element = ref.current;
     if (!element) return;
-    behaviour.current.scaleExtent([least, most]);
+    behaviour.current.scaleExtent([min, max]);
     if (!moving.current) put(element, behaviour.current, latest.current.transform);
-  }, [ref, k, x, y, least, most]);
+  }, [ref, k, x, y, min, max]);
 }
 
 /** Tells d3-zoom where things are, unless it knows. */

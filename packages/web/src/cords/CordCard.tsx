@@ -349,7 +349,7 @@ function HandPeaks({ peaks, onChange }: { peaks: readonly number[]; onChange: (p
     const { min, max } = peaksField.of as { min: number; max: number };
     if (numbers.every(Number.isFinite))
       onChange(
-        numbers.slice(0, peaksField.most).map((percent) => Math.min(Math.max(percent / 100, min), max)),
+        numbers.slice(0, peaksField.max).map((percent) => Math.min(Math.max(percent / 100, min), max)),
       );
     setDraft(undefined);
   };

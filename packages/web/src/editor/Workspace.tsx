@@ -34,7 +34,7 @@ export function Workspace() {
   useEffect(() => preview.watch(watched), [preview, watched]);
   useShortcuts();
   const rows = useDefaultLayout({ id: 'rows', storage: localStorage });
-  const leastTape = useLeastTapeHeight();
+  const minTape = useLeastTapeHeight();
 
   return (
     <div className="flex h-full flex-col">
@@ -54,7 +54,7 @@ export function Workspace() {
           defaultLayout={rows.defaultLayout}
           onLayoutChanged={rows.onLayoutChanged}
         >
-          <Panel id="tape" defaultSize="27%" minSize={leastTape} maxSize="60%">
+          <Panel id="tape" defaultSize="27%" minSize={minTape} maxSize="60%">
             <Tape assets={assets} watched={watched} />
           </Panel>
           <Separator

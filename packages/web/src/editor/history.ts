@@ -20,7 +20,7 @@ export interface History {
   future: Change[];
 }
 
-const mostSteps = 300;
+const maxSteps = 300;
 
 /** Milliseconds within which changes of the same thing count as one. */
 const mergeWithin = 1000;
@@ -70,7 +70,7 @@ export function makeChange(
     befores.set(step, history.film);
   }
   presses.set(step, press);
-  const past = [...(merges ? history.past.slice(0, -1) : history.past), step].slice(-mostSteps);
+  const past = [...(merges ? history.past.slice(0, -1) : history.past), step].slice(-maxSteps);
   return { film, past, future: [] };
 }
 

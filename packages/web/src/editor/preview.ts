@@ -93,7 +93,7 @@ const makeWorkers: MakeWorkers = {
 const readingInterval = 200;
 
 /** Workers that stop more often than so many times within so many milliseconds stay ended. */
-const mostRestarts = 3;
+const maxRestarts = 3;
 const restartWithin = 60_000;
 
 /**
@@ -168,7 +168,7 @@ export class Preview {
     this.restarts = [...this.restarts.filter((at) => now - at < restartWithin), now];
     this.hearing.end();
     this.painting.end();
-    if (this.restarts.length > mostRestarts) {
+    if (this.restarts.length > maxRestarts) {
       const problem = 'The preview keeps stopping. Reload the page; your film is safe.';
       return this.state.setState({ problem });
     }

@@ -17,7 +17,7 @@ const keepEvery = 1000;
 const retryAfter = 5000;
 
 /** Most bytes of a request that outlives its page (Fetch standard: 64 KiB of all such requests together). */
-const mostKeepalive = 60_000;
+const maxKeepalive = 60_000;
 
 interface KeptHistory {
   revision: number;
@@ -82,7 +82,7 @@ export class FilmSaver {
     if (this.isSaved()) return;
     this.keep();
     const { film, saving } = this.store.getState();
-    const small = JSON.stringify(film).length < mostKeepalive;
+    const small = JSON.stringify(film).length < maxKeepalive;
     if (small && !this.saving && saving.kind === 'unsaved') void this.save({ keepalive: true });
   }
 

@@ -1,6 +1,6 @@
 import {
   curveThrough,
-  mostCurvePoints,
+  maxCurvePoints,
   type CurvePoint,
   type Field,
   type PassSettings,
@@ -102,7 +102,7 @@ export function CurvesInput({ owner, pass, fields, onChange }: CurvesInputProps)
         <IconButton
           label="Add a point"
           className="size-6"
-          disabled={points.length >= mostCurvePoints}
+          disabled={points.length >= maxCurvePoints}
           onClick={() => add(widestGap(points))}
         >
           <Plus size={13} />
@@ -120,7 +120,7 @@ export function CurvesInput({ owner, pass, fields, onChange }: CurvesInputProps)
         ref={box}
         viewBox={`0 0 ${side} ${side}`}
         className="block aspect-square w-full touch-none overflow-visible border border-rule bg-room"
-        onPointerDown={(event) => points.length < mostCurvePoints && add(placeOf(event))}
+        onPointerDown={(event) => points.length < maxCurvePoints && add(placeOf(event))}
       >
         <title>Click to add a point</title>
         <Histogram owner={owner} pass={pass.id} channel={channel} />
@@ -204,13 +204,13 @@ function Histogram({ owner, pass, channel }: { owner: Owner; pass: string; chann
   const before = useMemo(() => upTo(film, owner, pass), [film, owner, pass]);
   useScope(before, bins, ({ histogram }) => setCounts(histogram));
   const shown = channel === 'all' ? order : [channel];
-  const most = Math.max(1e-6, ...counts.flatMap((list) => list.slice(1, -1)));
+  const max = Math.max(1e-6, ...counts.flatMap((list) => list.slice(1, -1)));
   return (
     <g style={{ mixBlendMode: 'screen' }} aria-hidden>
       {shown.map((name) => {
         const list = counts[order.indexOf(name)] ?? [];
         // A root, so that what is rare is seen, too.
-        const high = (count: number) => Math.min(1, Math.sqrt(count / most)) * side * 0.92;
+        const high = (count: number) => Math.min(1, Math.sqrt(count / max)) * side * 0.92;
         const steps = list.map((count, i) => `H${(i / bins) * side}V${side - high(count)}`).join('');
         return (
           <path key={name} d={`M0,${side}${steps}H${side}V${side}Z`} fill={colors[name]} opacity={0.28} />

@@ -40,7 +40,7 @@ import {
   copyPasses,
   duplicatePass,
   hasCopiedPasses,
-  mostPasses,
+  maxPasses,
   movePass,
   passesOf,
   pastePasses,
@@ -101,7 +101,7 @@ export function PassList({ owners, passes }: PassListProps) {
         </SortableContext>
       </DndContext>
       <div className="mt-1.5 flex gap-1">
-        <Button disabled={passes.length >= mostPasses} onClick={() => setAdding(true)}>
+        <Button disabled={passes.length >= maxPasses} onClick={() => setAdding(true)}>
           <Plus size={13} /> Add a pass
         </Button>
         {passes.length > 0 && (

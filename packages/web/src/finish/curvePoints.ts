@@ -3,7 +3,7 @@ import { curveThrough, type CurvePoint } from '@cyclogram/core';
 /** What is done to the points of a curve. */
 
 /** Points keep this far apart. */
-const least = 0.005;
+const min = 0.005;
 
 const within = (value: number, low = 0, high = 1) => Math.min(high, Math.max(low, value));
 const rounded = (value: number) => Math.round(value * 1000) / 1000;
@@ -23,7 +23,7 @@ export function addPoint(
           { id: newId(), at: 1, value: 1 },
         ];
   const added = { id, at: rounded(within(at)), value: rounded(within(value)) };
-  const others = ends.filter((one) => Math.abs(one.at - added.at) >= least);
+  const others = ends.filter((one) => Math.abs(one.at - added.at) >= min);
   return [...others, added].sort((a, b) => a.at - b.at);
 }
 
@@ -35,8 +35,8 @@ export function movePoint(
 ): CurvePoint[] {
   const index = points.findIndex((point) => point.id === id);
   const [before, next] = [points[index - 1], points[index + 1]];
-  const low = before ? before.at + least : 0;
-  const high = next ? next.at - least : 1;
+  const low = before ? before.at + min : 0;
+  const high = next ? next.at - min : 1;
   const place = rounded(within(at, low, Math.max(low, high)));
   return points.map((point, i) =>
     i === index ? { ...point, at: place, value: rounded(within(value)) } : point,

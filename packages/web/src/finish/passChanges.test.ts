@@ -15,7 +15,7 @@ import {
   addPasses,
   copyPasses,
   duplicatePass,
-  mostPasses,
+  maxPasses,
   movePass,
   newPass,
   passesOf,
@@ -80,7 +80,7 @@ describe('passes', () => {
     expect(film.cords[1]!.target).toMatchObject({ list: 'finish', id: '', item: film.finish.passes[0]!.id });
     readable(film);
     for (let i = 0; i < 20; i++) pastePasses(film, picture);
-    expect(film.finish.passes).toHaveLength(mostPasses);
+    expect(film.finish.passes).toHaveLength(maxPasses);
     // In a film without the follower the passes come alone.
     const other = defaultFilm('Other');
     pastePasses(other, picture);

@@ -12,7 +12,7 @@ import { newId } from '../editor/newId';
 /** What is done to lists of passes, each on a draft of the film. */
 
 /** Passes of a list at most. */
-export const mostPasses = 32;
+export const maxPasses = 32;
 
 /** What has passes: a layer, or the whole picture. */
 export interface Owner {
@@ -48,7 +48,7 @@ export const newPass = (kind: PassKindName, size: Size, part: object = {}): Pass
   ({ ...passKinds[kind].defaults(size), ...part, id: newId('pass') }) as PassSettings;
 
 export function addPasses(passes: PassSettings[], added: readonly PassSettings[]): void {
-  passes.push(...added.slice(0, mostPasses - passes.length));
+  passes.push(...added.slice(0, maxPasses - passes.length));
 }
 
 const cordsOf = (film: Film, owner: Owner, pass: string): Cord[] =>
@@ -73,7 +73,7 @@ export function removePass(film: Film, owner: Owner, pass: string): void {
 export function duplicatePass(film: Film, owner: Owner, pass: string): void {
   const passes = passesOf(film, owner);
   const index = passes?.findIndex(({ id }) => id === pass) ?? -1;
-  if (index < 0 || passes!.length >= mostPasses) return;
+  if (index < 0 || passes!.length >= maxPasses) return;
   const copy = { ...structuredCopy(passes![index]!), id: newId('pass') };
   passes!.splice(index + 1, 0, copy);
   pasteCords(film, owner, copy.id, pass, cordsOf(film, owner, pass));
@@ -106,7 +106,7 @@ export const hasCopiedPasses = (): boolean => (copied?.passes.length ?? 0) > 0;
 export function pastePasses(film: Film, owner: Owner): void {
   const passes = passesOf(film, owner);
   if (!passes || !copied) return;
-  for (const pass of copied.passes.slice(0, mostPasses - passes.length)) {
+  for (const pass of copied.passes.slice(0, maxPasses - passes.length)) {
     const id = newId('pass');
     passes.push({ ...structuredCopy(pass), id });
     const own = copied.cords.filter(({ target }) => target.item.split('.')[0] === pass.id);

@@ -6,9 +6,9 @@ import { sharedBytes } from '../workers/sharedBytes';
 
 /** Frames that are decoded ahead of the one that was asked for, and that are passed over rather than starting anew. */
 const ahead = 3;
-const mostSkipped = 24;
+const maxSkipped = 24;
 /** Frames that are kept when they have been decoded on the way: those ahead, and a few behind, for several paint in turns. */
-const mostKept = 3 * ahead;
+const maxKept = 3 * ahead;
 
 /** Decodes the frames of a video's copy: one after another as long as it goes forward. */
 export class VideoReader implements FootageReader {
@@ -66,7 +66,7 @@ export class VideoReader implements FootageReader {
   private async read(index: number): Promise<PaintImage> {
     const known = this.kept.get(index);
     if (known) return known;
-    if (!this.samples || index < this.next || index > this.next + mostSkipped) await this.start(index);
+    if (!this.samples || index < this.next || index > this.next + maxSkipped) await this.start(index);
     for (;;) {
       const { value: sample, done } = await this.samples!.next();
       if (done || !sample) {
@@ -95,7 +95,7 @@ export class VideoReader implements FootageReader {
 
   private keep(index: number, image: PaintImage): void {
     this.kept.set(index, image);
-    while (this.kept.size > mostKept) this.kept.delete(this.kept.keys().next().value!);
+    while (this.kept.size > maxKept) this.kept.delete(this.kept.keys().next().value!);
   }
 
   private async imageOf(sample: VideoSample): Promise<PaintImage> {

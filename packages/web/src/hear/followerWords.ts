@@ -9,12 +9,12 @@ export function firesText(follower: Follower, { fires, firesPerMinute }: Followe
 }
 
 /** Of less nobody sees anything: half a frame of 60 in a second. */
-const leastLead = 0.008;
+const minLead = 0.008;
 
 /** Seconds by which a follower's rise leads its hits, its delay taken into account; undefined where it is with them, or that cannot be told. */
 export function leadOf({ delay }: Follower, { lead }: FollowerReport): number | undefined {
   const left = lead === undefined ? 0 : lead - delay;
-  return Math.abs(left) < leastLead ? undefined : left;
+  return Math.abs(left) < minLead ? undefined : left;
 }
 
 /** The same in words. */

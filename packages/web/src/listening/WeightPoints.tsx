@@ -8,7 +8,7 @@ interface WeightPointsProps {
   onChange: (label: string, weights: Ear['weights']) => void;
 }
 
-const most = 48;
+const max = 48;
 const hold = (value: number, low: number, high: number) => Math.min(Math.max(value, low), high);
 
 /**
@@ -25,7 +25,7 @@ export function WeightPoints({ ear, scales, onChange }: WeightPointsProps) {
   const pointAt = (event: PointerEvent) => {
     const { left, top } = svg.current!.getBoundingClientRect();
     const hz = hold(x.invert(event.clientX - left), spectrumRange.fromHz, spectrumRange.toHz);
-    const db = hold(y.invert(event.clientY - top) - zero, -most, most);
+    const db = hold(y.invert(event.clientY - top) - zero, -max, max);
     return { hz: Math.round(hz), db: Math.round(db * 2) / 2 };
   };
   const move = (index: number, point: { hz: number; db: number }) =>
@@ -42,8 +42,8 @@ export function WeightPoints({ ear, scales, onChange }: WeightPointsProps) {
     const { hz, db } = weights[index]!;
     const big = event.shiftKey ? 6 : 1;
     const steps: Record<string, () => void> = {
-      ArrowUp: () => move(index, { hz, db: hold(db + 0.5 * big, -most, most) }),
-      ArrowDown: () => move(index, { hz, db: hold(db - 0.5 * big, -most, most) }),
+      ArrowUp: () => move(index, { hz, db: hold(db + 0.5 * big, -max, max) }),
+      ArrowDown: () => move(index, { hz, db: hold(db - 0.5 * big, -max, max) }),
       ArrowRight: () => move(index, { hz: Math.min(hz * 2 ** (big / 24), spectrumRange.toHz), db }),
       ArrowLeft: () => move(index, { hz: Math.max(hz / 2 ** (big / 24), spectrumRange.fromHz), db }),
       Delete: () => remove(index),

@@ -1,6 +1,6 @@
 import type { Ear } from '@cyclogram/core';
 
-const least = 0.5;
+const min = 0.5;
 
 /** Bands by hand that are now as the ear's bands are: what a change of single edges starts from. */
 export const asHand = (ear: Ear, edges: ArrayLike<number>): Pick<Ear, 'scale' | 'edges' | 'bandNames'> => ({
@@ -15,8 +15,8 @@ export const asHand = (ear: Ear, edges: ArrayLike<number>): Pick<Ear, 'scale' | 
  */
 export function moveEdge(ear: Ear, edges: ArrayLike<number>, index: number, hz: number): Partial<Ear> {
   const last = edges.length - 1;
-  const low = index === 0 ? 1 : edges[index - 1]! + least;
-  const high = index === last ? 24000 : edges[index + 1]! - least;
+  const low = index === 0 ? 1 : edges[index - 1]! + min;
+  const high = index === last ? 24000 : edges[index + 1]! - min;
   const value = Math.round(Math.min(Math.max(hz, low), high) * 10) / 10;
   if (ear.scale !== 'hand' && index === 0) return { fromHz: Math.min(value, ear.toHz - 1) };
   if (ear.scale !== 'hand' && index === last) return { toHz: Math.max(value, ear.fromHz + 1) };
@@ -28,7 +28,7 @@ export function moveEdge(ear: Ear, edges: ArrayLike<number>, index: number, hz: 
 export function addEdge(ear: Ear, edges: ArrayLike<number>, hz: number): Partial<Ear> | undefined {
   const all = Array.from(edges);
   const band = all.findIndex((edge) => edge > hz) - 1;
-  if (band < 0 || hz - all[band]! < least || all[band + 1]! - hz < least) return undefined;
+  if (band < 0 || hz - all[band]! < min || all[band + 1]! - hz < min) return undefined;
   const hand = asHand(ear, all);
   const names = Array.from({ length: all.length - 1 }, (_, i) => hand.bandNames[i] ?? '');
   names.splice(band + 1, 0, '');

@@ -157,11 +157,11 @@ export function OutputForm({ output, formats, context, onChange }: OutputFormPro
             {output.quality === 'crf' && (
               <NumberInput
                 field={number('crf', 'Rate factor', {
-                  min: format.crf.least,
-                  max: format.crf.most,
+                  min: format.crf.min,
+                  max: format.crf.max,
                   help: 'Lower is better and larger.',
                 })}
-                value={Math.min(Math.max(output.crf, format.crf.least), format.crf.most)}
+                value={Math.min(Math.max(output.crf, format.crf.min), format.crf.max)}
                 onChange={(crf) => onChange({ crf })}
               />
             )}

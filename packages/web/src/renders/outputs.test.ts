@@ -23,7 +23,7 @@ const format = (part: Partial<RenderFormat> = {}): RenderFormat => ({
     sound: null,
     transparent: false,
   },
-  ...{ crf: { high: 1, medium: 2, low: 3, draft: 4, least: 0, most: 9 }, speeds: true },
+  ...{ crf: { high: 1, medium: 2, low: 3, draft: 4, min: 0, max: 9 }, speeds: true },
   ...part,
 });
 const output = (part: Partial<Output> = {}): Output => ({ ...outputStandard, ...part });

@@ -15,7 +15,7 @@ interface DrawnHandlesProps {
 }
 
 /** More points than this are not shown by themselves: the Screen would be full of them. */
-const mostShown = 400;
+const maxShown = 400;
 
 /** The points of a drawn curve, and the handles of the one that is chosen. */
 export function DrawnHandles({ path, onChange }: DrawnHandlesProps) {
@@ -23,7 +23,7 @@ export function DrawnHandles({ path, onChange }: DrawnHandlesProps) {
   const chosen = useEditor((state) => state.point);
   const setChosen = useEditor((state) => state.choosePoint);
   const { points, closed } = path;
-  if (points.length > mostShown) return null;
+  if (points.length > maxShown) return null;
   const index = chosen !== undefined && chosen < points.length ? chosen : undefined;
   const onKeyDown = (event: KeyboardEvent, i: number) => {
     if (event.key === 'Delete' || event.key === 'Backspace') {

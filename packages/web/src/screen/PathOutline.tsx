@@ -12,7 +12,7 @@ export function PathOutline({ path }: { path: FilmPath }) {
   const { data, count } = useMemo(() => outlineData(path, toCss), [path, toCss]);
   return (
     <g className="pointer-events-none">
-      {count <= mostDashed && (
+      {count <= maxDashed && (
         <path d={data} fill="none" stroke="#12100e" strokeOpacity={0.5} strokeWidth={3} />
       )}
       <path
@@ -20,7 +20,7 @@ export function PathOutline({ path }: { path: FilmPath }) {
         fill="none"
         stroke={glass}
         strokeWidth={1}
-        strokeDasharray={count <= mostDashed ? '4 4' : undefined}
+        strokeDasharray={count <= maxDashed ? '4 4' : undefined}
       />
     </g>
   );
@@ -30,8 +30,8 @@ export function PathOutline({ path }: { path: FilmPath }) {
 const shownTolerance = 0.6;
 
 /** CSS pixels from one shown point to the next, at least; and so many points are too many for dashes. */
-const leastStep = 2;
-const mostDashed = 600;
+const minStep = 2;
+const maxDashed = 600;
 
 /** The lines of a path as SVG path data in CSS pixels, and of how many points they are. */
 function outlineData(path: FilmPath, toCss: ScreenSpace['toCss']): { data: string; count: number } {
@@ -40,7 +40,7 @@ function outlineData(path: FilmPath, toCss: ScreenSpace['toCss']): { data: strin
     let last: [number, number] | undefined;
     const shown = points.flatMap(({ x, y }, i) => {
       const place = toCss(x, y);
-      const near = last && Math.hypot(place[0] - last[0], place[1] - last[1]) < leastStep;
+      const near = last && Math.hypot(place[0] - last[0], place[1] - last[1]) < minStep;
       if (near && i < points.length - 1) return [];
       last = place;
       count++;

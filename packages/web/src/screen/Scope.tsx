@@ -52,11 +52,11 @@ function drawHistogram(canvas: HTMLCanvasElement, { histogram }: ScopeData): voi
   context.globalCompositeOperation = 'source-over';
   context.clearRect(0, 0, width, height);
   context.globalCompositeOperation = 'screen';
-  const most = Math.max(1e-6, ...histogram.flatMap((list) => list.slice(2, -2)));
+  const max = Math.max(1e-6, ...histogram.flatMap((list) => list.slice(2, -2)));
   for (const [channel, list] of histogram.entries()) {
     context.fillStyle = colors[channel]!;
     list.forEach((share, i) => {
-      const high = Math.min(1, Math.sqrt(share / most)) * height;
+      const high = Math.min(1, Math.sqrt(share / max)) * height;
       context.fillRect((i * width) / bins, height - high, width / bins + 0.5, high);
     });
   }

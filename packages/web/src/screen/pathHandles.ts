@@ -9,7 +9,7 @@ const whole = Math.round;
 /** Picture units from the edge of a path to the handle that rotates it, and from its corner to the one that sizes it. */
 const turnDistance = 60;
 const cornerDistance = 30;
-const scaleLimits = { least: 0.001, most: 1000 };
+const scaleLimits = { min: 0.001, max: 1000 };
 
 /** What of a path can be dragged in the picture: where it stands, its rotation, and of a shape without a size of its own its scale. */
 export function placeHandlesOf(path: FilmPath): PathHandle[] {
@@ -57,7 +57,7 @@ function scaleHandle({ position, rotation, scale }: FilmPath, box: Box): PathHan
       const wanted = Math.max(Math.hypot(x - position.x, y - position.y) - cornerDistance, 1);
       const scaled = (value: number) => {
         const next = Number(((value * wanted) / diagonal).toPrecision(4));
-        return Math.min(Math.max(next, scaleLimits.least), scaleLimits.most);
+        return Math.min(Math.max(next, scaleLimits.min), scaleLimits.max);
       };
       return { scale: { x: scaled(scale.x), y: scaled(scale.y) } };
     },

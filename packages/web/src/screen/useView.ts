@@ -33,7 +33,7 @@ export function useView(box: RefObject<HTMLElement | null>, picture: Size, room:
 
   useZoom(box, {
     transform: transformOf(view, picture, room),
-    scaleExtent: [scaleLimits.least, scaleLimits.most],
+    scaleExtent: [scaleLimits.min, scaleLimits.max],
     constrain(transform) {
       // A fitted picture is all there already: it is only zoomed.
       const stays = view.scale === undefined && Math.abs(transform.k - scale) < 1e-9;

@@ -16,7 +16,7 @@ export interface Size {
 
 /** CSS pixels that stay free around a picture that is fitted. */
 const margin = 12;
-export const scaleLimits = { least: 0.05, most: 16 };
+export const scaleLimits = { min: 0.05, max: 16 };
 
 /** CSS pixels per picture unit at which the whole picture is seen. */
 export const fitScale = (picture: Size, room: Size): number =>
@@ -56,7 +56,7 @@ export function moved(view: View, picture: Size, room: Size, dx: number, dy: num
  * @param at CSS pixels from the middle of the Screen
  */
 export function zoomedTo(view: View, picture: Size, room: Size, scale: number, at = { x: 0, y: 0 }): View {
-  const [from, to] = [scaleOf(view, picture, room), within(scale, scaleLimits.least, scaleLimits.most)];
+  const [from, to] = [scaleOf(view, picture, room), within(scale, scaleLimits.min, scaleLimits.max)];
   if (from <= 0) return view;
   const [x, y] = [view.x + at.x / from - at.x / to, view.y + at.y / from - at.y / to];
   return lookingAt({ ...view, scale: to }, picture, x, y);

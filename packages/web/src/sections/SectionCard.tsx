@@ -1,4 +1,4 @@
-import { mostSections, suggestSections, usualCount, type SongChanges } from '@cyclogram/core';
+import { maxSections, suggestSections, usualCount, type SongChanges } from '@cyclogram/core';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -30,7 +30,7 @@ export function SectionCard({ end }: { end: number }) {
     preview
       .findChanges()
       .then((found) => {
-        if (mostSections(found) > 1) suggest(found, usualCount(found), '');
+        if (maxSections(found) > 1) suggest(found, usualCount(found), '');
         else toast('The sound changes too little for sections. Add them by hand.');
       })
       .catch((error: Error) => toast.error(`Could not find sections: ${error.message}.`))
@@ -55,10 +55,10 @@ export function SectionCard({ end }: { end: number }) {
           </Button>
         )}
       </div>
-      {song && sections.length > 0 && mostSections(song) > 2 && (
+      {song && sections.length > 0 && maxSections(song) > 2 && (
         <DetailSlider
           count={shownCount(song, beats, count, sections.length)}
-          most={mostSections(song)}
+          max={maxSections(song)}
           onChange={(next) => suggest(song, next, 'sections detail')}
         />
       )}
@@ -68,23 +68,23 @@ export function SectionCard({ end }: { end: number }) {
 
 interface DetailSliderProps {
   count: number;
-  most: number;
+  max: number;
   onChange: (count: number) => void;
 }
 
 /** From coarse to fine: how many sections are suggested. */
-function DetailSlider({ count, most, onChange }: DetailSliderProps) {
+function DetailSlider({ count, max, onChange }: DetailSliderProps) {
   return (
     <div className="mt-3">
       <div className="flex justify-between">
         <span>Detail</span>
         <span className="figures text-dim">
-          {count} of {most}
+          {count} of {max}
         </span>
       </div>
       <Slider.Root
         min={2}
-        max={most}
+        max={max}
         step={1}
         value={[count]}
         onValueChange={([next]) => next !== undefined && onChange(next)}

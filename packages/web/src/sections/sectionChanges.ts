@@ -1,5 +1,5 @@
 import {
-  mostSections,
+  maxSections,
   sectionAt,
   sectionSpans,
   suggestSections,
@@ -36,8 +36,8 @@ export function moveSection(film: Film, id: string, from: number, end: number): 
   const at = spans.findIndex((span) => span.id === id);
   const section = film.sections.find((one) => one.id === id);
   if (at < 0 || !section) return;
-  const least = at > 0 ? spans[at - 1]!.from + shortest : 0;
-  section.from = Math.min(Math.max(from, least), spans[at]!.to - shortest);
+  const min = at > 0 ? spans[at - 1]!.from + shortest : 0;
+  section.from = Math.min(Math.max(from, min), spans[at]!.to - shortest);
 }
 
 /** Joins a section with the one before it; the first one with the one after it. What refers to it keeps its values and loses its effect. */
@@ -69,7 +69,7 @@ export function replaceSections(film: Film, found: readonly Omit<Section, 'id'>[
 export function shownCount(song: SongChanges, beats: Film['beats'], asked: number, sections: number): number {
   return suggestSections(song, beats, asked).length === sections
     ? asked
-    : Math.min(Math.max(sections, 2), mostSections(song));
+    : Math.min(Math.max(sections, 2), maxSections(song));
 }
 
 /** How sections are called where they are told apart: those of one name by a number of their own, from the second on. */

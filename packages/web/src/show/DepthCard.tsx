@@ -26,7 +26,7 @@ import { usePreview } from '../editor/previewContext';
 import { BodyFields } from './BodyFields';
 import { changedNote } from './notes';
 import { Slot } from './slots/slots';
-import { addBody, eachStage, mostBodies, removeBody } from './stageChanges';
+import { addBody, eachStage, maxBodies, removeBody } from './stageChanges';
 import type { LayerEdits } from './useLayerEdits';
 
 /** A stage: what stands on it, where it is seen from, and what lights it. */
@@ -88,7 +88,7 @@ function AddBody({ layer, edits }: { layer: DepthLayer; edits: LayerEdits }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        disabled={layer.bodies.length >= mostBodies}
+        disabled={layer.bodies.length >= maxBodies}
         className="mt-3 flex h-7 items-center gap-1.5 rounded-sm border border-edge px-2 hover:bg-raised disabled:opacity-40"
       >
         <Plus size={13} /> Add a body

@@ -10,7 +10,7 @@ import type { LayerEdits } from './useLayerEdits';
 const fields = fieldsOf(falloffRecord);
 /** The first has none to go together with. */
 const firstFields = fields.filter(({ key }) => key !== 'combine');
-const mostRegions = 8;
+const maxRegions = 8;
 
 /** Regions in which a figure reacts; they can be moved on the Screen, too. */
 export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: LayerEdits }) {
@@ -51,10 +51,10 @@ export function FalloffSection({ layer, edits }: { layer: FigureLayer; edits: La
       ))}
       <Button
         className="mt-1"
-        disabled={falloffs.length >= mostRegions}
+        disabled={falloffs.length >= maxRegions}
         onClick={() =>
           edits.eachFigure('add falloff', '', (target) => {
-            if (target.falloffs.length < mostRegions)
+            if (target.falloffs.length < maxRegions)
               target.falloffs.push({ ...standard, id: newId('falloff') });
           })
         }

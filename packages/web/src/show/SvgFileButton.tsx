@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import { toast } from 'sonner';
 import { Button, IconButton } from '../controls/Button';
 
-const mostBytes = 20 * 1024 * 1024;
+const maxBytes = 20 * 1024 * 1024;
 
 interface SvgFileButtonProps {
   label: string;
@@ -13,7 +13,7 @@ interface SvgFileButtonProps {
   /** Name of the file field itself. */
   fileLabel: string;
   /** Characters of path data that can be used. */
-  most?: number;
+  max?: number;
   onRead: (geometry: SvgGeometry) => void;
 }
 
@@ -22,16 +22,16 @@ export function SvgFileButton({
   label,
   inWords = false,
   fileLabel,
-  most = Infinity,
+  max = Infinity,
   onRead,
 }: SvgFileButtonProps) {
   const file = useRef<HTMLInputElement>(null);
   const read = async (chosen: File) => {
     try {
-      if (chosen.size > mostBytes) throw new Error('The file is larger than 20 MB');
+      if (chosen.size > maxBytes) throw new Error('The file is larger than 20 MB');
       const geometry = readSvg(await chosen.text());
-      if (geometry.data.length > most) {
-        throw new Error(`Its shapes take ${geometry.data.length} characters, and ${most} can be used`);
+      if (geometry.data.length > max) {
+        throw new Error(`Its shapes take ${geometry.data.length} characters, and ${max} can be used`);
       }
       onRead(geometry);
       if (geometry.leftOut.length > 0) {

@@ -8,7 +8,7 @@ import {
 } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { layerEdits } from './useLayerEdits';
-import { addBody, eachStage, mostBodies, removeBody } from './stageChanges';
+import { addBody, eachStage, maxBodies, removeBody } from './stageChanges';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 const size = { width: 1920, height: 1080 };
@@ -26,7 +26,7 @@ describe('changes of stages', () => {
     removeBody(stage, 1);
     expect(stage.bodies.map(({ id }) => id)).not.toContain('b1');
     for (let i = 0; i < 20; i++) addBody(stage, 'relief', size, null, `more${i}`);
-    expect(stage.bodies).toHaveLength(mostBodies);
+    expect(stage.bodies).toHaveLength(maxBodies);
   });
 
   it('go to all stages that are selected, and to nothing else', () => {

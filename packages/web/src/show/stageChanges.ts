@@ -11,7 +11,7 @@ import type { LayerEdits } from './useLayerEdits';
 
 /** What is done to stages, each on a draft of the film. */
 
-export const mostBodies = 16;
+export const maxBodies = 16;
 
 /** A change of the open stage that goes to all that are selected. */
 export const eachStage = (
@@ -38,7 +38,7 @@ export function addBody(
   ear: string | null,
   id: string,
 ): void {
-  if (stage.bodies.length < mostBodies) stage.bodies.push(newBody(kind, size, ear, id));
+  if (stage.bodies.length < maxBodies) stage.bodies.push(newBody(kind, size, ear, id));
 }
 
 export const removeBody = (stage: DepthLayer, index: number): void => void stage.bodies.splice(index, 1);

@@ -74,7 +74,7 @@ export class PcmSource {
     const wanted = [...lengths].flatMap(([sha256, bytes]) =>
       Array.from({ length: Math.ceil(bytes / chunkBytes) }, (_, index) => ({ sha256, index })),
     );
-    if (wanted.length > this.chunks.most) return;
+    if (wanted.length > this.chunks.max) return;
     for (const { sha256, index } of wanted) {
       if (!goesOn()) return;
       await this.chunk(sha256, index);

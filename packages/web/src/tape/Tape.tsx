@@ -16,7 +16,7 @@ import { fadeRows } from './fadeRows';
 import { layLanes } from './lanes';
 import { useUnderSound } from './useUnderSound';
 import { TapeTools } from './TapeTools';
-import { followView, mostZoom, panView, transformOf, viewOf, zoomView, type TapeView } from './tapeView';
+import { followView, maxZoom, panView, transformOf, viewOf, zoomView, type TapeView } from './tapeView';
 import { useZoom } from '../controls/useZoom';
 import { useOverview, useSpectrogram, useWaveDetail } from './useTapeData';
 import { useTapePointer } from './useTapePointer';
@@ -125,7 +125,7 @@ function SongTape({ assets, watched }: TapeProps) {
 
   useZoom(box, {
     transform: transformOf(visible, width, end),
-    scaleExtent: [1, mostZoom(end)],
+    scaleExtent: [1, maxZoom(end)],
     constrain: (transform) => transformOf(viewOf(transform, width, end), width, end),
     onZoom: (transform) => setView(viewOf(transform, width, end)),
     pans: ({ deltaX, deltaY, shiftKey }) => Math.abs(deltaX) > Math.abs(deltaY) || shiftKey,

@@ -1,4 +1,4 @@
-import { mostFade, shortestSpan, type Span } from '@cyclogram/core';
+import { maxFade, shortestSpan, type Span } from '@cyclogram/core';
 import type { FadePart, FadeRow } from './fadeRows';
 
 /** What a drag changes: of fades their lengths, of layers their ends as well. */
@@ -20,7 +20,7 @@ export function dragFade(
   end: number,
   snap: (time: number) => number,
 ): FadeChange {
-  const longest = Math.min(to - from, mostFade);
+  const longest = Math.min(to - from, maxFade);
   switch (part) {
     case 'fadeIn':
       return { fadeIn: within(snap(time) - from, 0, longest) };

@@ -35,17 +35,17 @@ export const footHeight = 4;
 /** A Tape lower than this has no rows. */
 const lowestWithRows = 120;
 /** Least heights: of the waveform with the spectrogram, and of a follower's level, whose gate and ceiling are dragged. */
-const leastSound = 56;
-const leastTrace = 44;
+const minSound = 56;
+const minTrace = 44;
 
 const nothing: UnderSound = { rows: 0, keys: 0, sections: false };
 const hasAny = ({ rows, keys, sections }: UnderSound) => rows + keys > 0 || sections;
 const rowsHeight = ({ rows, sections }: UnderSound) => (rows + (sections ? 1 : 0)) * rowHeight;
 
 /** The least height at which every lane can be worked in: of several lanes of keyframes one is seen at a time. */
-export function leastHeight(traced: boolean, under: UnderSound = nothing): number {
+export function minHeight(traced: boolean, under: UnderSound = nothing): number {
   const below = rowsHeight(under) + (under.keys > 0 ? keyHeight : 0) + (hasAny(under) ? footHeight : 0);
-  return rulerHeight + leastSound + (traced ? leastTrace : 0) + below;
+  return rulerHeight + minSound + (traced ? minTrace : 0) + below;
 }
 
 /**
@@ -57,14 +57,14 @@ export function layLanes(height: number, traced: boolean, under: UnderSound = no
   const each = isLow ? 0 : rowHeight;
   const foot = hasAny(under) && !isLow ? footHeight : 0;
   const sections = under.sections ? each : 0;
-  const sound = leastSound + (traced ? leastTrace : 0);
+  const sound = minSound + (traced ? minTrace : 0);
   const left = height - rulerHeight - under.rows * each - sections - foot - sound;
   const wanted = under.keys * keyHeight;
   const keys = isLow || under.keys === 0 ? 0 : Math.min(wanted, Math.max(left, keyHeight));
   const bottom = height - foot - sections - keys - under.rows * each;
   const room = Math.max(0, bottom - rulerHeight);
   const trace = traced
-    ? Math.min(room, Math.max(Math.round(room * 0.38), Math.min(leastTrace, Math.round(room * 0.6))))
+    ? Math.min(room, Math.max(Math.round(room * 0.38), Math.min(minTrace, Math.round(room * 0.6))))
     : 0;
   const wave = Math.round((room - trace) * 0.4);
   const spectrogramTop = rulerHeight + wave + 1;

@@ -3,8 +3,8 @@ import { clock } from '../controls/time';
 import { xOf, type TapeView } from './tapeView';
 
 /** Pixels from one mark to the next, at least, and between the texts beside them. */
-const leastApart = 70;
-const leastGap = 10;
+const minApart = 70;
+const minGap = 10;
 
 /** Pixels from a mark to its text. */
 export const textOffset = 4;
@@ -30,7 +30,7 @@ const textOf = (time: number, step: number) =>
 export function rulerMarks(view: TapeView, width: number, widthOf: (text: string) => number): RulerMark[] {
   const { from, to } = view;
   const apart = (step: number) => (step * width) / (to - from);
-  const hasRoom = (step: number) => apart(step) >= Math.max(leastApart, widthOf(textOf(to, step)) + leastGap);
+  const hasRoom = (step: number) => apart(step) >= Math.max(minApart, widthOf(textOf(to, step)) + minGap);
   const step = steps.find(hasRoom) ?? steps.at(-1)!;
   return range(Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9) + 1).map((n) => {
     const time = n * step;

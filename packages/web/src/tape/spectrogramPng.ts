@@ -4,7 +4,7 @@ import { colours } from './colours';
 import { namedFrequencies } from './frequencyAxis';
 import { rulerMarks } from './rulerMarks';
 
-const mostColumns = 6000;
+const maxColumns = 6000;
 const pixelsPerSecond = 30;
 const height = 720;
 const margin = { left: 44, bottom: 26 };
@@ -12,7 +12,7 @@ const margin = { left: 44, bottom: 26 };
 /** The spectrogram of the whole song with its axes, as PNG. @throws Error when nothing has been heard */
 export async function spectrogramPng(preview: Preview): Promise<Blob> {
   const end = preview.seconds;
-  const columns = Math.max(600, Math.min(mostColumns, Math.round(end * pixelsPerSecond)));
+  const columns = Math.max(600, Math.min(maxColumns, Math.round(end * pixelsPerSecond)));
   const picture = await preview.ask('spectrogram', { from: 0, to: end, columns });
   if (!picture) throw new Error('Nothing has been heard yet.');
   const source = new OffscreenCanvas(picture.width, picture.height);

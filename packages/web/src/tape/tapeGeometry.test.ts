@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { FollowerReport } from '../workers/messages';
 import { levelOfY, yOfLevel } from './drawTrace';
 import { hzOfY, namedFrequencies, yOfHz } from './frequencyAxis';
-import { isWithin, keyHeight, layLanes, leastHeight, rowHeight, rulerHeight } from './lanes';
+import { isWithin, keyHeight, layLanes, minHeight, rowHeight, rulerHeight } from './lanes';
 
 describe('lanes of the Tape', () => {
   it.each([96, 150, 203, 400])('share out a height of %i without gap or overlap', (height) => {
@@ -51,8 +51,8 @@ describe('lanes of the Tape', () => {
         { rows: 1, keys: 0, sections: false },
         { rows: 2, keys: 4, sections: true },
       ]) {
-        const least = Math.max(120, leastHeight(traced, under));
-        const lanes = layLanes(least, traced, under);
+        const min = Math.max(120, minHeight(traced, under));
+        const lanes = layLanes(min, traced, under);
         if (traced) expect(lanes.trace.height).toBeGreaterThanOrEqual(38);
         if (under.keys > 0) expect(lanes.keys.height).toBe(keyHeight);
         expect(lanes.spectrogram.height).toBeGreaterThanOrEqual(26);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { followView, mostZoom, panView, transformOf, viewOf, zoomView } from './tapeView';
+import { followView, maxZoom, panView, transformOf, viewOf, zoomView } from './tapeView';
 
 describe('view of the Tape', () => {
   it('zooms around a time that stays where it is', () => {
@@ -39,6 +39,6 @@ describe('view of the Tape', () => {
     expect(viewOf(there, 1000, 80)).toEqual({ from: 10, to: 30 });
     expect(viewOf(there.translate(1e9, 0), 1000, 80)).toEqual({ from: 0, to: 20 });
     expect(viewOf(there.translate(-1e9, 0), 1000, 80)).toEqual({ from: 60, to: 80 });
-    expect(mostZoom(80)).toBe(20_000);
+    expect(maxZoom(80)).toBe(20_000);
   });
 });

@@ -50,7 +50,7 @@ function keepWithin({ from, to }: TapeView, end: number): TapeView {
 }
 
 /** How often a song of this length fits into the shortest view. */
-export const mostZoom = (end: number): number => Math.max(1, end / shortestView);
+export const maxZoom = (end: number): number => Math.max(1, end / shortestView);
 
 /** Where the whole song is, seen so: in pixels, as long as the Tape is wide at a scale of 1. */
 export const transformOf = ({ from, to }: TapeView, width: number, end: number): ZoomTransform => {

@@ -3,7 +3,7 @@ import { keyframedCords } from '../cords/KeyframeLane';
 import { useEditor, useOpenLayer } from '../editor/editorStore';
 import { usePreviewState } from '../editor/previewContext';
 import { rowCount } from './fadeRows';
-import { leastHeight, type UnderSound } from './lanes';
+import { minHeight, type UnderSound } from './lanes';
 
 /** What lies under the sound on the Tape: it follows from the film, and from the layer that is open. */
 export function useUnderSound(): UnderSound {
@@ -20,5 +20,5 @@ export function useLeastTapeHeight(): number {
   const open = useEditor((state) => state.openFollower);
   const traced = usePreviewState((state) => open !== undefined && state.followers[open] !== undefined);
   const empty = useEditor(({ film }) => film.tracks.length === 0);
-  return empty ? 96 : leastHeight(traced, under);
+  return empty ? 96 : minHeight(traced, under);
 }

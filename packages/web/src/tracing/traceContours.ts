@@ -11,7 +11,7 @@ export interface ValueGrid {
 type Point = [number, number];
 
 /** Contours that go round fewer pixels than this are specks. */
-const leastArea = 12;
+const minArea = 12;
 
 /** The value that an edge is looked for in: alpha, or brightness (luma of Rec. 709) where it is opaque. */
 export function gridOf(
@@ -84,7 +84,7 @@ export function traceContours(grid: ValueGrid, threshold: number, detail: number
   const rings = shape!.coordinates.flat() as Point[][];
   return rings
     .map((ring) => ring.slice(0, -1).map(([x, y]): Point => [x - 1, y - 1]))
-    .filter((ring) => ring.length > 3 && areaOf(ring) >= leastArea)
+    .filter((ring) => ring.length > 3 && areaOf(ring) >= minArea)
     .map((ring) => {
       const curves = partsAtCorners(ring).flatMap((part) => fitCurve(part, tolerance));
       const start = curves[0]?.[0];

@@ -87,7 +87,7 @@ describe('questions to what listens', () => {
     const { rate, own, other: slow } = await ask('traces', { earId: 'e', band, from: 1.5, to: 3.5, other });
     expect(own).toHaveLength(2 * rate);
     const steepest = (values: Float32Array) =>
-      values.reduce((most, value, i) => Math.max(most, Math.abs(value - (values[i - 1] ?? value))), 0);
+      values.reduce((max, value, i) => Math.max(max, Math.abs(value - (values[i - 1] ?? value))), 0);
     expect(steepest(slow)).toBeLessThan(steepest(own) / 2);
   });
 

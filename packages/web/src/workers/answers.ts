@@ -157,9 +157,9 @@ async function spectrumAt(
       const low = Math.floor(place);
       return binDb(low) + (binDb(low + 1) - binDb(low)) * (place - low);
     }
-    let most = -Infinity;
-    for (let bin = Math.floor(from); bin <= to; bin++) most = Math.max(most, binDb(bin));
-    return most;
+    let max = -Infinity;
+    for (let bin = Math.floor(from); bin <= to; bin++) max = Math.max(max, binDb(bin));
+    return max;
   });
 }
 

@@ -12,18 +12,18 @@ const stretchSeconds = 2;
 /** The first stretch around the current moment is short, so that it is right at once; it begins where what shows there begins, */
 const firstSeconds = 0.3;
 /** but not earlier than so many seconds before. */
-const mostBefore = 6;
+const maxBefore = 6;
 
 /** Pairs of moments all over the song that are heard first where a moment is measured by the whole song, */
 const samples = 48;
 /** but not in long songs, whose sound is not kept. */
-const mostSampledSeconds = 15 * 60;
+const maxSampledSeconds = 15 * 60;
 
 /** Seconds after the current moment that are settled with it. */
 const secondsAhead = 1;
 
 function samplesOf({ moments, rate }: SongListener): Stretch[] {
-  if (moments <= 2 * samples || moments / rate > mostSampledSeconds) return [];
+  if (moments <= 2 * samples || moments / rate > maxSampledSeconds) return [];
   return Array.from({ length: samples }, (_, i) => ({
     first: Math.floor((i * (moments - 2)) / samples),
     count: 2,
@@ -136,7 +136,7 @@ export class EarAnalysis {
     const half = firstSeconds / 2;
     const last = Math.max(0, moments - 1);
     const place = (seconds: number) => Math.min(Math.max(0, Math.floor(seconds * rate)), last);
-    const first = place(now - Math.max(half, Math.min(times * before, mostBefore)));
+    const first = place(now - Math.max(half, Math.min(times * before, maxBefore)));
     const end = place(now + ahead + Math.max(half, after)) + 1;
     return { first, count: end - first };
   }

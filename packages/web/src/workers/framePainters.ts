@@ -12,7 +12,7 @@ import { SupervisedWorker, WorkerStopped } from './supervisedWorker';
 export const paintersFor = (processors: number): number => Math.min(4, Math.max(1, processors));
 
 /** So many may stop before no more are started. */
-const mostStopped = 3;
+const maxStopped = 3;
 
 type Call = (painter: Remote<FramePainterApi>) => Promise<unknown>;
 
@@ -127,7 +127,7 @@ export class FramePainters implements FilmTold {
 
   /** They are started when they are needed first. */
   private start(): void {
-    while (this.painters.length < this.count && this.stopped < mostStopped) {
+    while (this.painters.length < this.count && this.stopped < maxStopped) {
       const painter = new FramePainter(this.connect(), (ended) => {
         this.stopped++;
         this.painters = this.painters.filter((one) => one !== ended);

@@ -2,8 +2,8 @@ import type { Course } from './course';
 import type { StoredFrame } from './frameStore';
 
 /** At least so many are wanted ahead of the one that is seen, and so many behind the first one that can come in time. */
-const leastAhead = 3;
-const leastBehind = 2;
+const minAhead = 3;
+const minBehind = 2;
 /** Frames that are farther away than so many, before or behind, are forgotten. */
 const farthest = 45;
 
@@ -63,9 +63,9 @@ export class FramesAhead {
    */
   next(now: number, wait: number, course: Course, isKept: (index: number) => boolean): number | undefined {
     const soonest = Math.ceil(wait);
-    const most = Math.max(leastAhead, soonest + leastBehind);
+    const max = Math.max(minAhead, soonest + minBehind);
     const asked = this.lastAsked === undefined ? Infinity : course.distance(now, this.lastAsked);
-    for (let steps = asked <= most ? Math.max(asked + 1, soonest) : soonest; steps <= most; steps++) {
+    for (let steps = asked <= max ? Math.max(asked + 1, soonest) : soonest; steps <= max; steps++) {
       const index = course.step(now, steps);
       if (index === undefined) return undefined;
       if (!this.ready.has(index) && !this.painting.has(index) && !isKept(index)) return index;

@@ -5,12 +5,12 @@ import type { EarSource } from './messages';
 import { SupervisedWorker } from './supervisedWorker';
 
 /** Longer songs are heard by one worker: each helper would keep their sound once more. */
-const mostSeconds = 15 * 60;
-const mostHelpers = 3;
+const maxSeconds = 15 * 60;
+const maxHelpers = 3;
 /** Stretches given to a helper at a time: it has the next one when it has heard one. */
 const atATime = 2;
 /** So many may stop before no more are started: who asks hears all by itself then. */
-const mostStopped = 3;
+const maxStopped = 3;
 
 /** A worker that hears stretches. */
 class Helper {
@@ -63,7 +63,7 @@ export class HearingHelpers {
 
   /** How many may be at work now, besides the page, the painter and the worker that asks. */
   private get allowed(): number {
-    return Math.min(mostHelpers, this.processors - (this.playing ? 3 : 1));
+    return Math.min(maxHelpers, this.processors - (this.playing ? 3 : 1));
   }
 
   /**
@@ -71,7 +71,7 @@ export class HearingHelpers {
    * @returns undefined when no helper is free; a promise that fails when the sound could not be read
    */
   hear(listener: SharedListener, task: HelperTask, stretch: Stretch): Promise<void> | undefined {
-    const helper = listener.moments / listener.rate <= mostSeconds ? this.free() : undefined;
+    const helper = listener.moments / listener.rate <= maxSeconds ? this.free() : undefined;
     return helper && this.hearBy(helper, listener, task, stretch);
   }
 
@@ -114,10 +114,10 @@ export class HearingHelpers {
   private free(): Helper | undefined {
     const { helpers } = this;
     const working = helpers.slice(0, Math.max(0, this.allowed));
-    const least = working.sort((a, b) => a.pending - b.pending)[0];
-    if (least && least.pending === 0) return least;
-    if (helpers.length < this.allowed && this.stopped < mostStopped) return this.add();
-    return least && least.pending < atATime ? least : undefined;
+    const min = working.sort((a, b) => a.pending - b.pending)[0];
+    if (min && min.pending === 0) return min;
+    if (helpers.length < this.allowed && this.stopped < maxStopped) return this.add();
+    return min && min.pending < atATime ? min : undefined;
   }
 
   private add(): Helper {

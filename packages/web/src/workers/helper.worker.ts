@@ -56,10 +56,10 @@ export interface HelperApi {
 let tell: (separated: SeparatedBlock) => void = () => {};
 
 /** Analyses that are kept: of those that take turns when several ears are changed at once. */
-const mostKept = 4;
+const maxKept = 4;
 
 const sounds = new EarSounds((name, block) => tell({ name, block }));
-const kept = new LastUsed<{ source: EarSource; analysis: BandLevels | SpectrogramLevels }>(mostKept);
+const kept = new LastUsed<{ source: EarSource; analysis: BandLevels | SpectrogramLevels }>(maxKept);
 /** What ears listen to that may be wanted next. */
 let prepared: EarSource[] = [];
 

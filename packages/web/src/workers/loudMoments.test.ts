@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { loudMoments, mostMoments } from './loudMoments';
+import { loudMoments, maxMoments } from './loudMoments';
 
 describe('loud moments', () => {
   const table = { bands: 2, rate: 10, first: 0, levels: Float32Array.of(0, 0.1, 0.9, 0.8, 1, 0, 0.5, 0.6) };
@@ -32,7 +32,7 @@ describe('loud moments', () => {
       levels: Float32Array.from({ length: 1000 }, (_, i) => i / 1000),
     };
     const moments = loudMoments(long, 1000);
-    expect(moments).toHaveLength(mostMoments);
+    expect(moments).toHaveLength(maxMoments);
     expect(moments.slice(0, 2)).toEqual([9.99, 9.98]);
   });
 

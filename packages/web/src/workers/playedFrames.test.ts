@@ -45,8 +45,8 @@ class FakePainters {
     this.jobs[0]!.done(painted);
     await vi.advanceTimersByTimeAsync(0);
   }
-  async finishAll(most = 500): Promise<void> {
-    for (let n = 0; n < most && this.jobs.length > 0; n++) await this.finish();
+  async finishAll(max = 500): Promise<void> {
+    for (let n = 0; n < max && this.jobs.length > 0; n++) await this.finish();
   }
   indices = () => this.asked.map(([index]) => index);
 }

@@ -263,13 +263,13 @@ export class PlayedFrames {
   private chooseKept(): Wanted | undefined {
     const { range, store, clock, room } = this;
     if (!range || this.before || this.heard !== this.number) return undefined;
-    const most = Math.floor(store.budget / this.bytesOfFrame(room.width, room.height));
-    if (most < 1) return undefined;
+    const max = Math.floor(store.budget / this.bytesOfFrame(room.width, room.height));
+    if (max < 1) return undefined;
     const { first, last } = range;
     // Playing, a part of a loop that is sharp grows from its start; standing still, what comes next is wanted first.
     const start = clock.playing ? first : Math.min(Math.max(this.indexAt(clock.time), first), last - 1);
     const count = last - first;
-    for (let n = 0; n < Math.min(count, most); n++) {
+    for (let n = 0; n < Math.min(count, max); n++) {
       const index = first + ((start - first + n) % count);
       if (!store.has(index) && !this.filling.has(index) && !this.failed.has(index))
         return { index, isNext: false, keeps: true };

@@ -23,7 +23,7 @@ import {
   type Picture,
 } from '@cyclogram/core';
 import { Painter, type FilmAssets } from '@cyclogram/painter';
-import { loudMoments, mostMoments } from './loudMoments';
+import { loudMoments, maxMoments } from './loudMoments';
 import type { RequestName, Requests } from './messages';
 import { scopeOf, scopeWidth } from './scope';
 import { showSurface } from './showSurface';
@@ -62,7 +62,7 @@ async function paintAlone(picture: Picture, { assets }: Knowledge, width: number
 }
 
 /** Moments at which a stage is looked at when it is framed: building one takes milliseconds. */
-const mostStages = 4;
+const maxStages = 4;
 
 const answers: Answers = {
   async save({ time, width, height }, knowledge) {
@@ -146,7 +146,7 @@ const answers: Answers = {
     if (!layer) return { answer: null, transfer: [] };
     const ear = knowledge.tables.ears.get(earOf(film, layer) ?? '');
     const box = emptyBox();
-    for (const t of loudMoments(ear, mostMoments))
+    for (const t of loudMoments(ear, maxMoments))
       boundsOf(layerOperations(id, momentIn(film, knowledge, t)), box);
     return { answer: Number.isFinite(box[0]) ? box : null, transfer: [] };
   },
@@ -157,7 +157,7 @@ const answers: Answers = {
     const found = film.layers.find((other) => other.id === id);
     if (!layerRegistry.as('depth', found)) return { answer: null, transfer: [] };
     const ear = knowledge.tables.ears.get(earOf(film, found!) ?? '');
-    const lists = loudMoments(ear, mostStages).flatMap((t) => {
+    const lists = loudMoments(ear, maxStages).flatMap((t) => {
       const moment = momentIn(film, knowledge, t);
       const layer = layerRegistry.as('depth', moment.layer(id))!;
       return meshesOf(layer, moment, viewOf(layer.camera, film)).map(({ positions }) => positions);

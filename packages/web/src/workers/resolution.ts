@@ -2,7 +2,7 @@
 const scales = [1, 0.85, 0.75, 0.625, 0.5, 0.375, 0.25];
 
 /** What lands on the second tick of a screen of 60 a second still is 30 a second: milliseconds, with a little to spare. */
-const leastEnough = 31;
+const minEnough = 31;
 
 /** A lower resolution has to take at least this much less time, or it is not worth its looks. */
 const worthwhile = 0.85;
@@ -16,7 +16,7 @@ const lookAt = 6;
 /** How much a frame's time adds to what is known of its size, and how fast what is known of a size that is not painted counts less. */
 const news = 0.25;
 const memory = 0.98;
-const leastWeight = 0.2;
+const minWeight = 0.2;
 
 /** Milliseconds that a picture of no pixels is taken for, and how much that counts beside what is known. */
 const guess = 8;
@@ -28,7 +28,7 @@ const guessWeight = 0.03;
  */
 export class Resolution {
   /** Milliseconds that a frame may take. */
-  private enough = leastEnough;
+  private enough = minEnough;
   private index = 0;
   private frames = 0;
   /** Milliseconds that frames took, by their areas as shares of the full size, and how much each counts. */
@@ -57,7 +57,7 @@ export class Resolution {
 
   /** Frames are painted by so many at the same time, and one is wanted every so many milliseconds. */
   setPace(painters: number, interval: number): void {
-    this.enough = Math.max(leastEnough, 0.9 * painters * interval);
+    this.enough = Math.max(minEnough, 0.9 * painters * interval);
   }
 
   /** Playback has just begun or ended: the next frames tell how it is now. */
@@ -70,7 +70,7 @@ export class Resolution {
     const area = Math.round(1000 * scale ** 2) / 1000;
     const before = this.known.get(area)?.time ?? paintMs;
     for (const one of this.known.values()) {
-      one.weight = Math.max(leastWeight, one.weight * memory);
+      one.weight = Math.max(minWeight, one.weight * memory);
       // When all becomes quicker or slower, so do frames of other sizes.
       one.time *= 1 + news * (Math.min(2, paintMs / before) - 1);
     }

@@ -3,9 +3,9 @@ import { SpareMemory } from './spareMemory';
 
 const million = 2 ** 20;
 
-function setUp(most = 2) {
+function setUp(max = 2) {
   const made: number[] = [];
-  const memory = new SpareMemory(most, (bytes) => {
+  const memory = new SpareMemory(max, (bytes) => {
     made.push(bytes);
     return new ArrayBuffer(bytes);
   });

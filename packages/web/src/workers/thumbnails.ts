@@ -3,7 +3,7 @@ import type { Box, Film, Matrix } from '@cyclogram/core';
 /** How figures are made to be recognised in little pictures. */
 
 /** How often what is small is laid over itself at most: each time what is faint is about twice as strong. */
-const mostPasses = 6;
+const maxPasses = 6;
 /** Mean opacity, 0 to 255, of drawn pixels that can be seen well. */
 const visible = 150;
 
@@ -11,7 +11,7 @@ const visible = 150;
 export function lift(context: OffscreenCanvasRenderingContext2D): void {
   const { canvas } = context;
   context.setTransform(1, 0, 0, 1, 0, 0);
-  for (let i = 0; i < mostPasses; i++) {
+  for (let i = 0; i < maxPasses; i++) {
     if (strength(context.getImageData(0, 0, canvas.width, canvas.height).data) >= visible) return;
     context.drawImage(canvas, 0, 0);
   }

@@ -12,9 +12,9 @@ const shares = values.map((x) => x / 1000);
 
 /** The largest difference, relative to 1 or to the value where that is larger. */
 const worst = (own: (x: number) => number, expected: (x: number) => number, all: readonly number[]) =>
-  all.reduce((most, x) => {
+  all.reduce((max, x) => {
     const [a, b] = [own(x), expected(x)];
-    return Number.isFinite(b) ? Math.max(most, Math.abs(a - b) / Math.max(1, Math.abs(b))) : most;
+    return Number.isFinite(b) ? Math.max(max, Math.abs(a - b) / Math.max(1, Math.abs(b))) : max;
   }, 0);
 
 describe('functions of mathematics', () => {

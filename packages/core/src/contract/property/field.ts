@@ -191,8 +191,8 @@ export type ItemField =
 export interface ListField extends FieldBase<readonly unknown[]> {
   kind: 'list';
   of: ItemField;
-  most: number;
-  least?: number;
+  max: number;
+  min?: number;
 }
 
 /** Something that says its `kind`, and has the fields of that kind. */
@@ -281,6 +281,6 @@ export const choicesOf = <Value extends string>(
 
 /** A share of the picture's height as a default, in whole picture units. */
 export const ofHeight =
-  (share: number, least = -Infinity) =>
+  (share: number, min = -Infinity) =>
   ({ height }: Size): number =>
-    Math.max(least, Math.round(height * share));
+    Math.max(min, Math.round(height * share));

@@ -50,7 +50,7 @@ function anyValue(field: Field | ItemField): fc.Arbitrary<unknown> {
       );
     case 'list':
       return fc
-        .array(anyValue(field.of), { minLength: field.least ?? 0, maxLength: Math.min(field.most, 3) })
+        .array(anyValue(field.of), { minLength: field.min ?? 0, maxLength: Math.min(field.max, 3) })
         .map((items) => withIds(items as Record<string, unknown>[]));
     default:
       throw new Error(`no values for ${field.kind}`);
@@ -170,7 +170,7 @@ describe('records', () => {
           key: 'more',
           label: 'More',
           of: { kind: 'reference', label: 'Path', to: 'paths' },
-          most: 3,
+          max: 3,
         },
       ],
     },

@@ -5,7 +5,7 @@ import {
   fadesRecord,
   followerRecord,
   frameRateRecord,
-  mostSeconds,
+  maxSeconds,
   sectionRecord,
 } from '../../sound';
 import { finishRecord, layerKinds, paletteRecord, pathRecord } from '../../picture';
@@ -77,7 +77,7 @@ export const filmRecord = record('film', [
         label: 'Length',
         help: 'Unless set, as long as the longest track of the soundtrack.',
         min: 0.1,
-        max: mostSeconds,
+        max: maxSeconds,
         step: 1,
         unit: 's',
         nullable: true,
@@ -115,7 +115,7 @@ export const filmRecord = record('film', [
         label: 'Layers',
         help: 'Back to front.',
         of: { kind: 'kinds', label: 'Layer', of: () => layerKinds },
-        most: 300,
+        max: 300,
       },
       list('cords', 'Cords', cordRecord, 4000),
     ],
@@ -124,6 +124,6 @@ export const filmRecord = record('film', [
 
 export type Film = ValueOf<typeof filmRecord>;
 
-function list<const Key extends string, const R>(key: Key, label: string, of: R, most: number) {
-  return { kind: 'list', key, label, of: { kind: 'record', label, of }, most } as const;
+function list<const Key extends string, const R>(key: Key, label: string, of: R, max: number) {
+  return { kind: 'list', key, label, of: { kind: 'record', label, of }, max } as const;
 }

@@ -131,8 +131,8 @@ function farthest(film: Film, way: 'lookBack' | 'lookAhead'): number {
     // A circle, which a film that was read has none of, ends here.
     known.set(layer.id, 0);
     const inner = shownLayers(film, layer).map((id) => film.layers.find((other) => other.id === id));
-    const most = inner.reduce((max, other) => Math.max(max, other ? of(other) : 0), 0);
-    const all = needsOf(layer)[way] + most;
+    const max = inner.reduce((most, other) => Math.max(most, other ? of(other) : 0), 0);
+    const all = needsOf(layer)[way] + max;
     known.set(layer.id, all);
     return all;
   };
@@ -158,7 +158,7 @@ export function goesRound(film: Pick<Film, 'layers'>, id: string): boolean {
 }
 
 /** Most figures that a picture may be drawn of: each takes about a millisecond. */
-export const mostFigures = 4000;
+export const maxFigures = 4000;
 
 /** How many figures a film's picture is drawn of, all copies and linked copies counted, whether shown or not. */
 export function figureCount(film: Pick<Film, 'layers'>): number {

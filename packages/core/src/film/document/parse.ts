@@ -1,6 +1,6 @@
 import { ValidationError } from 'yup';
 import { fillIn, type ListName, recordSchema, referencesIn, type Size, type Warnings } from '../../contract';
-import { figureCount, goesRound, mostFigures } from './layerGraph';
+import { figureCount, goesRound, maxFigures } from './layerGraph';
 import { filmRecord, filmVersion } from './film';
 import type { Film } from './film';
 import { migrations } from '../migrations/migrations';
@@ -117,9 +117,9 @@ function checkReferences(film: Film): void {
   });
   if (problems.length > 0) throw new FilmError(problems);
   const figures = figureCount(film);
-  if (figures > mostFigures) {
+  if (figures > maxFigures) {
     throw new FilmError([
-      `layers: with all copies and linked copies the film draws ${figures} figures; at most ${mostFigures} can be drawn. Remove some linked copies`,
+      `layers: with all copies and linked copies the film draws ${figures} figures; at most ${maxFigures} can be drawn. Remove some linked copies`,
     ]);
   }
 }

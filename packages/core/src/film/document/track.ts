@@ -1,5 +1,5 @@
 import { above, type Check, defaultsOf, record, type ValueOf, type Values } from '../../contract';
-import { mostSeconds } from '../../sound';
+import { maxSeconds } from '../../sound';
 
 /** That a source says in exactly one way where something is. */
 const oneSource: Check = {
@@ -47,7 +47,7 @@ export const sourceRecord = record(
 );
 export type Source = ValueOf<typeof sourceRecord>;
 
-const seconds = { kind: 'number', min: 0, max: mostSeconds, step: 0.1, unit: 's', driven: false } as const;
+const seconds = { kind: 'number', min: 0, max: maxSeconds, step: 0.1, unit: 's', driven: false } as const;
 
 /** One audio file placed in the film: the song, or one of its instruments. */
 export const trackRecord = record(

@@ -104,7 +104,7 @@ export const spreadRecord = record('spread', [
         label: 'Custom peaks',
         help: 'Of each part, as shares; then again from the first.',
         of: { kind: 'number', label: 'Peak', min: -5, max: 5, step: 5, unit: '%', shownPer: 100 },
-        most: 256,
+        max: 256,
       },
       {
         kind: 'number',

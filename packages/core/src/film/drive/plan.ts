@@ -200,8 +200,8 @@ export function limitShare(driver: Driver, film: Film, hearing: Hearing): number
     if (typeof free !== 'number' && !isPoint(free)) return 0;
     const kept = zip([free, withinLimits(driver.field, free)], (a, b) => Math.abs(a - b));
     // What is rounded to whole numbers is not beyond a limit.
-    const least = 'whole' in driver.field && driver.field.whole ? 0.5 + 1e-9 : 1e-9;
-    if (isPoint(kept) ? Math.max(kept.x, kept.y) > least : (kept ?? 0) > least) beyond++;
+    const min = 'whole' in driver.field && driver.field.whole ? 0.5 + 1e-9 : 1e-9;
+    if (isPoint(kept) ? Math.max(kept.x, kept.y) > min : (kept ?? 0) > min) beyond++;
   }
   return beyond / count;
 }

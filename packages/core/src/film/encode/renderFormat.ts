@@ -9,7 +9,7 @@ export const speeds = { fast: 'Fast', medium: 'Medium', slow: 'Slow' } as const;
 export type Speed = keyof typeof speeds;
 
 /** Constant rate factors of the named qualities, and between which others may lie. */
-export type RateFactors = Record<Quality, number> & { least: number; most: number };
+export type RateFactors = Record<Quality, number> & { min: number; max: number };
 
 /** What a format is, for whoever chooses one, plans a render of it, or shows what came of it. */
 export interface FormatTraits {

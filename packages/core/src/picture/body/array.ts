@@ -18,7 +18,7 @@ const inImage = { key: 'layout', is: ['image'] } as const;
 const inNoise = { key: 'by', is: ['noise'] } as const;
 
 /** Marks that an array may have: more than this take seconds. */
-export const mostMarks = 20_000;
+export const maxMarks = 20_000;
 
 const groups = fieldGroups([
   {
@@ -227,7 +227,7 @@ function spotsOf(body: Settings, context: BodyContext): Spot[] {
   const { layout, spacing, radius } = body;
   if (layout === 'grid') {
     const { columns, rows } = body;
-    return Array.from({ length: Math.min(columns * rows, mostMarks) }, (_, i) => {
+    return Array.from({ length: Math.min(columns * rows, maxMarks) }, (_, i) => {
       const [column, row] = [i % columns, Math.floor(i / columns)];
       return {
         x: (column - (columns - 1) / 2) * spacing,
@@ -238,7 +238,7 @@ function spotsOf(body: Settings, context: BodyContext): Spot[] {
     });
   }
   if (layout === 'ring') {
-    return Array.from({ length: Math.min(body.rings * body.count, mostMarks) }, (_, i) => {
+    return Array.from({ length: Math.min(body.rings * body.count, maxMarks) }, (_, i) => {
       const [ring, place] = [Math.floor(i / body.count), i % body.count];
       const angle = (2 * Math.PI * place) / body.count;
       const r = radius + ring * spacing;
@@ -293,7 +293,7 @@ function spotsInImage({ image, imageSize, spacing }: Settings, { moment }: BodyC
       const at = Math.floor(row * height) * width + Math.floor(column * width);
       if (rgba[4 * at + 3]! < 128) continue;
       out.push({ x: x - wide / 2, z: z - high / 2, column, row });
-      if (out.length >= mostMarks) return out;
+      if (out.length >= maxMarks) return out;
     }
   }
   return out;
@@ -308,7 +308,7 @@ function spotsInText({ text, font, textSize, spacing }: Settings, { moment }: Bo
     for (let x = left + spacing / 2; x < right; x += spacing) {
       if (!areas.holds(x, z)) continue;
       out.push({ x, z, column: (x - left) / (right - left), row: (z - top) / (bottom - top) });
-      if (out.length >= mostMarks) return out;
+      if (out.length >= maxMarks) return out;
     }
   }
   return out;

@@ -110,8 +110,7 @@ describe('points of a Fibonacci lattice', () => {
     const points = fibonacciPoints(count);
     const nearest = points.map((a, i) =>
       points.reduce(
-        (least, b, j) =>
-          i === j ? least : Math.min(least, Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])),
+        (min, b, j) => (i === j ? min : Math.min(min, Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]))),
         9,
       ),
     );

@@ -120,7 +120,7 @@ export function areasOf(outlines: readonly Float32Array[]): Float32Array[][] {
     .map((line) => ({ line: withoutRepeats(line), area: 0 }))
     .filter(({ line }) => line.length >= 6);
   for (const one of sized) one.area = doubleArea(one.line);
-  const largest = sized.reduce((most, one) => (Math.abs(one.area) > Math.abs(most) ? one.area : most), 0);
+  const largest = sized.reduce((max, one) => (Math.abs(one.area) > Math.abs(max) ? one.area : max), 0);
   const areas = sized
     .filter(({ area }) => area * largest > 0)
     .map(({ line, area }) => ({ rings: [line], area: Math.abs(area) }));

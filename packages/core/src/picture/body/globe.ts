@@ -170,7 +170,7 @@ const groups = fieldGroups([
         label: 'Regions',
         help: 'Where it may grow; everywhere when there is none.',
         of: { kind: 'record', label: 'Region', of: regionRecord },
-        most: 8,
+        max: 8,
       },
       {
         kind: 'choice',

@@ -35,12 +35,12 @@ const kinds = { nothing: 1, no: 2, yes: 3, number: 4, text: 5, list: 6, numbers:
 
 const textWords = new Map<string, Uint32Array>();
 /** Names of properties and kinds come again and again; ids and colours do not come in endless number either. */
-const mostTexts = 4096;
+const maxTexts = 4096;
 
 function wordsOf(text: string): Uint32Array {
   let found = textWords.get(text);
   if (!found) {
-    if (textWords.size >= mostTexts) textWords.clear();
+    if (textWords.size >= maxTexts) textWords.clear();
     const sums = Uint32Array.from({ length: text.length + 1 }, (_, i) =>
       i < text.length ? text.charCodeAt(i) : kinds.text,
     );

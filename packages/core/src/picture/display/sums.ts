@@ -24,11 +24,11 @@ export class PropertySums {
   }
 
   /** The last moment up to `most` at which the integral is not above a number. */
-  passing(sum: number, most: number): number {
+  passing(sum: number, max: number): number {
     if (sum <= 0) {
       return this.atFirst > 0 ? sum / this.atFirst : 0;
     }
-    let [low, high] = [0, Math.ceil(most * rate) + 1];
+    let [low, high] = [0, Math.ceil(max * rate) + 1];
     while (low < high) {
       const middle = (low + high + 1) >> 1;
       if (this.sum(middle) <= sum) low = middle;

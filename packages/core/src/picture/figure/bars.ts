@@ -11,7 +11,7 @@ import {
   extentAt,
   extentOf,
   gapField,
-  leastField,
+  minField,
   onSide,
   reachField,
   restField,
@@ -32,7 +32,7 @@ const groups = fieldGroups([
     fields: [
       ...standFields,
       anchorField,
-      leastField,
+      minField,
       {
         kind: 'choice',
         key: 'form',

@@ -8,7 +8,7 @@ import {
   endsField,
   extentAt,
   gapField,
-  leastField,
+  minField,
   onSide,
   reachField,
   restField,
@@ -20,7 +20,7 @@ import {
 } from './standing';
 
 const groups = fieldGroups([
-  { heading: 'Marks', fields: [...standFields, leastField, endsField('flat')] },
+  { heading: 'Marks', fields: [...standFields, minField, endsField('flat')] },
   {
     heading: 'Size',
     fields: [

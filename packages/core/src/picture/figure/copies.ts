@@ -114,7 +114,7 @@ export const copiesStandard: Copies = defaultsOf(copiesRecord, { width: 0, heigh
 
 /** Paths of copies made so far: marks keep their places on them from frame to frame. */
 const made = new WeakMap<Path, Map<string, Path>>();
-const mostPaths = 200;
+const maxPaths = 200;
 
 /** The path of the copy with a number, the first being 0: scaled, turned and moved by so many steps. */
 export function pathOfCopy(path: Path, copies: Copies, index: number, width: number, height: number): Path {
@@ -126,7 +126,7 @@ export function pathOfCopy(path: Path, copies: Copies, index: number, width: num
   let copy = all.get(key);
   if (!copy) {
     // A driven step makes other paths in every frame.
-    if (all.size >= mostPaths) all.delete(all.keys().next().value!);
+    if (all.size >= maxPaths) all.delete(all.keys().next().value!);
     all.set(key, (copy = makePath(path, copies, index, width, height)));
   }
   return copy;

@@ -6,7 +6,7 @@ import { figureKind } from './figureKind';
 import type { MarkScene } from './scene';
 import {
   extentAt,
-  leastField,
+  minField,
   onSide,
   reachField,
   restField,
@@ -26,7 +26,7 @@ export const sizeFields = (most: number, rest: number) =>
   ]);
 
 const groups = fieldGroups([
-  { heading: 'Marks', fields: [...standFields, leastField] },
+  { heading: 'Marks', fields: [...standFields, minField] },
   { heading: 'Size', fields: [reachField(0.16), restField(0), ...sizeFields(0.018, 0.005), softField] },
 ]);
 

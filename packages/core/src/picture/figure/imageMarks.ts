@@ -9,7 +9,7 @@ import { figureKind } from './figureKind';
 import type { MarkScene } from './scene';
 import {
   extentAt,
-  leastField,
+  minField,
   onSide,
   reachField,
   restField,
@@ -23,7 +23,7 @@ import {
 const boat = 'M10 62H90L76 80H24ZM46 54V12L18 54ZM52 54V20L80 54Z';
 
 /** Characters of path data that a shape may have: it is drawn once for each band. */
-export const mostShapeData = 20_000;
+export const maxShapeData = 20_000;
 
 const ofShape = { key: 'source', is: ['shape'] } as const;
 
@@ -33,7 +33,7 @@ const groups = fieldGroups([
     slot: 'markShape',
     fields: [
       ...standFields,
-      leastField,
+      minField,
       {
         kind: 'choice',
         key: 'source',
@@ -46,7 +46,7 @@ const groups = fieldGroups([
         key: 'shape',
         label: 'Shape',
         help: 'SVG path data of the shape.',
-        maxLength: mostShapeData,
+        maxLength: maxShapeData,
         default: boat,
         shownWhen: ofShape,
       },

@@ -7,7 +7,7 @@ import { figureKind } from './figureKind';
 import type { MarkScene } from './scene';
 import {
   extentAt,
-  leastField,
+  minField,
   onSide,
   reachField,
   restField,
@@ -22,7 +22,7 @@ const groups = fieldGroups([
     heading: 'Marks',
     fields: [
       ...standFields,
-      leastField,
+      minField,
       {
         kind: 'text',
         key: 'text',

@@ -24,7 +24,7 @@ export interface LevelRun {
 
 /** Length of the straight parts of a smooth line in picture units, and how many there may be from one band to the next. */
 const partLength = 6;
-const mostParts = 12;
+const maxParts = 12;
 
 /**
  * The levels along the path as continuous lines, one for each line of the path.
@@ -36,7 +36,7 @@ export function levelRuns(scene: MarkScene, figure: Stand, smooth: boolean): Lev
   const marks = standingMarks(scene, figure);
   if (marks.length === 0 || path.length <= 0) return [];
   const step = path.length / marks.length;
-  const parts = smooth ? Math.min(Math.max(Math.round(step / partLength), 2), mostParts) : 1;
+  const parts = smooth ? Math.min(Math.max(Math.round(step / partLength), 2), maxParts) : 1;
   let start = 0;
   return partsOf(path).flatMap((part, index) => {
     const [from, to] = [start, start + part.length];

@@ -10,7 +10,7 @@ import {
   endsField,
   extentAt,
   extentOf,
-  leastField,
+  minField,
   onSide,
   reachField,
   restField,
@@ -28,7 +28,7 @@ const groups = fieldGroups([
     fields: [
       ...standFields,
       anchorField,
-      leastField,
+      minField,
       endsField('round'),
       {
         kind: 'number',

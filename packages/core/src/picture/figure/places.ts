@@ -1,7 +1,7 @@
 import type { Path, PathPoint } from '../path/path';
 
 const kept = new WeakMap<Path, Map<string, unknown>>();
-const mostKept = 24;
+const maxKept = 24;
 
 /**
  * What was worked out for a path, kept: marks stand on the same places frame after frame.
@@ -12,7 +12,7 @@ export function keptOn<T>(path: Path, key: string, make: () => T): T {
   if (!all) kept.set(path, (all = new Map<string, unknown>()));
   let value = all.get(key) as T | undefined;
   if (value === undefined) {
-    if (all.size >= mostKept) all.clear();
+    if (all.size >= maxKept) all.clear();
     all.set(key, (value = make()));
   }
   return value;

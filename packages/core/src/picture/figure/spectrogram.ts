@@ -4,7 +4,7 @@ import type { FillOp, Operation } from '../display/displayList';
 import { figureKind } from './figureKind';
 import { keptPlaces } from './places';
 import type { MarkScene } from './scene';
-import { bandRangeFields, directionFields, leastField, reachField, sidesOf } from './standing';
+import { bandRangeFields, directionFields, minField, reachField, sidesOf } from './standing';
 
 const groups = fieldGroups([
   {
@@ -19,7 +19,7 @@ const groups = fieldGroups([
         default: 'outward',
       },
       ...directionFields,
-      { ...leastField, help: 'What is quieter is not drawn.', default: 0.04 },
+      { ...minField, help: 'What is quieter is not drawn.', default: 0.04 },
       {
         kind: 'number',
         key: 'span',

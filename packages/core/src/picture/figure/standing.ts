@@ -105,7 +105,7 @@ export const softField = {
   max: 500,
 } as const;
 
-export const leastField = {
+export const minField = {
   kind: 'number',
   key: 'least',
   rare: true,

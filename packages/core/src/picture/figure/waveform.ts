@@ -94,8 +94,8 @@ const groups = fieldGroups([
 export type Waveform = ValueOfGroups<typeof groups>;
 
 /** Picture units from one point to the next, at least: nearer ones would make the line rough. */
-const leastStep = 2.5;
-const leastPoints = 16;
+const minStep = 2.5;
+const minPoints = 16;
 
 /**
  * The waveform around the present moment along the path. Its mean distance is the
@@ -105,7 +105,7 @@ export function waveformMarks(figure: Waveform, scene: MarkScene): Operation[] {
   const { path, t, waveform, weigh, ink } = scene;
   const { span } = figure;
   if (path.length <= 0) return [];
-  const count = Math.max(leastPoints, Math.min(figure.points, Math.round(path.length / leastStep)));
+  const count = Math.max(minPoints, Math.min(figure.points, Math.round(path.length / minStep)));
   const values = waveform ? settled({ ...figure, points: count }, waveform, t) : new Float32Array(count);
   const gain = exact.pow(10, figure.gain / 20);
   const parts = partsOf(path);

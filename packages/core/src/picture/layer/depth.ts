@@ -34,7 +34,7 @@ export const depthLayerRecord = layerRecord(
           label: 'Bodies',
           help: 'What stands on the stage.',
           of: { kind: 'kinds', label: 'Body', of: () => bodyKinds },
-          most: 16,
+          max: 16,
         },
         { kind: 'record', key: 'camera', label: 'Camera', of: cameraRecord },
         { kind: 'record', key: 'light', label: 'Light', of: lightRecord },

@@ -53,7 +53,7 @@ export const figureLayerRecord = layerRecord(
           label: 'Falloff',
           help: 'Regions that let only a part react.',
           of: { kind: 'record', label: 'Region', of: falloffRecord },
-          most: 8,
+          max: 8,
         },
         { kind: 'record', key: 'copies', label: 'Copies', of: copiesRecord },
         { kind: 'record', key: 'symmetry', label: 'Symmetry', of: symmetryRecord },

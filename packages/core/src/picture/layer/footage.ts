@@ -1,11 +1,11 @@
 import { choicesOf, fieldGroups, type ValueOf } from '../../contract';
-import { mostSeconds } from '../../sound';
+import { maxSeconds } from '../../sound';
 import { footageTime, frameIndexAt, frameKey } from '../footage/footage';
 import { boxGroups, imageInBox } from './imageBox';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
 
-const seconds = { kind: 'number', min: 0, max: mostSeconds, step: 0.1, unit: 's', driven: false } as const;
+const seconds = { kind: 'number', min: 0, max: maxSeconds, step: 0.1, unit: 's', driven: false } as const;
 
 export const footageLayerRecord = layerRecord(
   'footage',

@@ -51,7 +51,7 @@ export const layerFields = fields([
     label: 'Sections',
     help: 'It is shown in these only; in all where none is named.',
     of: { kind: 'reference', label: 'Section', to: 'sections', soft: true },
-    most: 200,
+    max: 200,
   },
   {
     kind: 'reference',

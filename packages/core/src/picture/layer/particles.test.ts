@@ -6,7 +6,7 @@ import type { Cord } from '../../film/drive/cord';
 import { newLayer } from '../../film/document/defaults';
 import { spanStandard } from '../../sound/timing/fades';
 import type { Hearing } from '../../sound/hearing/hearing';
-import { mostAlive } from '../particle/births';
+import { maxAlive } from '../particle/births';
 import { placeAt } from '../particle/motion';
 import { hd } from '../../testing';
 import { particlesAt } from '../particle/alive';
@@ -107,12 +107,12 @@ describe('births', () => {
 
   it('beyond what may be alive leave out the oldest, and a thousand bursts a second do no harm', () => {
     const all = aliveAt(particles({ rate: 4000, life: 30 }), 5);
-    expect(all).toHaveLength(mostAlive);
+    expect(all).toHaveLength(maxAlive);
     expect(Math.max(...all.map(({ age }) => age))).toBeLessThan(0.2);
     const fires = Array.from({ length: 8000 }, (_, i) => i / 1000);
     const hail = hearingWith({ kick: tableOf([0, 1], 1, fires) });
     const storm = particles({ rate: 0, bursts: 'hit', follower: 'kick', burst: 4000, life: 30 });
-    expect(aliveAt(storm, 7.9, [], hail).length).toBeLessThanOrEqual(mostAlive);
+    expect(aliveAt(storm, 7.9, [], hail).length).toBeLessThanOrEqual(maxAlive);
   });
 
   it('read what belongs to them then: where, how fast, how long', () => {

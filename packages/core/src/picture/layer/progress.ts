@@ -1,5 +1,5 @@
 import { choicesOf, fieldGroups, ofHeight, type ValueOf } from '../../contract';
-import { mostSeconds } from '../../sound';
+import { maxSeconds } from '../../sound';
 import { boxOf } from '../../pixels';
 import type { Operation } from '../display/displayList';
 import { trimPath } from '../path/trim';
@@ -13,7 +13,7 @@ const byTime = { key: 'by', is: ['time'] } as const;
 const seconds = {
   kind: 'number',
   min: 0,
-  max: mostSeconds,
+  max: maxSeconds,
   step: 0.5,
   unit: 's',
   shownWhen: byTime,

@@ -35,8 +35,8 @@ export const gradientFields = fields([
     label: 'Colours',
     help: 'In the order of their positions.',
     of: { kind: 'record', label: 'Stop', of: stopRecord },
-    least: 1,
-    most: 16,
+    min: 1,
+    max: 16,
   },
   {
     kind: 'choice',

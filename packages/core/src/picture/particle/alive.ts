@@ -1,7 +1,7 @@
 import { cos, exact, type Point, seeded, sin, type Size } from '../../contract';
 import { eventsBetween, shownRun } from '../../sound';
 import type { Moment } from '../display/moment';
-import { burstBirths, mostAlive, steadyBirths, type Birth } from './births';
+import { burstBirths, maxAlive, steadyBirths, type Birth } from './births';
 import { placeAt, type Forces, type Launch } from './motion';
 import type { ParticlesLayer } from '../layer/particlesRecord';
 
@@ -149,7 +149,7 @@ export function particlesAt(layer: ParticlesLayer, moment: Moment): Particle[] {
   const atBirth = layersAtBirth(layer, moment);
   const forces: Forces = { ...layer, gravity: layer.gravity };
   const all: Particle[] = [];
-  const births = birthsOf(layer, moment).slice(-mostAlive);
+  const births = birthsOf(layer, moment).slice(-maxAlive);
   for (const birth of births) {
     const { index, time } = birth;
     const { born, then } = atBirth(birth);

@@ -8,10 +8,10 @@ export interface Birth {
 }
 
 /** Particles that are alive at once, at most. */
-export const mostAlive = 20_000;
+export const maxAlive = 20_000;
 
 /** Particles that one burst has at most: their indices do not meet those of the next. */
-export const mostBurst = 4096;
+export const maxBurst = 4096;
 
 /**
  * Particles born in a stretch of time, the latest last: particle i when the integral of the rate passes i. Of more than
@@ -23,7 +23,7 @@ export function steadyBirths(
   to: number,
 ): Birth[] {
   const last = Math.floor(sums.upTo(to));
-  const first = Math.max(Math.floor(sums.upTo(from)) + 1, last - mostAlive + 1);
+  const first = Math.max(Math.floor(sums.upTo(from)) + 1, last - maxAlive + 1);
   return Array.from({ length: Math.max(0, last - first + 1) }, (_, n) => {
     const index = first + n;
     return { index, time: sums.passing(index, to) };
@@ -32,15 +32,15 @@ export function steadyBirths(
 
 /** The same of bursts at some moments, so many each. @param before how many bursts there were before the first of them */
 export function burstBirths(times: readonly number[], before: number, each: number): Birth[] {
-  const count = Math.min(mostBurst, Math.round(each));
+  const count = Math.min(maxBurst, Math.round(each));
   // The latest are kept; as many bursts as can have any alive.
-  const most = Math.max(1, Math.ceil(mostAlive / Math.max(1, count)));
-  const skipped = Math.max(0, times.length - most);
+  const max = Math.max(1, Math.ceil(maxAlive / Math.max(1, count)));
+  const skipped = Math.max(0, times.length - max);
   return times.slice(skipped).flatMap((time, n) =>
     // Negative, so that they are no particle that is born steadily.
     Array.from({ length: count }, (_, i) => ({
       time,
-      index: -1e6 - ((before + skipped + n) * mostBurst + i),
+      index: -1e6 - ((before + skipped + n) * maxBurst + i),
     })),
   );
 }

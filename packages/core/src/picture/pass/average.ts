@@ -9,7 +9,7 @@ interface Around {
 }
 
 /** At most 2^9 copies. */
-const mostDoublings = 9;
+const maxDoublings = 9;
 
 /**
  * Pairs of copies, each pair twice as far apart as the one before: n of them average 2^n copies evenly spread. At full size
@@ -28,7 +28,7 @@ function averages(
   // Straight lines between pixels let copies stand a little farther apart than those.
   const needed = copies / 1.6;
   let doublings = 1;
-  while (doublings < mostDoublings && exact.pow(2, doublings) < needed) doublings++;
+  while (doublings < maxDoublings && exact.pow(2, doublings) < needed) doublings++;
   const { width, height } = pixels;
   let from = pixels.address;
   let to = from === buffer.address ? buffer.spare : buffer.take(8 * width * height);

@@ -91,17 +91,17 @@ describe('chains of passes that look at one pixel', () => {
     'are what their passes do one after another: %s',
     (_, chain) => {
       const { given, rgba } = through(chain.map(({ settings }) => settings));
-      let [most, differ] = [0, 0];
+      let [max, differ] = [0, 0];
       for (let i = 0; i < rgba.length; i += 4) {
         const color = [0, 1, 2].map((channel) => given[i + channel]! / 255) as unknown as Color;
         const expected = chain.reduce((now, { change }) => change(now), color);
         expected.forEach((value, channel) => {
           const apart = Math.abs(rgba[i + channel]! - Math.round(255 * value));
-          most = Math.max(most, apart);
+          max = Math.max(max, apart);
           if (apart > 0) differ++;
         });
       }
-      expect(most).toBeLessThanOrEqual(chain.length > 6 ? 2 : 1);
+      expect(max).toBeLessThanOrEqual(chain.length > 6 ? 2 : 1);
       // Tables and floats round a few of a hundred the other way.
       expect(differ / (0.75 * rgba.length)).toBeLessThan(0.03 * chain.length);
     },

@@ -4,7 +4,7 @@ import { percent } from './passFields';
 import { passKind } from './passKind';
 
 /** Points of a curve at most. */
-export const mostCurvePoints = 16;
+export const maxCurvePoints = 16;
 
 const curve = <const Key extends string>(key: Key, label: string) =>
   ({
@@ -12,7 +12,7 @@ const curve = <const Key extends string>(key: Key, label: string) =>
     key,
     label,
     of: { kind: 'record', label: 'Point', of: curvePointRecord },
-    most: mostCurvePoints,
+    max: maxCurvePoints,
   }) as const;
 
 const point = (at: number, value: number) => ({ id: `point-${at}`, at, value });

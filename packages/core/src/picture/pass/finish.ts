@@ -9,7 +9,7 @@ export const passesField = fields([
     label: 'Finish',
     help: 'What its pixels go through, in this order.',
     of: { kind: 'kinds', label: 'Pass', of: () => passKinds },
-    most: 32,
+    max: 32,
   },
 ])[0];
 

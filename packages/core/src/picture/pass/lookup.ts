@@ -9,7 +9,7 @@ export interface Lookup {
 }
 
 /** A larger one would not fit into an image: see lookupImage.ts. */
-const [leastSize, mostSize] = [2, 64];
+const [minSize, maxSize] = [2, 64];
 
 /**
  * Reads a table from the text of a .cube file: LUT_3D_SIZE and then its colours, red changing fastest; LUT_1D_SIZE as well.
@@ -34,7 +34,7 @@ export function parseCube(text: string): Lookup {
     if (line === '' || line.startsWith('#')) continue;
     const [word = '', ...rest] = line.split(/\s+/);
     if (word === 'TITLE') continue;
-    if (word === 'LUT_3D_SIZE') size = sizeIn(rest[0], i + 1, mostSize);
+    if (word === 'LUT_3D_SIZE') size = sizeIn(rest[0], i + 1, maxSize);
     else if (word === 'LUT_1D_SIZE') flat = sizeIn(rest[0], i + 1, 65536);
     else if (word === 'DOMAIN_MIN') low = numbersIn(rest.join(' '), i + 1);
     else if (word === 'DOMAIN_MAX') high = numbersIn(rest.join(' '), i + 1);
@@ -51,10 +51,10 @@ export function parseCube(text: string): Lookup {
   return size > 0 ? { size, colors } : deepened(colors);
 }
 
-function sizeIn(text: string | undefined, row: number, most: number): number {
+function sizeIn(text: string | undefined, row: number, max: number): number {
   const size = Number(text);
-  if (Number.isInteger(size) && size >= leastSize && size <= most) return size;
-  throw new Error(`line ${row}: the size must be a whole number from ${leastSize} to ${most}, not ${text}`);
+  if (Number.isInteger(size) && size >= minSize && size <= max) return size;
+  throw new Error(`line ${row}: the size must be a whole number from ${minSize} to ${max}, not ${text}`);
 }
 
 /** A table for each channel by itself, in three directions. */

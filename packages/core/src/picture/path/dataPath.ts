@@ -12,7 +12,7 @@ export interface DataPath {
 }
 
 /** Characters of path data that are kept. */
-export const mostData = 400_000;
+export const maxData = 400_000;
 
 /** Fields of everything that is made of path data. @param lines which lines are used at first */
 export const dataFields = <Lines extends DataPath['lines']>(lines: Lines) =>

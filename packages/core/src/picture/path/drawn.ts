@@ -39,7 +39,7 @@ export const drawnPointRecord = record('drawnPoint', [
 ]);
 export type DrawnPoint = ValueOf<typeof drawnPointRecord>;
 
-export const mostPoints = 5000;
+export const maxPoints = 5000;
 
 export const cornerPoint = (id: string, x: number, y: number): DrawnPoint => ({
   id,
@@ -146,7 +146,7 @@ export const drawn = shapeKind({
       key: 'points',
       label: 'Points',
       of: { kind: 'record', label: 'Point', of: drawnPointRecord },
-      most: mostPoints,
+      max: maxPoints,
       default: lowHill,
     },
     {

@@ -11,8 +11,8 @@ export interface FlatPath {
 }
 
 /** Shortest and most parts of a path between two joints. */
-const leastStep = 0.5;
-const mostParts = 4096;
+const minStep = 0.5;
+const maxParts = 4096;
 
 /**
  * A single line as places. Between joints, parts are halved until the middle of
@@ -65,7 +65,7 @@ function findPlaces(path: Path, tolerance: number): FlatPath {
       return { ...path.at(inside), x, y };
     };
     put(joints[j]!, end(joints[j]!, from));
-    const first = Math.min(4, Math.max(1, Math.ceil((to - from) / leastStep)));
+    const first = Math.min(4, Math.max(1, Math.ceil((to - from) / minStep)));
     let left = path.at(from);
     for (let i = 0; i < first; i++) {
       const a = from + ((to - from) * i) / first;
@@ -75,7 +75,7 @@ function findPlaces(path: Path, tolerance: number): FlatPath {
       if (i < first - 1) put(b, right);
       else put(joints[j + 1]!, end(joints[j + 1]!, to));
       left = right;
-      if (points.length > mostParts) break;
+      if (points.length > maxParts) break;
     }
   }
   if (points.length === 0) put(0, path.at(0));
@@ -104,7 +104,7 @@ function split(
   tolerance: number,
   put: (s: number, point: PathPoint) => void,
 ): void {
-  if (b - a < leastStep) return;
+  if (b - a < minStep) return;
   const middle = path.at((a + b) / 2);
   const away = Math.hypot(middle.x - (left.x + right.x) / 2, middle.y - (left.y + right.y) / 2);
   const turns = left.normalX * right.normalX + left.normalY * right.normalY;

@@ -1,4 +1,4 @@
-import { buildDataPath, dataFields, dataTraits, mostData } from './dataPath';
+import { buildDataPath, dataFields, dataTraits, maxData } from './dataPath';
 import { shapeKind } from './shapeKind';
 
 // Outlines are traced in the interface, not from frame to frame.
@@ -31,7 +31,7 @@ export const imageOutline = shapeKind({
       default: 0.6,
     },
     ...dataFields('all'),
-    { kind: 'made', key: 'data', label: 'Outline as path data', maxLength: mostData, default: '' },
+    { kind: 'made', key: 'data', label: 'Outline as path data', maxLength: maxData, default: '' },
   ],
   build: buildDataPath,
   ...dataTraits,

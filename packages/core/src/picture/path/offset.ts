@@ -31,8 +31,8 @@ function offsetLine(flat: FlatPath, distance: number, join: JoinKind): Path[] {
   if (flat.closed) original.push(original[0]!, original[1]!);
   const grid = new SegmentGrid(original, Math.max(Math.abs(distance), 4));
   // What stands off by the distance exactly must count, with the roundings of flattening.
-  const least = Math.abs(distance) - Math.max(0.05, Math.abs(distance) * 1e-3);
-  const valid = (point: { x: number; y: number }) => !grid.isNearer(point.x, point.y, least);
+  const min = Math.abs(distance) - Math.max(0.05, Math.abs(distance) * 1e-3);
+  const valid = (point: { x: number; y: number }) => !grid.isNearer(point.x, point.y, min);
   return chains(raw, flat.closed, valid).map(({ points, closed }) =>
     flatToPath(points, closed, jumps(points)),
   );
@@ -171,8 +171,8 @@ function stretches(raw: readonly PathPoint[], closed: boolean): Stretch[] {
   const points = closed ? [...raw, raw[0]!] : [...raw];
   const flat = points.flatMap(({ x, y }) => [x, y]);
   const longest = points.reduce(
-    (most, { x, y }, i) =>
-      i === 0 ? 0 : Math.max(most, Math.hypot(x - points[i - 1]!.x, y - points[i - 1]!.y)),
+    (max, { x, y }, i) =>
+      i === 0 ? 0 : Math.max(max, Math.hypot(x - points[i - 1]!.x, y - points[i - 1]!.y)),
     0,
   );
   const grid = new SegmentGrid(flat, Math.max(longest / 2, 4));

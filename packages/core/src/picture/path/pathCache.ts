@@ -7,14 +7,14 @@ import { buildShape, type PathShape } from './registry';
 import { trimPath } from './trim';
 
 /** Shapes that are kept: a film has few, but one that is driven is another one in every frame. */
-const mostShapes = 200;
+const maxShapes = 200;
 
 /**
  * Paths made of what a film says of them. Shapes, with their offsets, cost the most and are kept by what they
  * are, as settings come anew from other threads; trimming and placing cost next to nothing. Belongs to whoever draws.
  */
 export class PathCache {
-  private readonly shapes = new LastUsed<Path>(mostShapes);
+  private readonly shapes = new LastUsed<Path>(maxShapes);
   /** What a shape says, as text: a long outline is not read again in every frame. */
   private readonly keys = new WeakMap<PathShape, string>();
   private readonly placed = new WeakMap<FilmPath, Path>();

@@ -2,7 +2,7 @@ import { partsOf, type Path } from './path';
 
 /** How far a Bezier may be off the path in its middle, in picture units, and how often a part is halved at most. */
 const tolerance = 0.01;
-const mostHalvings = 10;
+const maxHalvings = 10;
 const firstParts = 7;
 const short = (value: number) => String(Math.round(value * 1000) / 1000);
 
@@ -49,7 +49,7 @@ function lineToData(path: Path): string {
       (a.x + 3 * handles[0] + 3 * handles[2] + b.x) / 8 - middle.x,
       (a.y + 3 * handles[1] + 3 * handles[3] + b.y) / 8 - middle.y,
     );
-    if (away > tolerance && halvings < mostHalvings) {
+    if (away > tolerance && halvings < maxHalvings) {
       curve(s, a, (s + e) / 2, middle, halvings + 1);
       curve((s + e) / 2, middle, e, b, halvings + 1);
     } else data += `C${[...handles, b.x, b.y].map(short).join(' ')}`;

@@ -12,7 +12,7 @@ export interface PathCommand {
 
 const counts: Record<string, number> = { M: 2, L: 2, H: 1, V: 1, C: 6, S: 4, Q: 4, T: 2, A: 7, Z: 0 };
 /** More commands than this are refused. */
-const mostCommands = 20_000;
+const maxCommands = 20_000;
 
 /**
  * Reads the grammar of SVG 2, section 9.3.9.
@@ -73,7 +73,7 @@ export function parsePathData(text: string): PathCommand[] {
       // Points that follow a moveto are linetos.
       if (letter === 'M') repeated = 'L';
       if (letter === 'm') repeated = 'l';
-      if (commands.length > mostCommands) fail(`there are more than ${mostCommands} commands`);
+      if (commands.length > maxCommands) fail(`there are more than ${maxCommands} commands`);
     }
     skip(space);
   }

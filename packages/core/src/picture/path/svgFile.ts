@@ -1,6 +1,6 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { type Matrix, multiply } from '../../contract';
-import { mostData } from './dataPath';
+import { maxData } from './dataPath';
 import { PathDataError, parsePathData } from './svgData';
 import { dataThrough, parseTransform } from './svgTransform';
 import { enterViewport, svgLength, type Viewport } from './svgViewport';
@@ -20,8 +20,8 @@ export interface SvgGeometry {
   leftOut: string[];
 }
 
-const mostCharacters = 20_000_000;
-const mostElements = 50_000;
+const maxCharacters = 20_000_000;
+const maxElements = 50_000;
 
 /** Elements whose content is not drawn where it stands, or not at all. */
 const hidden = new Set([
@@ -52,7 +52,7 @@ const unwanted: Record<string, string> = {
  * @throws SvgFileError when it is no SVG, is made to do harm, or has nothing to stand along
  */
 export function readSvg(text: string): SvgGeometry {
-  if (text.length > mostCharacters) throw new SvgFileError('The file is larger than 20 MB');
+  if (text.length > maxCharacters) throw new SvgFileError('The file is larger than 20 MB');
   const parser = new SaxesParser();
   const matrices: Matrix[] = [];
   const viewports: Viewport[] = [];
@@ -79,7 +79,7 @@ export function readSvg(text: string): SvgGeometry {
     const name = tag.name.replace(/^svg:/, '');
     if (depth === 0 && name !== 'svg')
       throw new SvgFileError('The file is no SVG: its first element is not svg');
-    if (++elements > mostElements) throw new SvgFileError(`The file has more than ${mostElements} elements`);
+    if (++elements > maxElements) throw new SvgFileError(`The file has more than ${maxElements} elements`);
     depth++;
     const outer = matrices.at(-1) ?? identity;
     let matrix = multiply(outer, transformOf(tag.attributes));
@@ -100,7 +100,7 @@ export function readSvg(text: string): SvgGeometry {
     if (own === undefined) return;
     try {
       const placed = dataThrough(parsePathData(own), matrix);
-      if (dataLength + placed.length > mostData) {
+      if (dataLength + placed.length > maxData) {
         reduced = true;
         return;
       }

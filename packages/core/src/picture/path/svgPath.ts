@@ -1,4 +1,4 @@
-import { buildDataPath, dataFields, dataTraits, mostData } from './dataPath';
+import { buildDataPath, dataFields, dataTraits, maxData } from './dataPath';
 import { shapeKind } from './shapeKind';
 
 /** A harbour's skyline: what a new path of this kind shows. */
@@ -14,7 +14,7 @@ export const svgPath = shapeKind({
       key: 'data',
       label: 'Data',
       help: 'What stands in the d attribute of an SVG path.',
-      maxLength: mostData,
+      maxLength: maxData,
       default: sampleData,
     },
     ...dataFields('longest'),

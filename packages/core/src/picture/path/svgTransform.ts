@@ -53,7 +53,7 @@ export function parseTransform(text: string): Matrix {
 }
 
 /** Largest angle of an arc that one Bezier stands for: it is off by less than a millionth of the radius. */
-const mostAngle = Math.PI / 8;
+const maxAngle = Math.PI / 8;
 const short = (value: number) => String(Math.round(value * 1000) / 1000);
 
 /** Path data with every point through a matrix, in absolute M, L, C and Z. Arcs become Beziers, which any matrix keeps. */
@@ -87,7 +87,7 @@ export function dataThrough(commands: readonly PathCommand[], [a, b, c, d, e, f]
 
 /** An arc as Beziers: handles of 4/3 tan(angle / 4) radii (common practice). */
 function arcCubics({ cx, cy, rx, ry, turn, from, to }: CentredArc): number[][] {
-  const count = Math.max(1, Math.ceil(Math.abs(to - from) / mostAngle));
+  const count = Math.max(1, Math.ceil(Math.abs(to - from) / maxAngle));
   const step = (to - from) / count;
   const k = (4 / 3) * exact.tan(step / 4);
   const [cos, sin] = [exact.cos(turn), exact.sin(turn)];

@@ -1,4 +1,4 @@
-import { buildDataPath, dataFields, dataTraits, mostData } from './dataPath';
+import { buildDataPath, dataFields, dataTraits, maxData } from './dataPath';
 import { shapeKind } from './shapeKind';
 
 /**
@@ -25,7 +25,7 @@ export const textOutline = shapeKind({
       driven: false,
     },
     ...dataFields('all'),
-    { kind: 'made', key: 'data', label: 'Outline as path data', maxLength: mostData, default: '' },
+    { kind: 'made', key: 'data', label: 'Outline as path data', maxLength: maxData, default: '' },
   ],
   place({ height }) {
     const scale = Number((height / 2700).toFixed(3));

@@ -94,13 +94,13 @@ describe('framing a stage', () => {
   ])('brings everything in, and nothing smaller than it must be: %j', (part) => {
     const framed = { ...camera(part), ...frameStage(camera(part), [cube], hd)! };
     const view = viewOf(framed, hd);
-    let most = 0;
+    let max = 0;
     for (let i = 0; i < cube.length; i += 3) {
       const [x, y] = projected(view, [cube[i]!, cube[i + 1]!, cube[i + 2]!])!;
-      most = Math.max(most, Math.abs(x - 960) / 960, Math.abs(y - 540) / 540);
+      max = Math.max(max, Math.abs(x - 960) / 960, Math.abs(y - 540) / 540);
     }
-    expect(most).toBeLessThanOrEqual(frameShare + 0.002);
-    expect(most).toBeGreaterThan(0.9 * frameShare);
+    expect(max).toBeLessThanOrEqual(frameShare + 0.002);
+    expect(max).toBeGreaterThan(0.9 * frameShare);
   });
   it('has nothing to do where nothing stands', () => expect(frameStage(camera(), [], hd)).toBeUndefined());
 });

@@ -104,14 +104,14 @@ function colorsOf(shape: BodyShape, { material, ramps, gradient }: Dressing): (c
 
 /** How far back each corner lies, of a shape that says nothing of it: 0 in front to 1. */
 function depthsOf(positions: Float32Array): Float32Array {
-  let [least, most] = [Infinity, -Infinity];
+  let [min, max] = [Infinity, -Infinity];
   for (let i = 2; i < positions.length; i += 3) {
-    least = Math.min(least, positions[i]!);
-    most = Math.max(most, positions[i]!);
+    min = Math.min(min, positions[i]!);
+    max = Math.max(max, positions[i]!);
   }
-  const span = most - least || 1;
+  const span = max - min || 1;
   const out = new Float32Array(positions.length / 3);
-  for (let i = 0; i < out.length; i++) out[i] = (most - positions[3 * i + 2]!) / span;
+  for (let i = 0; i < out.length; i++) out[i] = (max - positions[3 * i + 2]!) / span;
   return out;
 }
 

@@ -19,7 +19,7 @@ export function frameStage(camera: Camera, lists: readonly Float32Array[], size:
   const places = cornersOf(lists);
   if (places.length === 0) return undefined;
   const isPerspective = camera.projection === 'perspective';
-  const extent = places.reduce((most, place) => Math.max(most, ...place.map(Math.abs)), 1);
+  const extent = places.reduce((max, place) => Math.max(max, ...place.map(Math.abs)), 1);
   let own: Camera = { ...camera, ...middleOf(places), nearFade: 0 };
   const seen = (tried: Camera) => {
     const view = viewOf(tried, size);
@@ -87,14 +87,14 @@ function cornersOf(lists: readonly Float32Array[]): Vector[] {
 }
 
 function middleOf(places: readonly Vector[]) {
-  const least = [Infinity, Infinity, Infinity];
-  const most = [-Infinity, -Infinity, -Infinity];
+  const min = [Infinity, Infinity, Infinity];
+  const max = [-Infinity, -Infinity, -Infinity];
   for (const place of places) {
     place.forEach((value, i) => {
-      least[i] = Math.min(least[i]!, value);
-      most[i] = Math.max(most[i]!, value);
+      min[i] = Math.min(min[i]!, value);
+      max[i] = Math.max(max[i]!, value);
     });
   }
-  const [x, y, z] = least.map((value, i) => (value + most[i]!) / 2) as [number, number, number];
+  const [x, y, z] = min.map((value, i) => (value + max[i]!) / 2) as [number, number, number];
   return { targetX: x, targetY: y, targetZ: z };
 }

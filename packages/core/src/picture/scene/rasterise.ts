@@ -16,7 +16,7 @@ export interface Texture {
 const faceBytes = 240;
 const bandRows = 16;
 /** How many faces one of each form becomes at most: cut at the front a face becomes two. */
-const mostFaces = { faces: 2, lines: 2, points: 6 } as const;
+const maxFaces = { faces: 2, lines: 2, points: 6 } as const;
 
 const align = (bytes: number) => Math.ceil(bytes / 16) * 16;
 
@@ -64,13 +64,13 @@ export function rasteriseTo(
       return texture ? [[image, { texture, at: room.take(texture.rgba.length) }] as const] : [];
     }),
   );
-  const most = meshes.reduce(
-    (sum, { form, indices }) => sum + (mostFaces[form] * indices.length) / cornersOf[form],
+  const max = meshes.reduce(
+    (sum, { form, indices }) => sum + (maxFaces[form] * indices.length) / cornersOf[form],
     0,
   );
   const places = {
-    faces: room.take(faceBytes * most),
-    order: room.take(4 * most),
+    faces: room.take(faceBytes * max),
+    order: room.take(4 * max),
     matrix: room.take(64),
     out: room.take(4 * width * height),
     bands: room.take(8 * (Math.ceil(height / bandRows) + 2)),
@@ -79,12 +79,12 @@ export function rasteriseTo(
   };
   // Lists stand behind everything else: they grow when faces lie in many bands. Before they are written, meshes stand there.
   const lists = room.end;
-  const tell = (count: number, mostListed: number) =>
-    putSceneTask(reachMemory(code.memory, lists + 4 * mostListed), {
-      ...{ ...places, width, height, count, lists, mostListed },
+  const tell = (count: number, maxListed: number) =>
+    putSceneTask(reachMemory(code.memory, lists + 4 * maxListed), {
+      ...{ ...places, width, height, count, lists, maxListed },
       ...{ straight: straight ? 1 : 0, near: scene.near },
     });
-  const listed = 2 * most + 64;
+  const listed = 2 * max + 64;
   reachMemory(code.memory, lists);
   new Float32Array(code.memory.buffer, places.matrix, 16).set(rowsIn(scene.rows, matrix));
   for (const { texture, at } of textures.values())

@@ -8,7 +8,7 @@ const arabic = /\p{Script=Arabic}/u;
 /** Marks that stand over or under the letter before them. */
 const isMark = (text: string) => /^\p{M}/u.test(text);
 /** Lines that are kept: readouts change from frame to frame. */
-const mostLines = 500;
+const maxLines = 500;
 
 /** What a glyph of the package has that its types do not say. */
 type Glyph = opentype.Glyph & { unicode?: number };
@@ -105,7 +105,7 @@ export function openTypeface(font: opentype.Font, others: readonly opentype.Font
     line(text) {
       let line = lines.get(text);
       if (!line) {
-        if (lines.size >= mostLines) lines.delete(lines.keys().next().value!);
+        if (lines.size >= maxLines) lines.delete(lines.keys().next().value!);
         lines.set(text, (line = measure(text)));
       }
       return line;
@@ -141,8 +141,8 @@ function visualRuns(text: string): { text: string; isReversed: boolean }[] {
     else runs.push({ text: text[i]!, level });
   });
   // From the highest level down, each stretch of runs of at least that level is turned round: rule L2.
-  const most = Math.max(...runs.map(({ level }) => level));
-  for (let level = most; level >= 1; level--) {
+  const max = Math.max(...runs.map(({ level }) => level));
+  for (let level = max; level >= 1; level--) {
     for (let i = 0; i < runs.length; i++) {
       if (runs[i]!.level < level) continue;
       let end = i;

@@ -4,7 +4,7 @@ import type { PaintStop } from '../paint';
 const steps = 4096;
 
 /** How many tables are kept. */
-const most = 48;
+const max = 48;
 
 const kept = new Map<string, Uint8Array>();
 
@@ -18,7 +18,7 @@ export function gradientTable(stops: readonly PaintStop[]): Uint8Array {
   if (found) return found;
   const table = tableOf(stops);
   kept.set(key, table);
-  if (kept.size > most) kept.delete(kept.keys().next().value!);
+  if (kept.size > max) kept.delete(kept.keys().next().value!);
   return table;
 }
 

@@ -60,7 +60,7 @@ function winding(outlines: readonly Float32Array[], x: number, y: number): numbe
 }
 
 const farthest = (one: Uint8Array, other: Uint8Array) =>
-  one.reduce((most, value, n) => Math.max(most, Math.abs(value - other[n]!)), 0);
+  one.reduce((max, value, n) => Math.max(max, Math.abs(value - other[n]!)), 0);
 
 /** Points of a polygon that goes round `turns` times. */
 const round = (x: number, y: number, radius: number, points: number, turns: number, start = 0.3) =>

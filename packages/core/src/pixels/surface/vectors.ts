@@ -139,7 +139,7 @@ export function strokeSegments(
 }
 
 /** What compiled code is told of lines. Takes memory. @param most points of one of them */
-function taskOf({ width, ends, corners, closed, dashes, dashOffset }: LineStyle, most: number): StrokeTask {
+function taskOf({ width, ends, corners, closed, dashes, dashOffset }: LineStyle, max: number): StrokeTask {
   // Of an odd number of dashes and gaps the second time round each is the other.
   const all = dashes.length % 2 === 1 ? [...dashes, ...dashes] : dashes;
   return {
@@ -152,7 +152,7 @@ function taskOf({ width, ends, corners, closed, dashes, dashOffset }: LineStyle,
     dashes: passMemory().floats(all),
     dashCount: all.length,
     dashOffset,
-    room: passMemory().take(16 * (5 * most + 16)),
+    room: passMemory().take(16 * (5 * max + 16)),
   };
 }
 

@@ -7,7 +7,7 @@ import { separate } from './separate';
 export const partBlockLength = 1 << 17;
 
 /** Blocks that are kept where nothing else is said: 21 s of one signal. */
-const mostBlocks = 8;
+const maxBlocks = 8;
 
 /** Where what has been separated is kept, by name. */
 export type PercussiveBlocks = Pick<LastUsed<Float32Array>, 'has' | 'get' | 'set'>;
@@ -32,7 +32,7 @@ export class PartReader {
    */
   constructor(
     private readonly readAll: ReadSignal,
-    private readonly blocks: PercussiveBlocks = new LastUsed(mostBlocks),
+    private readonly blocks: PercussiveBlocks = new LastUsed(maxBlocks),
     private readonly name = '',
   ) {}
 

@@ -1,5 +1,5 @@
 import { record, type ValueOf } from '../../contract';
-import { mostSeconds } from '../timing/fades';
+import { maxSeconds } from '../timing/fades';
 
 /** Tempo and beats, all equally long. */
 export const beatsRecord = record('beats', [
@@ -21,8 +21,8 @@ export const beatsRecord = record('beats', [
         key: 'first',
         label: 'First bar',
         help: 'A moment at which a bar begins.',
-        min: -mostSeconds,
-        max: mostSeconds,
+        min: -maxSeconds,
+        max: maxSeconds,
         step: 0.01,
         unit: 's',
         default: 0,

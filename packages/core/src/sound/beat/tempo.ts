@@ -49,10 +49,10 @@ function onsetEnvelope(flux: Float32Array, rate: number): Float64Array {
 }
 
 /** Autocorrelation at a lag between samples, relative to none. */
-function autocorrelation(envelope: Float64Array, mostLag: number): Float64Array {
+function autocorrelation(envelope: Float64Array, maxLag: number): Float64Array {
   const mean = envelope.reduce((sum, value) => sum + value, 0) / envelope.length;
   const centred = envelope.map((value) => value - mean);
-  const lags = Math.min(mostLag + 1, envelope.length);
+  const lags = Math.min(maxLag + 1, envelope.length);
   const result = new Float64Array(lags);
   for (let lag = 0; lag < lags; lag++) {
     let sum = 0;
@@ -122,12 +122,12 @@ function refineTempo(envelope: Float64Array, rate: number, rough: number): numbe
     [0.003, 0.0001],
   ] as const) {
     const centre = best;
-    let most = -Infinity;
+    let max = -Infinity;
     for (let share = -span; share <= span; share += step) {
       const bpm = centre * (1 + share);
       const found = periodicity(envelope, (60 / bpm) * rate);
-      if (found > most) {
-        most = found;
+      if (found > max) {
+        max = found;
         best = bpm;
       }
     }

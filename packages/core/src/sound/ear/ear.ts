@@ -1,6 +1,6 @@
 import { above, type Check, choicesOf, defaultsOf, record, type ValueOf, type Values } from '../../contract';
 import { channelLabels } from '../audio/pcm';
-import { mostBands, scaleKinds, scaleLabels } from '../spectrum/scales';
+import { maxBands, scaleKinds, scaleLabels } from '../spectrum/scales';
 import { windowShapes } from '../spectrum/windows';
 import {
   attackField,
@@ -54,7 +54,7 @@ export const earRecord = record(
           label: 'Tracks',
           help: 'The tracks it analyses; none means all that are analysed by default.',
           of: { kind: 'reference', label: 'Track', to: 'tracks' },
-          most: 64,
+          max: 64,
         },
         {
           kind: 'choice',
@@ -143,7 +143,7 @@ export const earRecord = record(
           label: 'Edges',
           help: 'Rising edges in Hz of bands by hand; not used otherwise.',
           of: { kind: 'number', label: 'Edge', min: 0, max: 24000, step: 1, unit: 'Hz' },
-          most: mostBands + 1,
+          max: maxBands + 1,
         },
         {
           kind: 'list',
@@ -151,15 +151,15 @@ export const earRecord = record(
           label: 'Band names',
           help: 'Of bands by hand, in their order; may be fewer.',
           of: { kind: 'text', label: 'Name', maxLength: 200 },
-          most: mostBands,
+          max: maxBands,
         },
         {
           kind: 'list',
           key: 'mutes',
           label: 'Muted bands',
           help: 'Indices of bands that give no mark.',
-          of: { kind: 'number', label: 'Band', min: 0, max: mostBands - 1, step: 1, unit: '', whole: true },
-          most: mostBands,
+          of: { kind: 'number', label: 'Band', min: 0, max: maxBands - 1, step: 1, unit: '', whole: true },
+          max: maxBands,
         },
       ],
     },
@@ -276,7 +276,7 @@ export const earRecord = record(
           label: 'Weights',
           help: 'A curve of gains over frequency.',
           of: { kind: 'record', label: 'Point', of: weightRecord },
-          most: 64,
+          max: 64,
         },
       ],
     },

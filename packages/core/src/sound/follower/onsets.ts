@@ -48,7 +48,7 @@ const highestWithin = 0.03;
 const meanWithin = 0.1;
 const apart = 0.05;
 /** Smaller growth than this is the beating of held notes, not the start of one. */
-const leastFlux = 0.09;
+const minFlux = 0.09;
 
 /**
  * Onsets: moments where the flux is the highest around and stands out from its
@@ -62,7 +62,7 @@ const leastFlux = 0.09;
 export function pickOnsets(flux: Float32Array, rate: number, sensitivity: number): Onset[] {
   const near = Math.max(1, Math.round(highestWithin * rate));
   const far = Math.max(1, Math.round(meanWithin * rate));
-  const threshold = Math.max((1 - sensitivity) * 0.6 * strongest(flux, rate), leastFlux);
+  const threshold = Math.max((1 - sensitivity) * 0.6 * strongest(flux, rate), minFlux);
   const onsets: Onset[] = [];
   for (let n = 0; n < flux.length; n++) {
     const value = flux[n]!;
@@ -91,8 +91,8 @@ function strongest(flux: Float32Array, rate: number): number {
   const length = Math.max(1, Math.round(rate / 2));
   const highest: number[] = [];
   for (let n = 0; n < flux.length; n += length) {
-    const most = flux.subarray(n, n + length).reduce((a, b) => Math.max(a, b), 0);
-    if (most > 0.01) highest.push(most);
+    const max = flux.subarray(n, n + length).reduce((a, b) => Math.max(a, b), 0);
+    if (max > 0.01) highest.push(max);
   }
   return new Distribution(highest).percentile(90);
 }

@@ -83,11 +83,11 @@ export function followerIntegral(
 }
 
 /** How many of some rising numbers are at most so large. */
-function countUpTo(numbers: ArrayLike<number>, most: number): number {
+function countUpTo(numbers: ArrayLike<number>, max: number): number {
   let [low, high] = [0, numbers.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (numbers[middle]! <= most) low = middle + 1;
+    if (numbers[middle]! <= max) low = middle + 1;
     else high = middle;
   }
   return low;

@@ -1,7 +1,7 @@
 import { channelParts, pcmSampleRate, type ChannelKind } from '../audio/pcm';
 import type { AnalysisPlan, BandSettings } from '../spectrum/plan';
 import { bandEdges } from '../spectrum/scales';
-import { mostDecimation } from '../songSpectrum/divideBands';
+import { maxDecimation } from '../songSpectrum/divideBands';
 import { SongAnalyser } from '../songSpectrum/songAnalyser';
 import { affordableRate, hopSamples, momentCount, momentsPerSecond } from './moments';
 import type { ChannelPart, StretchLevels } from './songListener';
@@ -37,7 +37,7 @@ export class BandLevels implements StretchLevels {
     const hop = hopSamples(this.rate);
     const { reach } = this.analyser;
     // On the grid of all copies at lower rates, so that those of all stretches are the same.
-    const start = Math.floor((first * hop - reach) / mostDecimation) * mostDecimation;
+    const start = Math.floor((first * hop - reach) / maxDecimation) * maxDecimation;
     return [start, (first + count - 1) * hop + reach];
   }
 

@@ -18,7 +18,7 @@ const steps = Math.round((highestDb - silenceDb) / stepDb);
 /** Bands that are counted at a time: what is counted then stays in the nearest caches. */
 export const bandsTogether = 16;
 /** Moments that are looked at, at most: a quarter of an hour has as many. */
-const mostMoments = 54_000;
+const maxMoments = 54_000;
 
 /** Mean powers of the steps, whose levels are spread evenly over them. */
 const powers = Float64Array.from({ length: steps }, (_, i) =>
@@ -72,7 +72,7 @@ export function bandStatistics(
   gains: ArrayLike<number>,
   floorDb: number,
 ): BandStatistics[] {
-  const stride = Math.ceil(analysed.length / mostMoments);
+  const stride = Math.ceil(analysed.length / maxMoments);
   const found: BandStatistics[] = [];
   for (let band = first; band < end; band += bandsTogether) {
     const width = Math.min(bandsTogether, end - band);

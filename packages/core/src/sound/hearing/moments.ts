@@ -1,7 +1,7 @@
 import { pcmSampleRate } from '../audio/pcm';
 
 const usualMomentsPerSecond = 60;
-const mostMomentsPerSecond = 480;
+const maxMomentsPerSecond = 480;
 
 /**
  * Analysed moments per second for a window: 60, doubled until at least four
@@ -13,12 +13,12 @@ const mostMomentsPerSecond = 480;
 export function momentsPerSecond(window: number): number {
   let rate = usualMomentsPerSecond;
   if ((rate / 2) * window >= 8 - 1e-9) return rate / 2;
-  while (rate < mostMomentsPerSecond && rate * window < 4 - 1e-9) rate *= 2;
+  while (rate < maxMomentsPerSecond && rate * window < 4 - 1e-9) rate *= 2;
   return rate;
 }
 
 /** Levels that are kept for one ear at the most, unless that is fewer than 30 moments a second. */
-const mostLevels = 32_000_000;
+const maxLevels = 32_000_000;
 
 /**
  * Moments per second for an ear: as many as its window asks for, but half as many, and half of those, where an ear of
@@ -26,7 +26,7 @@ const mostLevels = 32_000_000;
  */
 export function affordableRate(window: number, bands: number, lengthSamples: number): number {
   let rate = momentsPerSecond(window);
-  while (rate > 30 && momentCount(lengthSamples, rate) * bands > mostLevels) rate /= 2;
+  while (rate > 30 && momentCount(lengthSamples, rate) * bands > maxLevels) rate /= 2;
   return rate;
 }
 

@@ -46,7 +46,7 @@ export class Distribution {
       const bin = Math.floor(((value - low) / (high - low)) * bins);
       if (bin >= 0 && bin < bins) counts[bin]!++;
     }
-    const most = Math.max(...counts, 1);
-    return counts.map((count) => count / most);
+    const max = Math.max(...counts, 1);
+    return counts.map((count) => count / max);
   }
 }

@@ -91,7 +91,7 @@ const comparedLong = 12;
 /** Rows per second: about one for each beat of usual tempi, so that what differs from stroke to stroke does not count. */
 export const featureRate = 2;
 /** Novelty of less is no change: both sides differ less than each does within itself. */
-const leastNovelty = 0.02;
+const minNovelty = 0.02;
 
 /** A moment at which something new begins. */
 export interface Change {
@@ -112,7 +112,7 @@ export function findChanges(features: Features): Change[] {
     const before = curve.subarray(Math.max(0, at - away), at);
     const after = curve.subarray(at + 1, at + away + 1);
     // Of a plateau its first row.
-    if (strength < leastNovelty || before.some((other) => other >= strength)) return;
+    if (strength < minNovelty || before.some((other) => other >= strength)) return;
     if (!after.some((other) => other > strength)) found.push({ time: at / features.rate, strength });
   });
   return found;

@@ -1,5 +1,5 @@
 import { record, type ValueOf } from '../../contract';
-import { fadeCurves, fadeLevel, mostSeconds, type Span } from '../timing/fades';
+import { fadeCurves, fadeLevel, maxSeconds, type Span } from '../timing/fades';
 
 /** A named part of the song. It ends where the next one begins, the last one with the film. */
 export const sectionRecord = record('section', [
@@ -14,7 +14,7 @@ export const sectionRecord = record('section', [
         label: 'Start',
         help: 'Where it begins; it ends where the next one does.',
         min: 0,
-        max: mostSeconds,
+        max: maxSeconds,
         step: 0.1,
         unit: 's',
         driven: false,

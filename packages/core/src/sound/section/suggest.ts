@@ -37,12 +37,12 @@ const standingOut = 0.45;
 
 /** How many sections a song is suggested to have unless something else is asked for: as many as there are changes that stand out. */
 export function usualCount({ changes }: SongChanges): number {
-  const most = changes.reduce((strongest, { strength }) => Math.max(strongest, strength), 0);
-  return 1 + changes.filter(({ strength }) => strength >= standingOut * most).length;
+  const max = changes.reduce((strongest, { strength }) => Math.max(strongest, strength), 0);
+  return 1 + changes.filter(({ strength }) => strength >= standingOut * max).length;
 }
 
 /** How many sections there can be. */
-export const mostSections = ({ changes }: SongChanges): number => 1 + changes.length;
+export const maxSections = ({ changes }: SongChanges): number => 1 + changes.length;
 
 /**
  * Sections of a song: between its strongest changes. Borders go to the nearest bar, or where none is near to the nearest beat.

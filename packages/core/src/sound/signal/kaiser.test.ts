@@ -33,12 +33,12 @@ describe("Kaiser's window", () => {
       }
       return sum;
     };
-    let most = 0;
+    let max = 0;
     for (let frequency = 0.3; frequency <= 0.5; frequency += 0.0005) {
-      most = Math.max(most, Math.abs(at(frequency)), Math.abs(1 - at(0.5 - frequency)));
+      max = Math.max(max, Math.abs(at(frequency)), Math.abs(1 - at(0.5 - frequency)));
     }
     // The formula is an estimate (common practice): within a decibel.
-    expect(20 * Math.log10(most)).toBeLessThan(1 - damping);
-    expect(20 * Math.log10(most)).toBeGreaterThan(-damping - 6);
+    expect(20 * Math.log10(max)).toBeLessThan(1 - damping);
+    expect(20 * Math.log10(max)).toBeGreaterThan(-damping - 6);
   });
 });

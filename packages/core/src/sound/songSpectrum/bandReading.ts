@@ -81,7 +81,7 @@ export function insideWeights(low: number, high: number, width: number): BinWeig
 const imageDb = 105;
 
 /** Segments fill at most this share of a transform that is read between bins. */
-export const mostFilled = 0.78;
+export const maxFilled = 0.78;
 
 /** Bins from which a value between them is found: even. @param filled share of the transform that the segments fill */
 export function tapCount(filled: number): number {

@@ -34,8 +34,8 @@ function sharePoints(sources: readonly BandSource[]): SharedPoints {
     for (let i = isShared ? 1 : 0; i < points.length; i++) places.push(points[i]!.at);
   }
   // Bands are read from whole fours of points, of which some weigh nothing.
-  const most = sources.reduce((most, source) => Math.max(most, 4 * foursOf(source)), 0);
-  while (places.length < most) places.push(places.at(-1)!);
+  const max = sources.reduce((max, source) => Math.max(max, 4 * foursOf(source)), 0);
+  while (places.length < max) places.push(places.at(-1)!);
   return { places, firstOf };
 }
 

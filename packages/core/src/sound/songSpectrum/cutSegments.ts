@@ -62,10 +62,10 @@ export function cutWindow(shape: SegmentShape): CutWindow {
 /** Bytes that cutting needs for what stands around cuts: `room` of a `CutTask`. */
 const aroundBytes = 4 * 4 * 128 + 4 * 192;
 /** Signals, and copies of each with itself, at the most. */
-const mostSignals = 2;
-const mostCopies = 8;
+const maxSignals = 2;
+const maxCopies = 8;
 /** Bytes that {@link putCut} needs. */
-export const cutBytes = aroundBytes + 4 * mostSignals * mostCopies;
+export const cutBytes = aroundBytes + 4 * maxSignals * maxCopies;
 
 /**
  * Writes what segments are cut by, see assembly/cut.ts.
@@ -78,7 +78,7 @@ export function putCut(
   buffer: ArrayBuffer,
   at: number,
 ): Pointer<'CutTask'> {
-  const tableOf = (signal: number) => at + aroundBytes + signal * 4 * mostCopies;
+  const tableOf = (signal: number) => at + aroundBytes + signal * 4 * maxCopies;
   addresses.forEach((copies, i) => new Uint32Array(buffer, tableOf(i), copies.length).set(copies));
   return putCutTask(buffer, {
     taps: halvingTaps(),

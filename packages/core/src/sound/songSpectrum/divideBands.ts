@@ -2,7 +2,7 @@ import { exact } from '../../contract';
 import {
   bandPlaces,
   edgePoints,
-  mostFilled,
+  maxFilled,
   placeCount,
   rampBins,
   tapCount,
@@ -20,7 +20,7 @@ const fewestSamples = 32;
 
 const decimations = [1, 2, 4, 8, 16, 32];
 /** Every decimation divides this one. */
-export const mostDecimation = 32;
+export const maxDecimation = 32;
 
 /** Steps of a transform that each sample costs of which a copy at a lower rate is made. */
 const stepsPerSample = 3;
@@ -86,9 +86,9 @@ export function divideBands(
     // A transform that segments fill has a ramp without end, and none of its bands needs it.
     const costOfEdges = finer > 1 ? 2 * edgePoints(ramp) * costOfPlace : 0;
     const costOfHz = (binCost * fftSize * decimation) / sampleRate;
-    const canBeRead = finer <= 1 || filled <= mostFilled;
-    const reading = classes.map(({ decimation: most }, index) => {
-      if (!canBeRead || decimation > most) return Infinity;
+    const canBeRead = finer <= 1 || filled <= maxFilled;
+    const reading = classes.map(({ decimation: max }, index) => {
+      if (!canBeRead || decimation > max) return Infinity;
       const { bands, narrower, places, wideHz } = sums[index]!(narrow);
       const wide = costOfHz * wideHz + costOfEdges * (bands - narrower);
       return bandCost * bands + costOfPlace * places + wide;
@@ -108,7 +108,7 @@ export function divideBands(
     return [...sizes].map((fftSize) => candidateOf(decimation, fftSize, length / fftSize));
   });
 
-  const choices = leastWork(candidates, classes.length, allowed, (made) => (stepsPerSample * 2 * hop) / made);
+  const choices = minWork(candidates, classes.length, allowed, (made) => (stepsPerSample * 2 * hop) / made);
   return choices.map(({ candidate, first, end }) => {
     const { decimation, fftSize, finer, ramp, narrow } = candidate;
     const bands = classes.slice(first, end).flatMap((one) => one.bands);
@@ -154,14 +154,14 @@ function sumsByWidth(
  * be the last one made then, the choice that leaves least work.
  * @param copyCost of a copy at a lower rate than that of the decimation given
  */
-function leastWork(
+function minWork(
   candidates: readonly Candidate[],
   classes: number,
   allowed: readonly number[],
   copyCost: (made: number) => number,
 ) {
   const nothing: Choice = { cost: 0, candidate: undefined, end: classes };
-  const least = Array.from({ length: classes + 1 }, () => new Map(allowed.map((made) => [made, nothing])));
+  const min = Array.from({ length: classes + 1 }, () => new Map(allowed.map((made) => [made, nothing])));
   for (let first = classes - 1; first >= 0; first--) {
     for (const made of allowed) {
       let best: Choice = { ...nothing, cost: Infinity };
@@ -171,16 +171,16 @@ function leastWork(
         let cost = candidate.cost + (decimation > made ? copyCost(made) : 0);
         for (let end = first + 1; end <= classes && cost < best.cost; end++) {
           cost += reading[end - 1]!;
-          const all = cost + least[end]!.get(decimation)!.cost;
+          const all = cost + min[end]!.get(decimation)!.cost;
           if (all < best.cost) best = { cost: all, candidate, end };
         }
       }
-      least[first]!.set(made, best);
+      min[first]!.set(made, best);
     }
   }
   const chosen: { candidate: Candidate; first: number; end: number }[] = [];
   for (let [first, made] = [0, 1]; first < classes;) {
-    const { candidate, end } = least[first]!.get(made)!;
+    const { candidate, end } = min[first]!.get(made)!;
     chosen.push({ candidate: candidate!, first, end });
     [first, made] = [end, candidate!.decimation];
   }

@@ -27,7 +27,7 @@ export class SongAnalyser {
   readonly plan: AnalysisPlan;
   private readonly tiers: TierSteps[];
   /** That of the copy at the lowest rate. */
-  private readonly mostDecimation: number;
+  private readonly maxDecimation: number;
 
   /**
    * @param hop samples from one segment's centre to the next, all of them multiples of it
@@ -54,14 +54,14 @@ export class SongAnalyser {
         return { decimation, every, tier: new SongTier(shape, edges, run) };
       });
     });
-    this.mostDecimation = Math.max(...this.tiers.map(({ decimation }) => decimation));
+    this.maxDecimation = Math.max(...this.tiers.map(({ decimation }) => decimation));
   }
 
   /** Samples before and after a moment that its levels depend on. */
   get reach(): number {
     const longest = Math.max(...this.plan.groups.map(({ segmentLength }) => segmentLength));
-    const most = Math.max(...this.tiers.map(({ every }) => every));
-    return (most - 1) * this.hop + (longest >> 1) + 1 + loweringReach(this.mostDecimation);
+    const max = Math.max(...this.tiers.map(({ every }) => every));
+    return (max - 1) * this.hop + (longest >> 1) + 1 + loweringReach(this.maxDecimation);
   }
 
   /**
@@ -84,7 +84,7 @@ export class SongAnalyser {
     firstMoment = 0,
   ): void {
     const width = this.plan.edges.length - 1;
-    const loaded = loadSong(signals, exact.log2(this.mostDecimation));
+    const loaded = loadSong(signals, exact.log2(this.maxDecimation));
     const all = { at: loaded.end, width };
     // Rows are put together here: then they travel at once.
     const song = { ...loaded, end: align(all.at + 4 * width * count) };

@@ -93,7 +93,7 @@ export const dividesEqually = (scale: ScaleKind): scale is keyof typeof equalSca
 const octaveRatio = exact.pow(10, 0.3);
 
 /** Most bands an ear may have. */
-export const mostBands = 512;
+export const maxBands = 512;
 
 /**
  * Edges of adjoining bands.

@@ -23,8 +23,8 @@ function powersByDefinition(segment: ArrayLike<number>, size: number): number[] 
 
 /** Largest difference, as a share of the largest value. */
 function worst(values: ArrayLike<number>, expected: ArrayLike<number>): number {
-  const most = Math.max(...Array.from(expected));
-  return Math.max(...Array.from(expected, (value, k) => Math.abs(values[k]! - value))) / most;
+  const max = Math.max(...Array.from(expected));
+  return Math.max(...Array.from(expected, (value, k) => Math.abs(values[k]! - value))) / max;
 }
 
 describe('powers of segments', () => {

@@ -13,14 +13,14 @@ export const fadeCurves = {
 export type FadeCurve = keyof typeof fadeCurves;
 
 /** Longest fade, in seconds. */
-export const mostFade = 600;
+export const maxFade = 600;
 /** Shortest time for which a layer is shown, in seconds. */
 export const shortestSpan = 0.05;
 
 const fadeTime = {
   kind: 'number',
   min: 0,
-  max: mostFade,
+  max: maxFade,
   step: 0.1,
   unit: 's',
   default: 0,
@@ -55,9 +55,9 @@ export const pictureFadeRecord = record('pictureFade', [
 ]);
 
 /** Longest time in a film, in seconds. */
-export const mostSeconds = 7200;
+export const maxSeconds = 7200;
 
-const moment = { kind: 'number', min: 0, max: mostSeconds, step: 0.5, unit: 's', driven: false } as const;
+const moment = { kind: 'number', min: 0, max: maxSeconds, step: 0.5, unit: 's', driven: false } as const;
 
 /** The part of the film in which a layer is shown. */
 export const spanRecord = record(

@@ -54,7 +54,7 @@ export const webpLoop: RenderFormat = {
   about: 'A short loop in full colour',
   extension: 'webp',
   mimeType: 'image/webp',
-  crf: { high: 10, medium: 25, low: 45, draft: 50, least: 0, most: 80 },
+  crf: { high: 10, medium: 25, low: 45, draft: 50, min: 0, max: 80 },
   problem: (plan) =>
     loopProblem(plan, 'WebP') ??
     (Math.max(plan.width, plan.height) > 16383

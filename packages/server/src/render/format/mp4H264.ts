@@ -19,7 +19,7 @@ export const mp4H264: RenderFormat = {
   soundBytes: 32_000,
   transparent: false,
   // 16 is close to what the eye can tell apart.
-  crf: { high: 16, medium: 20, low: 26, draft: 28, least: 0, most: 40 },
+  crf: { high: 16, medium: 20, low: 26, draft: 28, min: 0, max: 40 },
   speeds: { fast: 'veryfast', medium: 'medium', slow: 'slow', draft: 'ultrafast' },
   bitsPerPixel: 0.03,
   cover: true,

@@ -13,7 +13,7 @@ export const mp4Hevc: RenderFormat = {
   sound: 'AAC, 256 kbit/s',
   soundBytes: 32_000,
   transparent: false,
-  crf: { high: 16, medium: 21, low: 27, draft: 29, least: 0, most: 42 },
+  crf: { high: 16, medium: 21, low: 27, draft: 29, min: 0, max: 42 },
   speeds: { fast: 'superfast', medium: 'fast', slow: 'slow', draft: 'ultrafast' },
   alone: true,
   bitsPerPixel: 0.02,

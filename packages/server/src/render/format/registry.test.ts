@@ -28,7 +28,7 @@ describe('a format', () => {
     if (format.measuredBy === 'frames') expect(format.losslessSegments).toBeUndefined();
     if (format.losslessSegments) expect(format.measuredBy).toBe('file');
     expect(format.mimeType.startsWith(`${format.player ?? ''}`)).toBe(true);
-    if (format.crf) expect(format.crf.least).toBeLessThanOrEqual(format.crf.high);
+    if (format.crf) expect(format.crf.min).toBeLessThanOrEqual(format.crf.high);
   });
 
   it('in a container that counts milliseconds says the time of each frame', () => {

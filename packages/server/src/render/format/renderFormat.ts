@@ -77,4 +77,4 @@ export const speedOf = ({ speeds }: RenderFormat, { quality, speed }: EncodeSett
 
 /** The constant rate factor of a plan: its own, or that of its quality. */
 export const crfOf = ({ crf }: RenderFormat, plan: EncodeSettings): number =>
-  Math.min(Math.max(plan.crf ?? crf![plan.quality], crf!.least), crf!.most);
+  Math.min(Math.max(plan.crf ?? crf![plan.quality], crf!.min), crf!.max);

@@ -39,7 +39,7 @@ export const jpegStill: RenderFormat = {
   extension: 'jpg',
   mimeType: 'image/jpeg',
   transparent: false,
-  crf: { high: 1, medium: 3, low: 7, draft: 7, least: 1, most: 31 },
+  crf: { high: 1, medium: 3, low: 7, draft: 7, min: 1, max: 31 },
   segment: 'jpg',
   pictureArguments: (plan) => [
     // Full resolution of colour, full range, and the matrix of JFIF.

@@ -13,7 +13,7 @@ export const webmAv1: RenderFormat = {
   sound: 'Opus',
   soundBytes: 24_000,
   transparent: false,
-  crf: { high: 14, medium: 28, low: 40, draft: 45, least: 1, most: 55 },
+  crf: { high: 14, medium: 28, low: 40, draft: 45, min: 1, max: 55 },
   speeds: { fast: '10', medium: '8', slow: '5', draft: '12' },
   alone: true,
   bitsPerPixel: 0.015,

@@ -13,7 +13,7 @@ export const webmVp9: RenderFormat = {
   sound: 'Opus',
   soundBytes: 24_000,
   transparent: true,
-  crf: { high: 10, medium: 24, low: 36, draft: 40, least: 0, most: 50 },
+  crf: { high: 10, medium: 24, low: 36, draft: 40, min: 0, max: 50 },
   speeds: { fast: '5', medium: '3', slow: '1', draft: '8' },
   bitsPerPixel: 0.02,
   problem: (plan) => evenProblem(plan) ?? levelProblem(plan, vp9Level),

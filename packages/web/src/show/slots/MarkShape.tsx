@@ -1,4 +1,4 @@
-import { mostShapeData } from '@cyclogram/core';
+import { maxShapeData } from '@cyclogram/core';
 import { DataProblem } from '../DataProblem';
 import { SvgFileButton } from '../SvgFileButton';
 import type { SlotProps } from './slotProps';
@@ -13,7 +13,7 @@ export function MarkShape({ values: { source, shape }, onChange }: SlotProps) {
           inWords
           label="Import shape from SVG"
           fileLabel="SVG file of the mark"
-          most={mostShapeData}
+          max={maxShapeData}
           onRead={({ data }) => onChange({ shape: data }, 'shape')}
         />
       </div>

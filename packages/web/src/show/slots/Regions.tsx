@@ -6,7 +6,7 @@ import { NumberedItem } from '../../controls/NumberedItem';
 import { newId } from '../../editor/newId';
 import type { SlotProps } from './slotProps';
 
-const mostRegions = 8;
+const maxRegions = 8;
 const regionFields = fieldsOf(regionRecord);
 const standard = defaultsOf(regionRecord, { width: 0, height: 0 });
 
@@ -37,7 +37,7 @@ export function Regions({ item: body, values, onChange: set }: SlotProps) {
       ))}
       <Button
         className="mt-1"
-        disabled={regions.length >= mostRegions}
+        disabled={regions.length >= maxRegions}
         onClick={() => onChange([...regions, { ...standard, id: newId('region') }])}
       >
         <Plus size={13} /> Add a region

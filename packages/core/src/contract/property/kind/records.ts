@@ -69,8 +69,8 @@ export const kindsField: FieldKind<Omit<KindsField, 'key'>> = {
 
 /** Several values of a kind, in an order. @param item what the kind of its items says */
 export const listField = (item: (field: ItemField) => FieldKind): FieldKind<ListField> => ({
-  schema({ of, least = 0, most }, schemas) {
-    const list = yup.array().of(schemas.field(of)).required().min(least).max(most);
+  schema({ of, min = 0, max }, schemas) {
+    const list = yup.array().of(schemas.field(of)).required().min(min).max(max);
     return item(of).hasId?.(of as never)
       ? list.test('unique-ids', '${path} must not hold the same id twice', (items: unknown) => {
           const ids = (items as ({ id?: string } | null)[]).map((one) => one?.id);
@@ -78,15 +78,14 @@ export const listField = (item: (field: ItemField) => FieldKind): FieldKind<List
         })
       : list;
   },
-  json: ({ of, least, most }, schemas) => ({
+  json: ({ of, min, max }, schemas) => ({
     type: 'array',
     items: schemas.field(of),
-    ...(least ? { minItems: least } : {}),
-    maxItems: most,
+    ...(min ? { minItems: min } : {}),
+    maxItems: max,
   }),
-  values: ({ of, least, most }, values) =>
-    `list of ${least ? `${least} to` : 'up to'} ${most}: ${values(of)}`,
-  standard: ({ least }) => (least ? undefined : []),
+  values: ({ of, min, max }, values) => `list of ${min ? `${min} to` : 'up to'} ${max}: ${values(of)}`,
+  standard: ({ min }) => (min ? undefined : []),
   held: ({ of }) => item(of).held?.(of as never) ?? [],
   items: ({ of }) => of,
 });

@@ -121,7 +121,7 @@ export const flickerSource: SourceKind<'flicker', typeof flickerRecord> = {
       return (before + (valueOf(axis, count) - before) * gone) * share;
     };
     const way = isPoint(context.base) ? { x: level(0), y: level(1) } : level(0);
-    return zip([context.base, amount, way], (base, most, part) => base + most * part);
+    return zip([context.base, amount, way], (base, max, part) => base + max * part);
   },
   needs: (source) => ({
     followers: [

@@ -24,7 +24,7 @@ const sectionsRecord = record('source.sections', [
         label: 'Values',
         help: 'In sections without one the property keeps its own.',
         of: { kind: 'record', label: 'Value', of: sectionValueRecord },
-        most: 200,
+        max: 200,
       },
     ],
   },

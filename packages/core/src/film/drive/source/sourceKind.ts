@@ -128,7 +128,7 @@ export function aroundBase(
   base: MovingValue,
   amount: MovingValue,
 ): readonly [MovingValue, MovingValue] | undefined {
-  const [low, high] = [-1, 1].map((sign) => zip([base, amount], (middle, most) => middle + sign * most));
+  const [low, high] = [-1, 1].map((sign) => zip([base, amount], (middle, max) => middle + sign * max));
   return low === undefined || high === undefined ? undefined : [low, high];
 }
 

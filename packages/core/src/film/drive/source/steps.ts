@@ -12,8 +12,8 @@ const stepsRecord = record('source.steps', [
         label: 'Values',
         help: 'One after the other, and again from the first.',
         of: { kind: 'value', label: 'Value' },
-        least: 1,
-        most: 64,
+        min: 1,
+        max: 64,
       },
       {
         kind: 'choice',

@@ -79,7 +79,7 @@ export const swingSource: SourceKind<'swing', typeof swingRecord> = {
           ? beatsAt(film, t)
           : (motionTime(source, context) * bpm) / 60;
     const level = waves[wave].at(gone / period + phase) * amountNow(source, context);
-    return zip([base, amount], (middle, most) => middle + most * level);
+    return zip([base, amount], (middle, max) => middle + max * level);
   },
   needs: motionNeeds,
   range: ({ amount }, _field, base) => aroundBase(base, amount),

@@ -58,7 +58,7 @@ export const wanderSource: SourceKind<'wander', typeof wanderRecord> = {
     const share = amountNow(source, context);
     const course = (axis: number) => layeredNoise(seed + 7919 * axis, x, detail) * share;
     const way = isPoint(context.base) ? { x: course(0), y: course(1) } : course(0);
-    return zip([context.base, amount, way], (base, most, part) => base + most * part);
+    return zip([context.base, amount, way], (base, max, part) => base + max * part);
   },
   needs: motionNeeds,
   range: ({ amount }, _field, base) => aroundBase(base, amount),
