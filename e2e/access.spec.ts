@@ -58,7 +58,7 @@ test('cords have nothing that keeps people out: on a card, being picked, and on 
 }) => {
   await openFilm(page, '/films/demo-dry-dock');
   await layer(page, 'Word').click();
-  await show(page).getByRole('button', { name: 'Cords of Letter rise' }).click();
+  await show(page).getByRole('button', { name: 'Cords of Baseline shift' }).click();
   expect(await serious(page)).toEqual([]);
   await show(page).getByRole('button', { name: 'Another cord' }).first().click();
   await expect(page.getByRole('dialog')).toBeVisible();

@@ -161,9 +161,9 @@ test('one cord goes to all selected layers, and is spread over letters', async (
   await analysed(page);
   await layer(page, 'Lettering').click();
 
-  await page.getByRole('button', { name: 'Drive Letter rise' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Swing' }).click();
-  const own = show(page).getByRole('region', { name: 'Cords of Letter rise' });
+  await page.getByRole('button', { name: 'Drive Baseline shift' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Oscillator' }).click();
+  const own = show(page).getByRole('region', { name: 'Cords of Baseline shift' });
   const amount = own.getByRole('spinbutton', { name: 'Amount' });
   await amount.fill('80');
   await amount.press('Enter');
@@ -179,7 +179,7 @@ test('one cord goes to all selected layers, and is spread over letters', async (
   // Only what moves is left of the card.
   await show(page).getByRole('button', { name: 'Moving', exact: true }).click();
   await expect(show(page).getByRole('spinbutton', { name: 'Size', exact: true })).toHaveCount(0);
-  await expect(show(page).getByRole('spinbutton', { name: 'Letter rise' })).toBeVisible();
+  await expect(show(page).getByRole('spinbutton', { name: 'Baseline shift' })).toBeVisible();
 });
 
 test('an opacity is keyframed, a section named, and a key dragged on the Tape', async ({ page }) => {

@@ -16,7 +16,7 @@ try {
   await bundleForNode(entries, out);
   const { filmJsonSchema } = await import(join(out, 'jsonSchema.js'));
   const { exampleFilm } = await import(join(out, 'exampleFilm.js'));
-  const { formatTables } = await import(join(out, 'formatTables.js'));
+  const { formatTables, versionSentence } = await import(join(out, 'formatTables.js'));
   const schema = JSON.stringify(filmJsonSchema(), null, 2);
   writeFileSync(
     join(root, 'docs/film.schema.json'),
@@ -25,6 +25,7 @@ try {
   const page = join(root, 'docs/film-format.md');
   const example = '```json\n' + JSON.stringify(exampleFilm(), null, 2) + '\n```';
   const text = readFileSync(page, 'utf8')
+    .replace(/`version` is \d+\. Films of versions 1 to \d+ are read/, versionSentence)
     .replace(/```json\n[^]*?```/, () => example)
     .replace(/(<!-- made by npm run schema -->)[^]*(<!-- end -->)/, (_all, start, end) =>
       [

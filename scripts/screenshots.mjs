@@ -88,7 +88,7 @@ const views = {
   async cord() {
     await open('demo-dry-dock', 640);
     await page.getByTitle(/^Word\. /).click();
-    await page.getByRole('button', { name: 'Cords of Letter rise' }).click();
+    await page.getByRole('button', { name: 'Cords of Baseline shift' }).click();
     const port = page.locator('[data-follower-port="planks"]');
     await port.scrollIntoViewIfNeeded();
     await port.hover();

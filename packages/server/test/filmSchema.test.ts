@@ -5,6 +5,7 @@ import {
   exampleFilm,
   filmJsonSchema,
   formatTables,
+  versionSentence,
   parseFilm,
   type FigureLayer,
   type Film,
@@ -46,6 +47,7 @@ describe('the JSON Schema of films', () => {
     const examples = [...(await page()).matchAll(/```json\n([\s\S]*?)```/g)].map(
       (match) => JSON.parse(match[1]!) as unknown,
     );
+    expect(await page()).toContain(versionSentence());
     expect(examples).toEqual([plain(exampleFilm())]);
     expect(validate(examples[0])).toBe(true);
     expect(parseFilm(examples[0])).toEqual(examples[0]);

@@ -17,7 +17,7 @@ export function FittedDialog({ fitted, onClose }: FittedDialogProps) {
       open={fitted !== undefined}
       onOpenChange={(open) => !open && onClose()}
       title="Fitted to the song"
-      description="Limits are shares of the song’s own levels. In motion is the share of sounding moments at which an ear’s mean level lies between 5 and 95 %."
+      description="Level ranges are shares of the song’s own levels. In motion is the share of sounding moments at which an ear’s mean level lies between 5 and 95 %."
     >
       {fitted && <RangeTable {...fitted} />}
       <div className="mt-4 flex justify-end">

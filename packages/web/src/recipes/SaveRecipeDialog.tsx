@@ -16,7 +16,7 @@ export function SaveRecipeDialog({ open, onClose }: { open: boolean; onClose: ()
       open={open}
       onOpenChange={(next) => !next && onClose()}
       title="Save as recipe"
-      description="The look without the song. Limits of ears and gates of followers become shares of the levels. Its picture is the frame that is shown now."
+      description="The look without the song. Level ranges of ears and gates of followers become shares of the levels. Its picture is the frame that is shown now."
     >
       {open && <SaveForm onClose={onClose} />}
     </Dialog>
