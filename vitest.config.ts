@@ -1,5 +1,9 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+// @ts-expect-error: a script without types
+import { ensureCompiled } from './scripts/ensure.mjs';
+
+(ensureCompiled as () => void)();
 
 const source = (path: string) => fileURLToPath(new URL(`${path}/src/index.ts`, import.meta.url));
 

@@ -101,8 +101,27 @@ function newest(path) {
   return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
+/** What is compiled to WebAssembly, and how it is called: made of packages/core/assembly, and not kept. */
+const compiled = [
+  'sound/signal/signalCode',
+  'sound/signal/signalCalls',
+  'contract/compiled/pictureCode',
+  'contract/compiled/pictureCalls',
+  'pixels/passCode',
+  'pixels/passCalls',
+].map((name) => join(root, 'packages/core/src', `${name}.ts`));
+
+/** Compiles what runs as WebAssembly, unless it is newer than every source. */
+export function ensureCompiled() {
+  const made = compiled.map((path) => statSync(path, { throwIfNoEntry: false })?.mtimeMs ?? 0);
+  if (Math.min(...made) > newest(join(root, 'packages/core/assembly'))) return;
+  console.log('Compiling to WebAssembly');
+  if (!run('npm', ['run', 'wasm', '--silent'])) fail('WebAssembly could not be compiled; see above.');
+}
+
 /** Builds server and interface, unless the last build is newer than every source. */
 export function ensureBuild() {
+  ensureCompiled();
   const sources = [
     'core/src',
     'painter/src',

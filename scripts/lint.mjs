@@ -1,5 +1,6 @@
-import { start } from './ensure.mjs';
+import { ensureCompiled, start } from './ensure.mjs';
 
+ensureCompiled();
 const held = await Promise.all([
   start('npx', ['--no-install', 'eslint', '.']),
   start('npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.mjs', 'packages']),

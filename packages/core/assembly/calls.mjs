@@ -53,16 +53,52 @@ function structuresOf(file) {
 const typeOf = (type) => (kinds[type] ? 'number' : `Pointer<'${type.replace(' | null', '')}'>`);
 const isOptional = (type) => type.endsWith('| null');
 
+const exportLines = (source) => parse(source).statements.filter(ts.isExportDeclaration);
+const fileOf = (line) => line.moduleSpecifier.text.replace(/^\.\//, '');
+
 /** What a file exports: functions with their parameters, followed into the files they come from. */
 function exportsOf(source) {
-  return parse(source)
-    .statements.filter(ts.isExportDeclaration)
-    .flatMap((line) => {
-      const from = parse(`${line.moduleSpecifier.text}.ts`);
-      const wanted = line.exportClause.elements.map((element) => element.name.text);
-      const functions = from.statements.filter(ts.isFunctionDeclaration);
-      return wanted.map((name) => functions.find((one) => one.name.text === name));
-    });
+  return exportLines(source).flatMap((line) => {
+    const from = parse(`${fileOf(line)}.ts`);
+    const wanted = line.exportClause.elements.map((element) => element.name.text);
+    const functions = from.statements.filter(ts.isFunctionDeclaration);
+    return wanted.map((name) => functions.find((one) => one.name.text === name));
+  });
+}
+
+/** What the functions of some files are told that stands beside them, in the order of their lines. */
+const ownTasksOf = (sources) => {
+  const files = sources.flatMap((source) => exportLines(source).map((line) => `${fileOf(line)}.ts`));
+  return [...new Set(files)].flatMap((file) =>
+    structuresOf(file).filter(({ name }) => name.endsWith('Task')),
+  );
+};
+
+/** Where passes that look at one pixel alone have their numbers from. */
+const pointsFile = 'pointPasses.ts';
+
+/** The module that calls one of them by its number. */
+export function runPointModule() {
+  const lines = exportLines(pointsFile).map((line) => {
+    const tasks = ownTasksOf([pointsFile]).map(({ name }) => name);
+    const text = parse(`${fileOf(line)}.ts`).text;
+    const own = tasks.filter((name) => text.includes(`class ${name} `));
+    const names = line.exportClause.elements.map((element) => element.name.text);
+    return { names, own, from: line.moduleSpecifier.text };
+  });
+  const owned = new Map(lines.flatMap(({ own, from }) => own.map((name) => [name, from])));
+  const calls = exportsOf(pointsFile).map((one, number) => {
+    const given = one.parameters.slice(1).map(({ name }) => name.getText());
+    const task = one.parameters[0].type.getText();
+    return `if (kind == ${number}) ${one.name.text}(changetype<${task}>(told), ${given.join(', ')});`;
+  });
+  return [
+    ...lines.map(({ names, from }) => `import { ${names.join(', ')} } from '${from}';`),
+    ...[...owned].map(([name, from]) => `import { ${name} } from '${from}';`),
+    'export function runPoint(kind: i32, told: usize, x: i32, y: i32, bytes: usize): void {',
+    calls.join(' else '),
+    '}',
+  ].join('\n');
 }
 
 const signatureOf = (one) => {
@@ -96,13 +132,17 @@ function writeStructure({ name, fields, comment }, at) {
 /**
  * The module that calls the code compiled from a file.
  * @param name of its interface
- * @param files with the structures that its functions take, laid out one after another
+ * @param files with structures that several functions take; what only one takes stands beside it
  */
 export function callsOf(source, name, memory, files = ['tasks.ts']) {
   const functions = exportsOf(source);
   const isTask = (one) => one.name.endsWith('Task');
   const used = functions.some((one) => one.parameters.some(({ type }) => !kinds[type.getText()]));
-  const tasks = used ? files.flatMap(structuresOf) : [];
+  const points = functions.some((one) => one.name.text === 'runPoints') ? exportsOf(pointsFile) : [];
+  const sources = points.length > 0 ? [source, pointsFile] : [source];
+  const shared = used ? files.flatMap(structuresOf) : [];
+  const known = new Set(shared.map(({ name }) => name));
+  const tasks = used ? [...shared, ...ownTasksOf(sources).filter(({ name }) => !known.has(name))] : [];
   let next = firstAt[files[0]];
   const written = tasks.flatMap((one) => {
     if (!isTask(one)) return writeStructure(one);
@@ -124,6 +164,15 @@ export function callsOf(source, name, memory, files = ['tasks.ts']) {
       : []),
     ...written,
     ...(used ? ['/** Where structures end. */', `export const tasksEnd = ${next};`, ''] : []),
+    ...(points.length > 0
+      ? [
+          '/** Numbers of the passes that look at one pixel alone: see assembly/pointPasses.ts. */',
+          'export const pointNumbers = {',
+          ...points.map((one, number) => `  ${one.name.text}: ${number},`),
+          '} as const;',
+          '',
+        ]
+      : []),
     `export interface ${name} {`,
     '  memory: CodeMemory;',
     ...functions.map(signatureOf),

@@ -1,7 +1,7 @@
 import asc from 'assemblyscript/asc';
 import { existsSync, readFileSync } from 'node:fs';
 import prettier from 'prettier';
-import { callsOf } from './calls.mjs';
+import { callsOf, runPointModule } from './calls.mjs';
 
 const options = ['-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'];
 
@@ -43,6 +43,7 @@ export async function calls({ source, name, out, memory, structures }) {
 
 /** Source of a module of this folder, by the name the compiler asks for; null when it is not one. */
 function sourceOf(name) {
+  if (name.endsWith('runPoint.ts')) return runPointModule();
   const file = new URL(name.replace(/^.*\//, ''), import.meta.url);
   return existsSync(file) ? readFileSync(file, 'utf8') : null;
 }

@@ -1,5 +1,5 @@
 import { placeIn } from './passSample';
-import { FoldTask, GatherTask, LensTask, SplitTask, TilesTask, WobbleTask } from './passTasks';
+import { GatherTask } from './passTasks';
 
 /**
  * Passes that find every pixel elsewhere: each works out the places of a row, in floats, and what lies there is mixed of four
@@ -124,6 +124,17 @@ function smooth(t: f32): f32 {
   return within * within * (3 - 2 * within);
 }
 
+/** A round glass. */
+@unmanaged
+export class LensTask {
+  x: f32;
+  y: f32;
+  radius: f32;
+  /** Share of the radius over which it goes back to what lies around it. */
+  rim: f32;
+  zoom: f32;
+}
+
 export function lens(task: GatherTask, glass: LensTask): void {
   begin(task);
   // How much nearer to the middle a pixel is found under the glass.
@@ -208,6 +219,26 @@ function shiftRow(task: WobbleTask, points: i32, y: f32, to: usize): void {
   }
 }
 
+/** Every pixel found elsewhere, by noise. */
+@unmanaged
+export class WobbleTask {
+  amount: f32;
+  /** Pixels from one value of noise to the next. */
+  size: f32;
+  detail: i32;
+  seed: u32;
+  /** Which noise: its place in time, in steps. */
+  phase: f32;
+  left: f32;
+  top: f32;
+  /** Pixels from one reading of noise to the next. */
+  grid: i32;
+  /** Room for three rows of readings: two floats each. */
+  room: usize;
+  /** Room for a float for each value of the finest noise along a row, and four more. */
+  corners: usize;
+}
+
 /** Noise is read at every so many pixels, for it is smooth, and taken straight in between. */
 export function wobble(task: GatherTask, noise: WobbleTask): void {
   begin(task);
@@ -267,6 +298,17 @@ export function reflect(task: GatherTask, x: f32, y: f32, normalX: f32, normalY:
   }
 }
 
+/** Sectors around a point, every other one mirrored. */
+@unmanaged
+export class FoldTask {
+  x: f32;
+  y: f32;
+  /** Radians. */
+  angle: f32;
+  sector: f32;
+  turn: f32;
+}
+
 export function fold(task: GatherTask, sectors: FoldTask): void {
   begin(task);
   for (let y = 0; y < height; y++) {
@@ -299,6 +341,19 @@ function tiled(at: f32, middle: f32, times: f32, size: f32, mirrored: bool): f32
   return middle + ((turned ? 1 - part : part) - 0.5) * size;
 }
 
+/** A picture repeated. */
+@unmanaged
+export class TilesTask {
+  x: f32;
+  y: f32;
+  columns: f32;
+  rows: f32;
+  mirrored: i32;
+  /** Size of what is repeated. */
+  width: f32;
+  height: f32;
+}
+
 export function tiles(task: GatherTask, all: TilesTask): void {
   begin(task);
   const mirrored = all.mirrored != 0;
@@ -307,6 +362,24 @@ export function tiles(task: GatherTask, all: TilesTask): void {
     for (let x = 0; x < width; x++) put(x, tiled(<f32>x, all.x, all.columns, all.width, mirrored), row);
     takeRow(rowOf(task, y));
   }
+}
+
+/** Colours seen through places apart. */
+@unmanaged
+export class SplitTask {
+  x: f32;
+  y: f32;
+  /** How much of the distance from the middle is added on each side, and where that is. */
+  spread: f32;
+  middleX: f32;
+  middleY: f32;
+  /** Room for a row of pixels. */
+  room: usize;
+  /** Outside of these pixels all is clear: from left and top to before right and bottom. */
+  left: i32;
+  top: i32;
+  right: i32;
+  bottom: i32;
 }
 
 /** Red is found on one side, blue on the other. */

@@ -1,5 +1,5 @@
 import { placeIn } from './passSample';
-import { ImageTask, PairTask } from './passTasks';
+import { ImageTask } from './passTasks';
 
 /**
  * Averages of copies. Values have 15 bits while copies are averaged: differences of two of them fit into whole numbers of 16
@@ -37,6 +37,28 @@ function pairAt(image: ImageTask, x: i32, y: i32): v128 {
     left < 0 ? 0 : load<i64>(from + ((<usize>left) << 3)),
     right < 0 ? 0 : load<i64>(from + ((<usize>right) << 3)),
   );
+}
+
+/** The average of two copies of a picture, each found through a matrix: x' = a x + c y + e, y' = b x + d y + f. */
+@unmanaged
+export class PairTask {
+  a0: f32;
+  b0: f32;
+  c0: f32;
+  d0: f32;
+  e0: f32;
+  f0: f32;
+  a1: f32;
+  b1: f32;
+  c1: f32;
+  d1: f32;
+  e1: f32;
+  f1: f32;
+  /** Pixels that are written: from left and top to before right and bottom. */
+  left: i32;
+  top: i32;
+  right: i32;
+  bottom: i32;
 }
 
 /**

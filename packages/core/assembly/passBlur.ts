@@ -1,5 +1,5 @@
 import { readPixel, writePixel } from './passPixels';
-import { BoxTask, ImageTask } from './passTasks';
+import { ImageTask } from './passTasks';
 import { placeIn } from './passSample';
 
 /** Pixels of padding on each side of a line: three boxes of the largest reach, 9, and their rims fit in. */
@@ -7,6 +7,17 @@ const padding: i32 = 32;
 const boxes: i32 = 3;
 /** Lines that are blurred at once: sums that do not wait for each other. */
 const together: i32 = 4;
+
+/** A blur by boxes, one after another, along rows and columns, in place. */
+@unmanaged
+export class BoxTask {
+  /** Whole pixels of a box on each side of its middle. */
+  reach: i32;
+  /** How much of the pixels after those counts, 0 to 1. */
+  rim: f32;
+  /** Room for two times four lines, 64 pixels of padding included for each: four floats a pixel. */
+  room: usize;
+}
 
 /**
  * Blurs an image in place: three boxes with soft rims along each direction, whose variances add up exactly to that

@@ -1,6 +1,6 @@
 import { readPixel, writePixel, writeWithin } from './passPixels';
 import { lightOf } from './pointsLight';
-import { BrightTask, ImageTask, OutlineTask } from './passTasks';
+import { ImageTask } from './passTasks';
 
 /** Passes that work with light in proportion to energy. */
 
@@ -8,6 +8,27 @@ import { BrightTask, ImageTask, OutlineTask } from './passTasks';
 function channel(pixels: v128, shift: i32): v128 {
   const whole = v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255));
   return f32x4.mul(f32x4.convert_i32x4_s(whole), f32x4.splat(1 / 255.0));
+}
+
+/** Light taken from what is bright, small. */
+@unmanaged
+export class BrightTask {
+  /** Pixels of four bytes, multiplied by opacity, and their size. */
+  pixels: usize;
+  wide: i32;
+  tall: i32;
+  /** Where the light goes: 16 bits a value, in proportion to energy. */
+  light: usize;
+  /** Room for a row of the small picture: four floats a pixel, and one more. */
+  room: usize;
+  /** Size of a block that becomes a pixel. */
+  block: i32;
+  /** Size of the small picture. */
+  width: i32;
+  height: i32;
+  /** Where brightness begins to count, and where it counts wholly, encoded, 0 to 1. */
+  low: f32;
+  high: f32;
 }
 
 /**
@@ -120,6 +141,19 @@ export function brightnessForm(image: ImageTask): void {
     const luma = min<u32>((red * 13933 + green * 46871 + blue * 4732 + 32768) >> 16, 65535);
     store<u64>(pixel, <u64>luma * 0x0001000100010001);
   }
+}
+
+/** A soft outline: a blurred form of one colour, laid under a picture, or into it. */
+@unmanaged
+export class OutlineTask {
+  form: usize;
+  inside: i32;
+  /** How much opaquer the form becomes. */
+  gain: f32;
+  red: f32;
+  green: f32;
+  blue: f32;
+  opacity: f32;
 }
 
 /** Lays a blurred form in one colour under an image, or into what is opaque of it, in place. */

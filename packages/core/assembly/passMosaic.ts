@@ -1,9 +1,18 @@
 import { readPixel, writePixel } from './passPixels';
-import { ImageTask, MosaicTask } from './passTasks';
+import { ImageTask } from './passTasks';
 
 /** First pixel at or after the edge of a cell. */
 function cellEdge(cell: i32, middle: f32, size: f32, length: i32): i32 {
   return min(max(<i32>ceil(middle + <f32>cell * size - 0.5), 0), length);
+}
+
+/** Cells of one colour. */
+@unmanaged
+export class MosaicTask {
+  x: f32;
+  y: f32;
+  width: f32;
+  height: f32;
 }
 
 /** Every cell has the average of what lies in it. */

@@ -1,21 +1,5 @@
-import {
-  AddTask,
-  ChainTask,
-  CubeTask,
-  CurvesTask,
-  GrainTask,
-  InvertTask,
-  LinesTask,
-  MixTask,
-  ToneTask,
-  VeilTask,
-  VignetteTask,
-  WipeTask,
-} from './passTasks';
-import { curves, invert, lookUp, mix, tones, veil } from './pointsColor';
-import { grain } from './pointsGrain';
-import { addLight } from './pointsLight';
-import { scanLines, vignette, wipe } from './pointsPlace';
+import { ChainTask } from './passTasks';
+import { runPoint } from './runPoint';
 import { most, pack, placeStretch, unpack } from './stretch';
 
 /**
@@ -46,17 +30,7 @@ export function runPoints(task: ChainTask): void {
         const step = task.steps + ((<usize>n) << 3);
         const kind = load<i32>(step);
         const told = <usize>load<u32>(step, 4);
-        if (kind == 0) curves(changetype<CurvesTask>(told), bytes);
-        else if (kind == 1) mix(changetype<MixTask>(told), bytes);
-        else if (kind == 2) tones(changetype<ToneTask>(told), bytes);
-        else if (kind == 3) lookUp(changetype<CubeTask>(told), bytes);
-        else if (kind == 4) vignette(changetype<VignetteTask>(told), x, y, bytes);
-        else if (kind == 5) grain(changetype<GrainTask>(told), x, y, bytes);
-        else if (kind == 6) scanLines(changetype<LinesTask>(told), x, y, bytes);
-        else if (kind == 7) wipe(changetype<WipeTask>(told), x, y, bytes);
-        else if (kind == 8) invert(changetype<InvertTask>(told), bytes);
-        else if (kind == 9) addLight(changetype<AddTask>(told), x, y, bytes);
-        else veil(changetype<VeilTask>(told), bytes);
+        runPoint(kind, told, x, y, bytes);
       }
       pack(to, toWide, count, x + task.left, y + task.top);
     }

@@ -1,5 +1,4 @@
 import { alpha, blue, green, one, reciprocal, red, within } from './stretch';
-import { CubeTask, CurvesTask, InvertTask, MixTask, ToneTask, VeilTask } from './passTasks';
 
 /** Passes that make a pixel's colour of its colour alone. */
 
@@ -20,6 +19,14 @@ function curveOf(table: usize, value: v128): v128 {
   return f32x4.mul(f32x4.add(first, f32x4.mul(f32x4.sub(next, first), share)), f32x4.splat(1 / 65535.0));
 }
 
+/** Three tables of 4097 values of 16 bits. */
+@unmanaged
+export class CurvesTask {
+  red: usize;
+  green: usize;
+  blue: usize;
+}
+
 export function curves(task: CurvesTask, bytes: usize): void {
   for (let at: usize = 0; at < bytes; at += 16) {
     v128.store(red + at, curveOf(task.red, v128.load(red + at)));
@@ -33,6 +40,23 @@ function mixed(r: v128, g: v128, b: v128, byRed: f32, byGreen: f32, byBlue: f32,
   let sum = f32x4.add(f32x4.splat(added), f32x4.mul(r, f32x4.splat(byRed)));
   sum = f32x4.add(sum, f32x4.mul(g, f32x4.splat(byGreen)));
   return within(f32x4.add(sum, f32x4.mul(b, f32x4.splat(byBlue))));
+}
+
+/** Three rows of three factors, each with what is added. */
+@unmanaged
+export class MixTask {
+  rr: f32;
+  rg: f32;
+  rb: f32;
+  r: f32;
+  gr: f32;
+  gg: f32;
+  gb: f32;
+  g: f32;
+  br: f32;
+  bg: f32;
+  bb: f32;
+  b: f32;
 }
 
 export function mix(task: MixTask, bytes: usize): void {
@@ -60,6 +84,14 @@ function towards(at: usize, color: v128, amount: v128): void {
   store<f32>(blue + at, f32x4.extract_lane(value, 2));
 }
 
+/** A table by brightness. */
+@unmanaged
+export class ToneTask {
+  /** 257 colours of four floats, 0 to 1. */
+  colors: usize;
+  amount: f32;
+}
+
 /** Colours by brightness (the luma of Rec. 709), mixed in. */
 export function tones(task: ToneTask, bytes: usize): void {
   const amount = f32x4.splat(task.amount);
@@ -77,6 +109,15 @@ export function tones(task: ToneTask, bytes: usize): void {
 
 function entry(task: CubeTask, r: i32, g: i32, b: i32): v128 {
   return v128.load(task.colors + ((<usize>((b * task.size + g) * task.size + r)) << 4));
+}
+
+/** A table of colours in three directions. */
+@unmanaged
+export class CubeTask {
+  size: i32;
+  /** Three floats for each, red changing fastest. */
+  colors: usize;
+  amount: f32;
 }
 
 /**
@@ -116,6 +157,13 @@ export function lookUp(task: CubeTask, bytes: usize): void {
   }
 }
 
+/** How much of the opposite colour. */
+@unmanaged
+export class InvertTask {
+  /** 0 to 1 */
+  amount: f32;
+}
+
 /** Mixes colours with their opposites. */
 export function invert(task: InvertTask, bytes: usize): void {
   const amount = f32x4.splat(task.amount);
@@ -125,6 +173,15 @@ export function invert(task: InvertTask, bytes: usize): void {
     v128.store(green + at, f32x4.add(f32x4.mul(v128.load(green + at), kept), amount));
     v128.store(blue + at, f32x4.add(f32x4.mul(v128.load(blue + at), kept), amount));
   }
+}
+
+/** One colour mixed in: all from 0 to 1. */
+@unmanaged
+export class VeilTask {
+  amount: f32;
+  red: f32;
+  green: f32;
+  blue: f32;
 }
 
 /** Mixes everything with one colour. */

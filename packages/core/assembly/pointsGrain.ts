@@ -1,4 +1,3 @@
-import { GrainTask } from './passTasks';
 import {
   across,
   blue,
@@ -62,6 +61,22 @@ function cellAt(room: usize, cell: i32, share: f32): v128 {
   const at = room + ((<usize>cell) << 4);
   const left = v128.load(at);
   return f32x4.add(left, f32x4.mul(f32x4.sub(v128.load(at, 16), left), f32x4.splat(share)));
+}
+
+/** Film grain. */
+@unmanaged
+export class GrainTask {
+  amount: f32;
+  size: f32;
+  color: f32;
+  seed: u32;
+  left: i32;
+  top: i32;
+  /** Room for 2048 floats, and four for each cell of a stretch of pixels. */
+  room: usize;
+  /** Which row of cells stands there, and of which stretch; kept by the code. */
+  row: i32;
+  column: i32;
 }
 
 export function grain(task: GrainTask, x: i32, y: i32, bytes: usize): void {

@@ -1,5 +1,4 @@
 import { readPixel } from './passPixels';
-import { AddTask } from './passTasks';
 import {
   across,
   alpha,
@@ -94,6 +93,21 @@ function lightCells(task: AddTask, x: i32, y: i32, count: i32, tint: v128, least
     most = f32x4.pmax(most, value);
   }
   return v128.any_true(f32x4.gt(most, least));
+}
+
+/** Light that is added to a picture. */
+@unmanaged
+export class AddTask {
+  /** A small picture of light, 16 bits a value, in proportion to energy. */
+  light: usize;
+  width: i32;
+  height: i32;
+  block: i32;
+  red: f32;
+  green: f32;
+  blue: f32;
+  /** Room for a row of the small picture: four floats a pixel; and 64 bytes in front of it. */
+  room: usize;
 }
 
 /** Adds light in proportion to energy. Where a picture is transparent it becomes as opaque as its light is bright. */

@@ -1,5 +1,4 @@
 import { alpha, becomeClear, blue, columns, green, one, red, smooth, within } from './stretch';
-import { LinesTask, VignetteTask, WipeTask } from './passTasks';
 
 /** Passes that make a pixel's colour of its colour and place. */
 
@@ -16,6 +15,25 @@ function vignetteOn(own: v128, a: v128, color: f32, blend: i32, share: v128): v1
   // Laid over what is there: it does not become opaquer.
   const target = blend == 0 ? over : f32x4.sub(f32x4.add(own, over), f32x4.mul(f32x4.mul(own, over), a));
   return within(f32x4.add(own, f32x4.mul(f32x4.sub(target, own), share)));
+}
+
+/** Darker, or coloured, towards the edges. */
+@unmanaged
+export class VignetteTask {
+  x: f32;
+  y: f32;
+  /** 1 over half the width and height of what is left free. */
+  scaleX: f32;
+  scaleY: f32;
+  /** 0 an ellipse, 1 nearly a rectangle. */
+  square: f32;
+  softness: f32;
+  amount: f32;
+  /** 0 laid over, 1 multiplied, 2 screened. */
+  blend: i32;
+  red: f32;
+  green: f32;
+  blue: f32;
 }
 
 export function vignette(task: VignetteTask, x: i32, y: i32, bytes: usize): void {
@@ -42,6 +60,19 @@ export function vignette(task: VignetteTask, x: i32, y: i32, bytes: usize): void
   }
 }
 
+/** Dark lines. */
+@unmanaged
+export class LinesTask {
+  /** Across the lines. */
+  x: f32;
+  y: f32;
+  offset: f32;
+  period: f32;
+  thickness: f32;
+  softness: f32;
+  opacity: f32;
+}
+
 export function scanLines(task: LinesTask, x: i32, y: i32, bytes: usize): void {
   const half = f32x4.splat(task.thickness * 0.5);
   const period = f32x4.splat(task.period);
@@ -61,6 +92,25 @@ export function scanLines(task: LinesTask, x: i32, y: i32, bytes: usize): void {
     v128.store(green + at, f32x4.mul(v128.load(green + at), kept));
     v128.store(blue + at, f32x4.mul(v128.load(blue + at), kept));
   }
+}
+
+/** What of a picture is seen. */
+@unmanaged
+export class WipeTask {
+  /** 0 straight, 1 round, 2 around. */
+  kind: i32;
+  x: f32;
+  y: f32;
+  angle: f32;
+  /** Its cosine and sine. */
+  across: f32;
+  down: f32;
+  /** Where the edge stands, and half its width: pixels, or radians around. */
+  edge: f32;
+  soft: f32;
+  inverted: i32;
+  /** Room for four floats. */
+  room: usize;
 }
 
 export function wipe(task: WipeTask, x: i32, y: i32, bytes: usize): void {

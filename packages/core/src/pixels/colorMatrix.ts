@@ -57,5 +57,5 @@ export function runMatrix(buffer: PassBuffer, [red, green, blue]: ColorMatrix): 
     ...{ gr: green[0], gg: green[1], gb: green[2], g: green[3] },
     ...{ br: blue[0], bg: blue[1], bb: blue[2], b: blue[3] },
   });
-  buffer.point('mix', task);
+  buffer.point('mix', task, { cost: 3 });
 }

@@ -1,7 +1,13 @@
 import { align, reachMemory } from '../contract';
-import { putChainTask, putGatherTask, putImageTask, type PassCode, type Pointer } from './passCalls';
+import {
+  pointNumbers,
+  putChainTask,
+  putGatherTask,
+  putImageTask,
+  type PassCode,
+  type Pointer,
+} from './passCalls';
 import { passEngine, passMemory } from './passEngine';
-import { pointCosts, pointNumbers, type PointName } from './pointNumbers';
 
 /** What lies beyond the pixels of a buffer. */
 export type Edges = 'clear' | 'repeat' | 'mirror';
@@ -19,8 +25,19 @@ export interface PassClock {
   note(pass: string, milliseconds: number): void;
 }
 
+/** A pass that looks at one pixel alone. */
+type PointName = keyof typeof pointNumbers;
+
+/** What is known of such a pass. */
+export interface PointTraits {
+  /** Nanoseconds that it takes for a pixel, about: by these the time of a chain is shared among its passes. */
+  cost: number;
+  /** Whether what is clear does not stay clear. */
+  fillsClear?: true;
+}
+
 /** A pass in the row of those that run together, and whose it is. */
-interface QueuedPoint {
+interface QueuedPoint extends PointTraits {
   kind: PointName;
   told: number;
   owner: string;
@@ -119,11 +136,11 @@ export class PassBuffer {
    * A pass that looks at one pixel alone.
    * @param task what the code is told, which stays good until all of them run
    */
-  point(kind: PointName, task: number): void {
+  point(kind: PointName, task: number, traits: PointTraits): void {
     const told = this.take(tellBytes);
     const { buffer } = this.code.memory;
     new Uint8Array(buffer, told, tellBytes).set(new Uint8Array(buffer, task, tellBytes));
-    this.points.push({ kind, told, owner: this.owner });
+    this.points.push({ kind, told, ...traits, owner: this.owner });
     if (this.points.length === maxPoints) this.widen();
   }
 
@@ -223,7 +240,7 @@ export class PassBuffer {
       width,
       steps,
       count: points.length,
-      keepsClear: points.some(({ kind }) => kind === 'light' || kind === 'veil') ? 0 : 1,
+      keepsClear: points.some(({ fillsClear }) => fillsClear) ? 0 : 1,
       room,
       ...this.origin,
     };
@@ -236,8 +253,8 @@ export class PassBuffer {
 
   /** Passes that run together take each its share of the time, by what it takes alone. */
   private noteChain(points: readonly QueuedPoint[], milliseconds: number): void {
-    const all = points.reduce((sum, { kind }) => sum + pointCosts[kind], 0);
+    const all = points.reduce((sum, { cost }) => sum + cost, 0);
     this.chainTime += milliseconds;
-    for (const { kind, owner } of points) this.clock?.note(owner, (milliseconds * pointCosts[kind]) / all);
+    for (const { cost, owner } of points) this.clock?.note(owner, (milliseconds * cost) / all);
   }
 }

@@ -19,7 +19,7 @@ export function runCurves(
   tables: readonly [Uint16Array, Uint16Array, Uint16Array],
 ): void {
   const [red, green, blue] = tables.map((table) => buffer.words(table)) as [number, number, number];
-  buffer.point('curves', putCurvesTask(buffer.code.memory.buffer, { red, green, blue }));
+  buffer.point('curves', putCurvesTask(buffer.code.memory.buffer, { red, green, blue }), { cost: 3 });
 }
 
 /** Tables that were made last, by what they were made from. */

@@ -62,5 +62,5 @@ export function addLight(
     blue,
     room,
   });
-  buffer.point('light', task);
+  buffer.point('addLight', task, { cost: 8, fillsClear: true });
 }

@@ -46,6 +46,6 @@ export const grain = passKind({
       row: 0,
       column: -1,
     });
-    buffer.point('grain', task);
+    buffer.point('grain', task, { cost: 6 });
   },
 });

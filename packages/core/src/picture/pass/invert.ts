@@ -13,6 +13,6 @@ export const invert = passKind({
   anySize: true,
   fields: [percent('amount', 'Amount', 1)],
   run(buffer, { amount }) {
-    buffer.point('invert', putInvertTask(buffer.code.memory.buffer, { amount }));
+    buffer.point('invert', putInvertTask(buffer.code.memory.buffer, { amount }), { cost: 2 });
   },
 });

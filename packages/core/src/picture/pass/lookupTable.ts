@@ -38,6 +38,6 @@ export const lookupTable = passKind({
       colors: buffer.floats(fourOf(lookup)),
       amount,
     });
-    buffer.point('lookUp', task);
+    buffer.point('lookUp', task, { cost: 9 });
   },
 });

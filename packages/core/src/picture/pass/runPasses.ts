@@ -79,5 +79,8 @@ function runAll(
   if (!veil || veil.opacity <= 0) return;
   const [red, green, blue] = channelsOf(veil.color);
   const { memory } = buffer.code;
-  buffer.point('veil', putVeilTask(memory.buffer, { amount: veil.opacity, red, green, blue }));
+  buffer.point('veil', putVeilTask(memory.buffer, { amount: veil.opacity, red, green, blue }), {
+    cost: 1,
+    fillsClear: true,
+  });
 }

@@ -36,6 +36,6 @@ export const scanLines = passKind({
       softness: Math.max(1, softness * pixels),
       opacity,
     });
-    buffer.point('scanLines', task);
+    buffer.point('scanLines', task, { cost: 2 });
   },
 });

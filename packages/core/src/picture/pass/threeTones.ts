@@ -34,6 +34,6 @@ export const threeTones = passKind({
       colors[4 * i + 3] = 1;
     }
     const task = putToneTask(buffer.code.memory.buffer, { colors: buffer.floats(colors), amount });
-    buffer.point('tones', task);
+    buffer.point('tones', task, { cost: 3 });
   },
 });

@@ -59,6 +59,6 @@ export const vignette = passKind({
       green,
       blue,
     });
-    buffer.point('vignette', task);
+    buffer.point('vignette', task, { cost: 2 });
   },
 });

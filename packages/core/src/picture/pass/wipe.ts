@@ -64,7 +64,7 @@ export const wipe = passKind({
       inverted: inverted ? 1 : 0,
       room: buffer.take(16),
     });
-    buffer.point('wipe', task);
+    buffer.point('wipe', task, { cost: 2 });
   },
 });
 
