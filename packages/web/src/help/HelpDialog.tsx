@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { Dialog } from '../controls/Dialog';
 import { inShortcuts } from '../controls/shortcut';
+import { kindLists } from './kindLists';
 
 const shortcuts: readonly { where: string; keys: readonly (readonly [string, string])[] }[] = [
   {
@@ -133,6 +134,17 @@ export function HelpDialog({ open, onOpenChange }: { open: boolean; onOpenChange
               </dl>
             </section>
           ))}
+          <section>
+            <h3 className="mb-1 border-b border-rule font-semibold">Kinds</h3>
+            <dl className="grid grid-cols-[112px_1fr] gap-x-3 gap-y-0.5">
+              {kindLists.map(({ family, names }) => (
+                <div key={family} className="contents">
+                  <dt className="text-xs leading-5">{family}</dt>
+                  <dd className="text-dim">{names.join(', ')}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
         </div>
       </div>
     </Dialog>
