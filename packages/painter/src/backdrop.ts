@@ -1,4 +1,4 @@
-import { passEngine, passMemory, putFill, Surface, type BackdropOp } from '@cyclogram/core';
+import { LastUsed, passEngine, passMemory, putFill, Surface, type BackdropOp } from '@cyclogram/core';
 import type { Drawing } from './draw/drawing';
 import { layGrain } from './grain';
 
@@ -7,7 +7,7 @@ const max = 4;
 
 /** Paints backdrops. Gradients are the same from frame to frame mostly, and cost more than a copy. */
 export class BackdropPainter {
-  private readonly kept = new Map<string, Uint8ClampedArray>();
+  private readonly kept = new LastUsed<Uint8ClampedArray>(max);
 
   /** For when the picture has another size. */
   forget(): void {
@@ -22,16 +22,13 @@ export class BackdropPainter {
     passMemory().within(() => {
       const own = new Surface(width, height);
       const found = this.kept.get(key);
-      // The last one is the one that was used last.
-      this.kept.delete(key);
       if (found) own.set(found);
       else {
         fillAll(paint, { ...drawing, surface: own, opacity: 1, blend: 'normal' });
         if (grain > 0) layGrain(own.bytes, width, grain);
       }
       // A fill that moves is another one in each frame: it takes the place of the one that was used longest ago.
-      if (this.kept.size === max) this.kept.delete(this.kept.keys().next().value!);
-      this.kept.set(key, found ?? own.bytes.slice());
+      if (!found) this.kept.set(key, own.bytes.slice());
       own.layOn(surface, 0, 0, opacity, blend);
     });
   }

@@ -26,6 +26,10 @@ export class LastUsed<Value> {
     this.kept.delete(name);
   }
 
+  clear(): void {
+    this.kept.clear();
+  }
+
   names(): string[] {
     return [...this.kept.keys()];
   }

@@ -1,3 +1,4 @@
+import { LastUsed } from '../contract';
 import { putCurvesTask } from './passCalls';
 import type { PassBuffer } from './passBuffer';
 
@@ -24,7 +25,7 @@ export function runCurves(
 
 /** Tables that were made last, by what they were made from. */
 export class TableCache<Key> {
-  private readonly kept = new Map<string, [Uint16Array, Uint16Array, Uint16Array]>();
+  private readonly kept = new LastUsed<[Uint16Array, Uint16Array, Uint16Array]>(16);
 
   constructor(private readonly make: (key: Key) => [Uint16Array, Uint16Array, Uint16Array]) {}
 
@@ -34,7 +35,6 @@ export class TableCache<Key> {
     if (!found) {
       found = this.make(key);
       this.kept.set(name, found);
-      if (this.kept.size > 16) this.kept.delete(this.kept.keys().next().value!);
     }
     return found;
   }

@@ -1,6 +1,7 @@
 import { fadesStandard } from '@cyclogram/core';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
+import PQueue from 'p-queue';
 import type { DataFolder } from '../config';
 import { noFiles } from '../images/filmFiles';
 import { runTask } from '../work/runTask';
@@ -11,7 +12,7 @@ const thumbnailWidth = 640;
 
 /** Pictures of films for the library: made when first asked for, one at a time, kept until the film changes. */
 export class FilmThumbnails {
-  private queue: Promise<unknown> = Promise.resolve();
+  private readonly queue = new PQueue({ concurrency: 1 });
   private readonly making = new Map<string, Promise<string>>();
 
   constructor(
@@ -24,9 +25,9 @@ export class FilmThumbnails {
     const path = join(this.folder.thumbnails, `${film.id}-${film.revision}.png`);
     let making = this.making.get(path);
     if (!making) {
-      making = this.queue.then(() => this.make(film, path));
+      const made = this.queue.add(() => this.make(film, path)) as Promise<string>;
+      making = made.finally(() => this.making.delete(path));
       this.making.set(path, making);
-      this.queue = making.catch(() => {}).finally(() => this.making.delete(path));
     }
     return making;
   }

@@ -2,6 +2,7 @@ import type { Film } from '@cyclogram/core';
 import { mkdir, readFile, rename, rm, stat, writeFile, copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
+import PQueue from 'p-queue';
 import type { DataFolder } from '../config';
 import { Problem, toProblem } from '../http/problem';
 import { localFile, withUpload, type SizeLimit } from '../incoming/incoming';
@@ -34,7 +35,7 @@ const exists = (path: string) =>
  */
 export class FootageStore {
   private readonly working = new Map<string, { progress: number; done: Promise<void> }>();
-  private queue: Promise<unknown> = Promise.resolve();
+  private readonly queue = new PQueue({ concurrency: 1 });
   private readonly stopped = new AbortController();
 
   constructor(private readonly folder: DataFolder) {}
@@ -132,15 +133,15 @@ export class FootageStore {
   /** Ends what is at work. */
   async close(): Promise<void> {
     this.stopped.abort();
-    await this.queue;
+    await this.queue.onIdle();
   }
 
   private begin(sha256: string): { progress: number; done: Promise<void> } {
     const known = this.working.get(sha256);
     if (known) return known;
     const job = { progress: 0, done: Promise.resolve() };
-    job.done = this.queue = this.queue
-      .then(() => this.make(sha256, job))
+    job.done = this.queue
+      .add(() => this.make(sha256, job))
       .finally(() => this.working.delete(sha256)) as Promise<void>;
     this.working.set(sha256, job);
     return job;

@@ -5,6 +5,7 @@ import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { In, type DataSource } from 'typeorm';
+import PQueue from 'p-queue';
 import type { DataFolder } from '../config';
 import {
   listedRender,
@@ -48,7 +49,7 @@ type Change = Partial<
 export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [string] }> {
   private running: Running | undefined;
   /** The last one that is being put in the queue. */
-  private adding: Promise<unknown> = Promise.resolve();
+  private readonly adding = new PQueue({ concurrency: 1 });
   /** Changes that could not be written because the disk was full; they win over the database. */
   private readonly unsaved = new Map<string, Change>();
   private stopped = false;
@@ -101,9 +102,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     const plan = await this.plan(film, request);
     await checkRoom(plan, this.folder.renders);
     // One after the other: of two at once both would find the same name and the same place free.
-    const inserted = this.adding.then(() => this.insert(film, filmId, plan, name));
-    this.adding = inserted.catch(() => undefined);
-    const row = await inserted;
+    const row = (await this.adding.add(() => this.insert(film, filmId, plan, name)))!;
     this.tell(row);
     this.next();
     return this.view(row);

@@ -1,3 +1,4 @@
+import { LastUsed } from '../../contract';
 import { choicesOf, defaultsOf, exact, record, type ValueOf } from '../../contract';
 import { group } from '../display/operations';
 import { mapPath, type Path } from '../path/path';
@@ -113,21 +114,21 @@ export type Copies = ValueOf<typeof copiesRecord>;
 export const copiesStandard: Copies = defaultsOf(copiesRecord, { width: 0, height: 0 });
 
 /** Paths of copies made so far: marks keep their places on them from frame to frame. */
-const made = new WeakMap<Path, Map<string, Path>>();
+const made = new WeakMap<Path, LastUsed<Path>>();
 const maxPaths = 200;
 
 /** The path of the copy with a number, the first being 0: scaled, turned and moved by so many steps. */
 export function pathOfCopy(path: Path, copies: Copies, index: number, width: number, height: number): Path {
   if (index === 0) return path;
   let all = made.get(path);
-  if (!all) made.set(path, (all = new Map()));
+  if (!all) made.set(path, (all = new LastUsed(maxPaths)));
   const { around, offset, rotation, scale } = copies;
   const key = [around, offset.x, offset.y, rotation, scale, index, width, height].join(' ');
   let copy = all.get(key);
   if (!copy) {
     // A driven step makes other paths in every frame.
-    if (all.size >= maxPaths) all.delete(all.keys().next().value!);
-    all.set(key, (copy = makePath(path, copies, index, width, height)));
+    copy = makePath(path, copies, index, width, height);
+    all.set(key, copy);
   }
   return copy;
 }

@@ -1,5 +1,6 @@
 import bidiFactory from 'bidi-js';
 import type * as opentype from 'opentype.js';
+import { LastUsed } from '../../contract';
 import { flattenCommands } from './flattenCommands';
 import type { Letter, Line, Typeface } from './typeface';
 
@@ -49,7 +50,7 @@ export function openTypeface(font: opentype.Font, others: readonly opentype.Font
     if (!made) known.set(glyph.index, (made = flattenCommands(glyph.getPath(0, 0, 1).commands)));
     return made;
   };
-  const lines = new Map<string, Line>();
+  const lines = new LastUsed<Line>(maxLines);
 
   /** Letters with their marks as one character where there is one; marks that no font has are left out. */
   const composed = (text: string) =>
@@ -105,8 +106,8 @@ export function openTypeface(font: opentype.Font, others: readonly opentype.Font
     line(text) {
       let line = lines.get(text);
       if (!line) {
-        if (lines.size >= maxLines) lines.delete(lines.keys().next().value!);
-        lines.set(text, (line = measure(text)));
+        line = measure(text);
+        lines.set(text, line);
       }
       return line;
     },

@@ -1,12 +1,10 @@
+import { LastUsed } from '../../contract';
 import type { PaintStop } from '../paint';
 
 /** Steps of a table: it has an entry more, for its end. */
 const steps = 4096;
 
-/** How many tables are kept. */
-const max = 48;
-
-const kept = new Map<string, Uint8Array>();
+const kept = new LastUsed<Uint8Array>(48);
 
 /**
  * Colours of a gradient from 0 to 1, multiplied by opacity: four bytes each. They are mixed before they are multiplied, as
@@ -18,7 +16,6 @@ export function gradientTable(stops: readonly PaintStop[]): Uint8Array {
   if (found) return found;
   const table = tableOf(stops);
   kept.set(key, table);
-  if (kept.size > max) kept.delete(kept.keys().next().value!);
   return table;
 }
 
