@@ -4,7 +4,7 @@ import { CutTask } from './tasks';
 /** Segments that are cut out of a signal, go through a window, and are lowered in rate: see songSpectrum/cutSegments.ts. */
 
 /** Values before and after a place that a halving sums: `halvingReach` of songSpectrum/halve.ts. */
-const reach: i32 = 13;
+const extent: i32 = 13;
 
 /** Values around a cut that are taken into a halving at the most, and that it makes, with some to spare. */
 const maxAround: usize = 128;
@@ -50,16 +50,16 @@ function take(signal: usize, count: i32, from: i32, to: i32, out: usize): void {
 function halveAround(cut: CutTask, copies: usize, count: i32, at: i32, isStart: bool, out: usize): void {
   const taps = cut.taps;
   const halvings = cut.halvings;
-  const source = cut.room;
+  const source = cut.work;
   const halved = source + aroundBytes;
-  const work = halved + aroundBytes;
+  const halving = halved + aroundBytes;
   let from = at;
   let to = at;
   let there = count;
   for (let k = 0; k < halvings; k++) {
     const copy = <usize>load<u32>(copies + ((<usize>k) << 2));
-    const nextFrom = (from - reach + 1) >> 1;
-    const nextTo = ((to - 1 + reach) >> 1) + 1;
+    const nextFrom = (from - extent + 1) >> 1;
+    const nextTo = ((to - 1 + extent) >> 1) + 1;
     const first = 2 * (nextFrom - before);
     const last = 2 * (nextTo + before);
     // What is cut, what stands around the cut, and what is as it was.
@@ -70,7 +70,7 @@ function halveAround(cut: CutTask, copies: usize, count: i32, at: i32, isStart: 
     copyFew(out, known, to - from);
     if (isStart) take(copy, there, to, last, after);
     else silence(after, last - to);
-    halve(source, last - first, taps, work, halved);
+    halve(source, last - first, taps, halving, halved);
     from = nextFrom;
     to = nextTo;
     copyFew(halved + (before << 2), out, to - from);
@@ -110,7 +110,7 @@ export function cutInto(
     memory.copy(at, lowered + ((<usize>known) << 2), (<usize>(knownTo - known)) << 2);
   }
 
-  const starts = cut.room + 2 * aroundBytes + halvingBytes;
+  const starts = cut.work + 2 * aroundBytes + halvingBytes;
   const ends = starts + aroundBytes;
   halveAround(cut, copies, count, start, true, starts);
   const startTo = edgeTo - first;

@@ -76,8 +76,8 @@ class Corner {
 const corners: usize = memory.data(16 * 40);
 const cut: usize = memory.data(16 * 40);
 
-function cornerAt(room: usize, index: i32): Corner {
-  return changetype<Corner>(room + <usize>index * 40);
+function cornerAt(work: usize, index: i32): Corner {
+  return changetype<Corner>(work + <usize>index * 40);
 }
 
 /** Places as x, y and depth, each times w, and w. */
@@ -425,15 +425,15 @@ export function addPoints(scene: SceneTask, mesh: MeshTask): i32 {
     const d = a.d * q;
     const r = (mesh.perspective != 0 ? mesh.size * q : mesh.size) / 2;
     // An eighth of a turn further each: the area is that of the circle when r is 1.054 times its radius.
-    const reach: f32 = r * 1.0539;
-    const s: f32 = reach * 0.70710678;
-    const x0 = x + reach;
-    put(scene, mesh, x0, y, x + s, y - s, x, y - reach, d, d, d, q, q, q, a, a, a);
-    put(scene, mesh, x0, y, x, y - reach, x - s, y - s, d, d, d, q, q, q, a, a, a);
-    put(scene, mesh, x0, y, x - s, y - s, x - reach, y, d, d, d, q, q, q, a, a, a);
-    put(scene, mesh, x0, y, x - reach, y, x - s, y + s, d, d, d, q, q, q, a, a, a);
-    put(scene, mesh, x0, y, x - s, y + s, x, y + reach, d, d, d, q, q, q, a, a, a);
-    put(scene, mesh, x0, y, x, y + reach, x + s, y + s, d, d, d, q, q, q, a, a, a);
+    const extent: f32 = r * 1.0539;
+    const s: f32 = extent * 0.70710678;
+    const x0 = x + extent;
+    put(scene, mesh, x0, y, x + s, y - s, x, y - extent, d, d, d, q, q, q, a, a, a);
+    put(scene, mesh, x0, y, x, y - extent, x - s, y - s, d, d, d, q, q, q, a, a, a);
+    put(scene, mesh, x0, y, x - s, y - s, x - extent, y, d, d, d, q, q, q, a, a, a);
+    put(scene, mesh, x0, y, x - extent, y, x - s, y + s, d, d, d, q, q, q, a, a, a);
+    put(scene, mesh, x0, y, x - s, y + s, x, y + extent, d, d, d, q, q, q, a, a, a);
+    put(scene, mesh, x0, y, x, y + extent, x + s, y + s, d, d, d, q, q, q, a, a, a);
   }
   return scene.count;
 }

@@ -23,7 +23,7 @@ function begin(task: GatherTask): void {
   width = task.width;
   height = task.height;
   edges = task.edges;
-  places = task.room;
+  places = task.work;
   stride = (<usize>width + 4) << 2;
 }
 
@@ -234,7 +234,7 @@ export class WobbleTask {
   /** Pixels from one reading of noise to the next. */
   grid: i32;
   /** Room for three rows of readings: two floats each. */
-  room: usize;
+  work: usize;
   /** Room for a float for each value of the finest noise along a row, and four more. */
   corners: usize;
 }
@@ -245,7 +245,7 @@ export function wobble(task: GatherTask, noise: WobbleTask): void {
   const grid = noise.grid;
   const points = width / grid + 2;
   const bytes = (<usize>points) << 3;
-  let upper = noise.room;
+  let upper = noise.work;
   let lower = upper + bytes;
   const row = lower + bytes;
   const share: f32 = 1 / <f32>grid;
@@ -374,7 +374,7 @@ export class SplitTask {
   middleX: f32;
   middleY: f32;
   /** Room for a row of pixels. */
-  room: usize;
+  work: usize;
   /** Outside of these pixels all is clear: from left and top to before right and bottom. */
   left: i32;
   top: i32;
@@ -385,7 +385,7 @@ export class SplitTask {
 /** Red is found on one side, blue on the other. */
 export function splitColors(task: GatherTask, split: SplitTask): void {
   begin(task);
-  const row = split.room;
+  const row = split.work;
   const first = split.left;
   const end = split.right;
   const before = (<usize>first) << 2;

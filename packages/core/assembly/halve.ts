@@ -41,9 +41,9 @@ function pair(odd: usize, away: usize, factor: v128): v128 {
  * @param room for both halves of the signal, each with sixteen floats before it and after it
  * @param out (count + 1) / 2 floats, and room for three more
  */
-export function halve(samples: usize, count: i32, taps: usize, room: usize, out: usize): void {
+export function halve(samples: usize, count: i32, taps: usize, work: usize, out: usize): void {
   const outCount = (count + 1) >> 1;
-  let even = room + (around << 2);
+  let even = work + (around << 2);
   let odd = even + ((<usize>(outCount + 2 * around)) << 2);
   everyOther(samples, count, 0, even);
   everyOther(samples, count, 1, odd);

@@ -12,11 +12,11 @@ const together: i32 = 4;
 @unmanaged
 export class BoxTask {
   /** Whole pixels of a box on each side of its middle. */
-  reach: i32;
+  radius: i32;
   /** How much of the pixels after those counts, 0 to 1. */
   rim: f32;
   /** Room for two times four lines, 64 pixels of padding included for each: four floats a pixel. */
-  room: usize;
+  work: usize;
 }
 
 /**
@@ -49,8 +49,8 @@ function blurLines(
   lines: i32,
 ): void {
   const padded = length + 2 * padding;
-  let from = task.room;
-  let to = task.room + ((<usize>padded) << 6);
+  let from = task.work;
+  let to = task.work + ((<usize>padded) << 6);
   const edges = image.edges;
   const nothing = f32x4.splat(0);
   // Where there are fewer lines the first one is read again.
@@ -66,27 +66,27 @@ function blurLines(
     v128.store(out, place < 0 ? nothing : readPixel(at + third), 32);
     v128.store(out, place < 0 ? nothing : readPixel(at + fourth), 48);
   }
-  const reach = task.reach;
+  const radius = task.radius;
   const rim = f32x4.splat(task.rim);
-  const whole: i32 = 2 * reach + 1;
+  const whole: i32 = 2 * radius + 1;
   const share = f32x4.splat(1 / (<f32>whole + 2 * task.rim));
   let start = 0;
   for (let box = 0; box < boxes; box++) {
     // Each box leaves less of the padding.
-    start += reach + 1;
+    start += radius + 1;
     let sum0 = nothing;
     let sum1 = nothing;
     let sum2 = nothing;
     let sum3 = nothing;
-    for (let n = -reach; n <= reach; n++) {
+    for (let n = -radius; n <= radius; n++) {
       const at = from + ((<usize>(start + n)) << 6);
       sum0 = f32x4.add(sum0, v128.load(at));
       sum1 = f32x4.add(sum1, v128.load(at, 16));
       sum2 = f32x4.add(sum2, v128.load(at, 32));
       sum3 = f32x4.add(sum3, v128.load(at, 48));
     }
-    let left = from + ((<usize>(start - reach - 1)) << 6);
-    let right = from + ((<usize>(start + reach + 1)) << 6);
+    let left = from + ((<usize>(start - radius - 1)) << 6);
+    let right = from + ((<usize>(start + radius + 1)) << 6);
     let out = to + ((<usize>start) << 6);
     for (let n = start; n < padded - start; n++) {
       const next0 = v128.load(right);
@@ -155,23 +155,23 @@ export function halve(image: ImageTask): void {
  * @param factor how many of the large one's pixels lie on one of the small one's
  * @param room for a row of the small one: four floats a pixel, and two pixels more
  */
-export function enlarge(image: ImageTask, wide: i32, high: i32, factor: i32, room: usize): void {
+export function enlarge(image: ImageTask, wide: i32, high: i32, factor: i32, work: usize): void {
   const share: f32 = 1 / <f32>factor;
   for (let y = 0; y < image.height; y++) {
-    mixRows(image.from, wide, high, (<f32>y + 0.5) * share - 0.5, image.edges, room);
+    mixRows(image.from, wide, high, (<f32>y + 0.5) * share - 0.5, image.edges, work);
     let to = image.to + ((<usize>(y * image.width)) << 3);
     let at: f32 = 0.5 + 0.5 * share;
     for (let x = 0; x < image.width; x++, to += 8, at += share) {
       const whole = <i32>at;
-      const left = v128.load(room + ((<usize>whole) << 4));
-      const right = v128.load(room + ((<usize>whole) << 4), 16);
+      const left = v128.load(work + ((<usize>whole) << 4));
+      const right = v128.load(work + ((<usize>whole) << 4), 16);
       writePixel(to, f32x4.add(left, f32x4.mul(f32x4.sub(right, left), f32x4.splat(at - <f32>whole))));
     }
   }
 }
 
 /** A row between two rows of an image, as four floats a pixel, one pixel on each side included: what `edges` says. */
-export function mixRows(from: usize, wide: i32, high: i32, at: f32, edges: i32, room: usize): void {
+export function mixRows(from: usize, wide: i32, high: i32, at: f32, edges: i32, work: usize): void {
   const whole = <i32>floor(at);
   const part = f32x4.splat(at - <f32>whole);
   const first = placeIn(whole, high, edges);
@@ -180,12 +180,12 @@ export function mixRows(from: usize, wide: i32, high: i32, at: f32, edges: i32, 
   const top = from + <usize>max(first, 0) * bytes;
   const below = from + <usize>max(second, 0) * bytes;
   const nothing = f32x4.splat(0);
-  let out = room + 16;
+  let out = work + 16;
   for (let x = 0; x < wide; x++, out += 16) {
     const a = first < 0 ? nothing : readPixel(top + ((<usize>x) << 3));
     const b = second < 0 ? nothing : readPixel(below + ((<usize>x) << 3));
     v128.store(out, f32x4.add(a, f32x4.mul(f32x4.sub(b, a), part)));
   }
-  v128.store(room, edges == 0 ? nothing : v128.load(room, 16));
+  v128.store(work, edges == 0 ? nothing : v128.load(work, 16));
   v128.store(out, edges == 0 ? nothing : v128.load(out - 16));
 }

@@ -29,8 +29,8 @@ function fourBrightness(pixels: v128): v128 {
  * A row of brightness. Slow gradients are dithered, for 220 steps are fewer than theirs; what is even stays even.
  * @param room for a row of 32 bits a pixel, and what is beside it
  */
-function brightnessRow(from: usize, width: i32, y: i32, room: usize, to: usize): void {
-  const row = room + beside;
+function brightnessRow(from: usize, width: i32, y: i32, work: usize, to: usize): void {
+  const row = work + beside;
   for (let x = 0; x < width; x += 4) {
     v128.store(row + ((<usize>x) << 2), fourBrightness(v128.load(from + ((<usize>x) << 2))));
   }
@@ -89,12 +89,12 @@ export function pixelsTo420(
   first: i32,
   end: i32,
   withAlpha: i32,
-  room: usize,
+  work: usize,
   to: usize,
 ): void {
   const row = (<usize>width) << 2;
   for (let y = first; y < end; y++)
-    brightnessRow(from + <usize>y * row, width, y, room, to + <usize>(y * width));
+    brightnessRow(from + <usize>y * row, width, y, work, to + <usize>(y * width));
   const colors = <usize>((width >> 1) * (height >> 1));
   const start = <usize>((width >> 1) * (first >> 1));
   let blue = to + <usize>(width * height) + start;

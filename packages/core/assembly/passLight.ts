@@ -20,7 +20,7 @@ export class BrightTask {
   /** Where the light goes: 16 bits a value, in proportion to energy. */
   light: usize;
   /** Room for a row of the small picture: four floats a pixel, and one more. */
-  room: usize;
+  work: usize;
   /** Size of a block that becomes a pixel. */
   block: i32;
   /** Size of the small picture. */
@@ -47,7 +47,7 @@ export function takeBright(task: BrightTask): void {
     i32x4.splat(0xff000000),
   );
   for (let row = 0; row < task.height; row++) {
-    memory.fill(task.room, 0, (<usize>(task.width + 1)) << 4);
+    memory.fill(task.work, 0, (<usize>(task.width + 1)) << 4);
     const bottom = min((row + 1) * block, task.tall);
     for (let y = row * block; y < bottom; y++) {
       const line = task.pixels + ((<usize>y * <usize>task.wide) << 2);
@@ -66,15 +66,15 @@ export function takeBright(task: BrightTask): void {
         const green = f32x4.mul(lightOf(g), weight);
         const blue = f32x4.mul(lightOf(b), weight);
         // Every lane belongs to a pixel.
-        const cell = task.room + ((<usize>(x / block)) << 4);
+        const cell = task.work + ((<usize>(x / block)) << 4);
         if (block >= 4) {
           const sum = f32x4(total(red), total(green), total(blue), 0);
           v128.store(cell, f32x4.add(v128.load(cell), sum));
           continue;
         }
-        const next = task.room + ((<usize>((x + 1) / block)) << 4);
-        const third = task.room + ((<usize>((x + 2) / block)) << 4);
-        const last = task.room + ((<usize>((x + 3) / block)) << 4);
+        const next = task.work + ((<usize>((x + 1) / block)) << 4);
+        const third = task.work + ((<usize>((x + 2) / block)) << 4);
+        const last = task.work + ((<usize>((x + 3) / block)) << 4);
         addLane(
           cell,
           f32x4(f32x4.extract_lane(red, 0), f32x4.extract_lane(green, 0), f32x4.extract_lane(blue, 0), 0),
@@ -95,7 +95,7 @@ export function takeBright(task: BrightTask): void {
     }
     const to = task.light + ((<usize>(row * task.width)) << 3);
     for (let n = 0; n < task.width; n++)
-      writePixel(to + ((<usize>n) << 3), f32x4.mul(v128.load(task.room + ((<usize>n) << 4)), share));
+      writePixel(to + ((<usize>n) << 3), f32x4.mul(v128.load(task.work + ((<usize>n) << 4)), share));
   }
 }
 

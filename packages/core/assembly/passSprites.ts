@@ -58,8 +58,8 @@ function covered(form: i32, u: f32, v: f32, corners: f32, soft: f32): f32 {
   if (form == 4) {
     // A straight line from each point in to less than half as far between two of them.
     const inner: f32 = 0.42;
-    const reach: f32 = inner / (inner + (1 - inner) * part);
-    return edge(distance / reach, soft);
+    const extent: f32 = inner / (inner + (1 - inner) * part);
+    return edge(distance / extent, soft);
   }
   const left = max<f32>(1 - distance, 0);
   const thin: f32 = max<f32>(1 - part / max<f32>(soft, 0.02), 0);
@@ -88,12 +88,12 @@ export function drawSprites(image: ImageTask, task: SpritesTask): void {
     // What is smaller than a pixel is fainter instead.
     const faint: f32 = min<f32>(across * down * 3.2, 1);
     const color = f32x4.mul(v128.load(at, 36), f32x4.splat(65535));
-    const reachX: f32 = abs(across * cos) + abs(down * sin) + 1;
-    const reachY: f32 = abs(across * sin) + abs(down * cos) + 1;
-    const left = max(<i32>floor(max<f32>(x - reachX, -1)), 0);
-    const right = min(<i32>ceil(min<f32>(x + reachX, <f32>width)), width);
-    const top = max(<i32>floor(max<f32>(y - reachY, -1)), 0);
-    const bottom = min(<i32>ceil(min<f32>(y + reachY, <f32>height)), height);
+    const extentX: f32 = abs(across * cos) + abs(down * sin) + 1;
+    const extentY: f32 = abs(across * sin) + abs(down * cos) + 1;
+    const left = max(<i32>floor(max<f32>(x - extentX, -1)), 0);
+    const right = min(<i32>ceil(min<f32>(x + extentX, <f32>width)), width);
+    const top = max(<i32>floor(max<f32>(y - extentY, -1)), 0);
+    const bottom = min(<i32>ceil(min<f32>(y + extentY, <f32>height)), height);
     const wide: f32 = 1 / max<f32>(across, 0.6);
     const high: f32 = 1 / max<f32>(down, 0.6);
     for (let row = top; row < bottom; row++) {

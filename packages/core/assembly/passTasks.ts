@@ -63,7 +63,7 @@ export class StrokeTask {
   dashCount: i32;
   dashOffset: f32;
   /** Room for 5 times as many points and 16 more, of 16 bytes each. */
-  room: usize;
+  work: usize;
 }
 
 /** Pixels of four bytes, multiplied by opacity. */
@@ -110,7 +110,7 @@ export class PaintTask {
   /** Of an image that is made smaller: how far apart its places are read, as a share of a pixel. */
   spread: f32;
   /** Room for five rows of pixels and 16 more. */
-  room: usize;
+  work: usize;
 }
 
 /** How a surface is laid on another one. */
@@ -142,7 +142,7 @@ export class ChainTask {
   /** 1 where what is clear stays clear. */
   keepsClear: i32;
   /** Room for 1024 floats. */
-  room: usize;
+  work: usize;
   /** Where the first pixel stands in the pattern by which bytes are rounded. */
   left: i32;
   top: i32;
@@ -158,5 +158,5 @@ export class GatherTask {
   /** What lies beyond: 0 nothing, 1 the outermost pixels, 2 the same mirrored. */
   edges: i32;
   /** Room for two rows of places: a float a pixel and four more. */
-  room: usize;
+  work: usize;
 }

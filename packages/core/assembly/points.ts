@@ -10,7 +10,7 @@ import { most, pack, placeStretch, unpack } from './stretch';
 
 /** Lets rows of pixels go through a chain. */
 export function runPoints(task: ChainTask): void {
-  placeStretch(task.room);
+  placeStretch(task.work);
   const fromWide = task.fromWide != 0;
   const toWide = task.toWide != 0;
   const fromBytes: usize = fromWide ? 8 : 4;

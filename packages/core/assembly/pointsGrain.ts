@@ -38,7 +38,7 @@ function grainOf(first: v128, second: v128, shift: i32): v128 {
 }
 
 /** Grain for a row of cells: four floats each, red, green, blue, and the one for all colours. */
-function grainRow(task: GrainTask, from: i32, cells: i32, row: i32, room: usize): void {
+function grainRow(task: GrainTask, from: i32, cells: i32, row: i32, work: usize): void {
   for (let n = 0; n < cells; n += 4) {
     const first = chances(from + n, <u32>row, task.seed);
     const second = i32x4.mul(first, i32x4.splat(0x9e3779b1));
@@ -48,7 +48,7 @@ function grainRow(task: GrainTask, from: i32, cells: i32, row: i32, room: usize)
       grainOf(first, second, 16),
       grainOf(first, second, 24),
     );
-    const at = room + ((<usize>n) << 4);
+    const at = work + ((<usize>n) << 4);
     v128.store(at, first4);
     v128.store(at, second4, 16);
     v128.store(at, third4, 32);
@@ -57,8 +57,8 @@ function grainRow(task: GrainTask, from: i32, cells: i32, row: i32, room: usize)
 }
 
 /** A cell of four floats, straight between it and the next one. */
-function cellAt(room: usize, cell: i32, share: f32): v128 {
-  const at = room + ((<usize>cell) << 4);
+function cellAt(work: usize, cell: i32, share: f32): v128 {
+  const at = work + ((<usize>cell) << 4);
   const left = v128.load(at);
   return f32x4.add(left, f32x4.mul(f32x4.sub(v128.load(at, 16), left), f32x4.splat(share)));
 }
@@ -73,7 +73,7 @@ export class GrainTask {
   left: i32;
   top: i32;
   /** Room for 2048 floats, and four for each cell of a stretch of pixels. */
-  room: usize;
+  work: usize;
   /** Which row of cells stands there, and of which stretch; kept by the code. */
   row: i32;
   column: i32;
@@ -122,7 +122,7 @@ export function grain(task: GrainTask, x: i32, y: i32, bytes: usize): void {
 
 /** Where the grain of a row of cells stands: two rows in turn. */
 function grainAt(task: GrainTask, row: i32): usize {
-  return task.room + <usize>(row & 1) * 4 * plane;
+  return task.work + <usize>(row & 1) * 4 * plane;
 }
 
 function mixed2(one: usize, other: usize, share: v128): v128 {
@@ -136,8 +136,8 @@ function expandGrain(task: GrainTask, x: i32, row: i32, bytes: usize): void {
   const start: f32 = <f32>(x + task.left) * share;
   const first = <i32>floor(start);
   const cells = (<i32>(<f32>(bytes >> 2) * share) + 6) & ~3;
-  const room = task.room + 8 * plane;
-  grainRow(task, first, cells, row, room);
+  const work = task.work + 8 * plane;
+  grainRow(task, first, cells, row, work);
   const to = grainAt(task, row);
   for (let at: usize = 0; at < bytes; at += 16) {
     const place = f32x4.add(
@@ -149,10 +149,10 @@ function expandGrain(task: GrainTask, x: i32, row: i32, bytes: usize): void {
     const left = f32x4.sub(one(), right);
     const even = f32x4.div(one(), f32x4.sqrt(f32x4.add(f32x4.mul(left, left), f32x4.mul(right, right))));
     across(
-      cellAt(room, i32x4.extract_lane(cell, 0), f32x4.extract_lane(right, 0)),
-      cellAt(room, i32x4.extract_lane(cell, 1), f32x4.extract_lane(right, 1)),
-      cellAt(room, i32x4.extract_lane(cell, 2), f32x4.extract_lane(right, 2)),
-      cellAt(room, i32x4.extract_lane(cell, 3), f32x4.extract_lane(right, 3)),
+      cellAt(work, i32x4.extract_lane(cell, 0), f32x4.extract_lane(right, 0)),
+      cellAt(work, i32x4.extract_lane(cell, 1), f32x4.extract_lane(right, 1)),
+      cellAt(work, i32x4.extract_lane(cell, 2), f32x4.extract_lane(right, 2)),
+      cellAt(work, i32x4.extract_lane(cell, 3), f32x4.extract_lane(right, 3)),
     );
     v128.store(to + at, f32x4.mul(first4, even));
     v128.store(to + plane + at, f32x4.mul(second4, even));

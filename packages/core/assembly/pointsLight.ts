@@ -89,7 +89,7 @@ function lightCells(task: AddTask, x: i32, y: i32, count: i32, tint: v128, least
       f32x4.add(above, f32x4.mul(f32x4.sub(readPixel(bottom + place), above), part)),
       colored,
     );
-    v128.store(task.room + ((<usize>cell) << 4), value);
+    v128.store(task.work + ((<usize>cell) << 4), value);
     most = f32x4.pmax(most, value);
   }
   return v128.any_true(f32x4.gt(most, least));
@@ -107,7 +107,7 @@ export class AddTask {
   green: f32;
   blue: f32;
   /** Room for a row of the small picture: four floats a pixel; and 64 bytes in front of it. */
-  room: usize;
+  work: usize;
 }
 
 /** Adds light in proportion to energy. Where a picture is transparent it becomes as opaque as its light is bright. */
@@ -123,7 +123,7 @@ export function addLight(task: AddTask, x: i32, y: i32, bytes: usize): void {
     const under = f32x4(0.625, 0.875, 0.875, 0.625);
     const after = f32x4(0, 0, 0.125, 0.375);
     for (let at: usize = 0; at < bytes; at += 16) {
-      const cell = task.room + ((<usize>(x >> 2)) << 4) + at;
+      const cell = task.work + ((<usize>(x >> 2)) << 4) + at;
       litFrom(red + at, cell, before, under, after);
       litFrom(green + at, cell + 4, before, under, after);
       litFrom(blue + at, cell + 8, before, under, after);
@@ -136,18 +136,18 @@ export function addLight(task: AddTask, x: i32, y: i32, bytes: usize): void {
     for (let lane = 0; lane < 4; lane++) {
       const place: f32 = first + <f32>lane * share;
       const cell = <i32>place;
-      const from = task.room + ((<usize>cell) << 4);
+      const from = task.work + ((<usize>cell) << 4);
       const left = v128.load(from);
       const step = f32x4.sub(v128.load(from, 16), left);
       const added = f32x4.add(left, f32x4.mul(step, f32x4.splat(place - <f32>cell)));
       brightest = f32x4.pmax(brightest, added);
-      v128.store(task.room - 64 + ((<usize>lane) << 4), added);
+      v128.store(task.work - 64 + ((<usize>lane) << 4), added);
     }
     if (!v128.any_true(f32x4.gt(brightest, least))) continue;
-    const a = v128.load(task.room - 64);
-    const b = v128.load(task.room - 48);
-    const c = v128.load(task.room - 32);
-    const d = v128.load(task.room - 16);
+    const a = v128.load(task.work - 64);
+    const b = v128.load(task.work - 48);
+    const c = v128.load(task.work - 32);
+    const d = v128.load(task.work - 16);
     across(a, b, c, d);
     const addRed = first4;
     const addGreen = second4;

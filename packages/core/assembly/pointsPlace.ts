@@ -110,7 +110,7 @@ export class WipeTask {
   soft: f32;
   inverted: i32;
   /** Room for four floats. */
-  room: usize;
+  work: usize;
 }
 
 export function wipe(task: WipeTask, x: i32, y: i32, bytes: usize): void {
@@ -130,9 +130,9 @@ export function wipe(task: WipeTask, x: i32, y: i32, bytes: usize): void {
         const column: f32 = <f32>(x + <i32>(at >> 2) + <i32>lane) - task.x;
         let angle: f32 = <f32>NativeMath.atan2(<f64>down, <f64>column) - task.angle;
         angle -= turn * floor(angle / turn);
-        store<f32>(task.room + (lane << 2), angle);
+        store<f32>(task.work + (lane << 2), angle);
       }
-      place = v128.load(task.room);
+      place = v128.load(task.work);
     }
     let seen = f32x4.sub(
       one(),

@@ -58,12 +58,12 @@ export function spreadRows(task: SpreadTask): void {
   const row = task.row;
   const bands = task.bands;
   const weights = task.weights;
-  const reach = task.reach;
+  const extent = task.extent;
   const totals = task.totals;
-  const room = task.room;
-  const side = reach << 2;
-  const middle = room + side;
-  memory.fill(room, 0, row + 2 * side);
+  const work = task.work;
+  const side = extent << 2;
+  const middle = work + side;
+  memory.fill(work, 0, row + 2 * side);
   for (let r: usize = 0; r < count; r++) {
     const start = rows + r * row;
     memory.copy(middle, start, bands << 2);

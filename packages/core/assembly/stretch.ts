@@ -198,8 +198,8 @@ export function smooth(value: v128): v128 {
 }
 
 /** Where the planes stand. @param room for 1024 floats */
-export function placeStretch(room: usize): void {
-  red = room;
+export function placeStretch(work: usize): void {
+  red = work;
   green = red + plane;
   blue = green + plane;
   alpha = blue + plane;

@@ -149,7 +149,7 @@ function narrowedBy(low: v128, lowPart: v128, high: v128, highPart: v128): v128 
 }
 
 /** Lays pixels of 16 bits a value on a surface of the same size. */
-export function layWide(from: usize, to: SurfaceInfo, opacity: f32, mode: i32, room: usize): void {
+export function layWide(from: usize, to: SurfaceInfo, opacity: f32, mode: i32, work: usize): void {
   const bytes = (<usize>to.width) << 3;
   for (let row = 0; row < to.height; row++, from += bytes) {
     let first = 0;
@@ -157,9 +157,9 @@ export function layWide(from: usize, to: SurfaceInfo, opacity: f32, mode: i32, r
     while (first < end && load<u64>(from + ((<usize>first) << 3)) == 0) first++;
     while (end > first && load<u64>(from + ((<usize>(end - 1)) << 3)) == 0) end--;
     if (first == end) continue;
-    narrow(from + ((<usize>first) << 3), room, end - first);
+    narrow(from + ((<usize>first) << 3), work, end - first);
     touch(to, row, first, end);
-    layRow(pixelAt(to, first, row), room, 0, end - first, opacity, mode);
+    layRow(pixelAt(to, first, row), work, 0, end - first, opacity, mode);
   }
 }
 

@@ -19,7 +19,7 @@ export class CutTask {
   /** Where its first value is made, in samples from its own first. */
   lead: i32;
   /** Room for `cutBytes` of songSpectrum/cutSegments.ts. */
-  room: usize;
+  work: usize;
   /** Addresses of the signal and of its copies, each at half the rate of the one before; and of the other signal. */
   copies: usize;
   othersCopies: usize;
@@ -179,11 +179,11 @@ export class SpreadTask {
   bands: usize;
   /** Of the middle one and of those up to `reach` away. */
   weights: usize;
-  reach: usize;
+  extent: usize;
   /** One over the sum of the weights there are, for each band. */
   totals: usize;
   /** For a row with `reach` values on both sides and three more. */
-  room: usize;
+  work: usize;
 }
 
 /** Springs, in place. */

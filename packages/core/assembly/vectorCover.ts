@@ -1,4 +1,4 @@
-import { edgeBytes, edgeCount, edges, endRow, firstRow, reach, unit, unitBits } from './vectorEdges';
+import { edgeBytes, edgeCount, edges, endRow, firstRow, growTo, unit, unitBits } from './vectorEdges';
 
 /**
  * How much of each pixel of a row lies within outlines: exact areas of what their edges, in 1/1024 pixel, surround.
@@ -79,7 +79,7 @@ export function beginCover(pixels: i32, rule: i32): usize {
   order = aligned(heights + (steps << 3));
   // Pieces of a pixel as they come, and those of a band in order.
   pieces = aligned(order + <usize>(edgeCount + 8) * (entryBytes + 16));
-  reach(pieces + pieceBytes);
+  growTo(pieces + pieceBytes);
   memory.fill(areas, 0, cover - areas);
   memory.fill(heads, 0xff, active - heads);
   for (let n = 0; n < edgeCount; n++) {
@@ -97,7 +97,7 @@ export function beginCover(pixels: i32, rule: i32): usize {
 function addPiece(column: i32, x0: i32, y0: i32, x1: i32, y1: i32, direction: i32): void {
   if (y0 == y1) return;
   const piece = pieces + <usize>pieceCount * pieceBytes;
-  reach(piece + pieceBytes);
+  growTo(piece + pieceBytes);
   pieceCount++;
   const place = (<usize>column) << 2;
   store<i32>(piece, load<i32>(lists + place));

@@ -42,7 +42,7 @@ let scale: f64 = 1;
 let reached: usize = 0;
 
 /** Memory up to an address. */
-export function reach(end: usize): void {
+export function growTo(end: usize): void {
   if (end > reached) grow(end);
 }
 
@@ -94,7 +94,7 @@ function addEdge(fromX: f64, fromY: f64, toX: f64, toY: f64): void {
   }
   if (y1 <= 0 || y0 >= bottom || min(x0, x1) >= right) return;
   const at = edges + <usize>edgeCount * edgeBytes;
-  reach(at + edgeBytes);
+  growTo(at + edgeBytes);
   edgeCount++;
   store<i32>(at, x0);
   store<i32>(at, y0, 4);
@@ -316,7 +316,7 @@ function distinct(task: StrokeTask, to: usize): i32 {
 export function addStroke(task: StrokeTask): void {
   const half: f64 = <f64>task.width / 2;
   if (!(half > 0)) return;
-  const all = task.room;
+  const all = task.work;
   const count = distinct(task, all);
   const roundEnds = task.roundEnds != 0;
   const roundCorners = task.roundCorners != 0;
@@ -448,15 +448,15 @@ export function addStrokes(task: StrokeTask): void {
   const half: f64 = <f64>task.width / 2;
   if (!(half > 0)) return;
   const roundEnds = task.roundEnds != 0;
-  const room = task.room;
+  const work = task.work;
   let from = task.points;
   for (let n = 0; n < task.count; n++, from += 16) {
-    store<f64>(room, <f64>load<f32>(from));
-    store<f64>(room, <f64>load<f32>(from, 4), 8);
-    store<f64>(room, <f64>load<f32>(from, 8), 16);
-    store<f64>(room, <f64>load<f32>(from, 12), 24);
-    if (load<f64>(room) == load<f64>(room, 16) && load<f64>(room, 8) == load<f64>(room, 24)) {
-      if (roundEnds) addCircle(load<f64>(room), load<f64>(room, 8), half);
-    } else addPolyline(room, 2, false, half, roundEnds, false);
+    store<f64>(work, <f64>load<f32>(from));
+    store<f64>(work, <f64>load<f32>(from, 4), 8);
+    store<f64>(work, <f64>load<f32>(from, 8), 16);
+    store<f64>(work, <f64>load<f32>(from, 12), 24);
+    if (load<f64>(work) == load<f64>(work, 16) && load<f64>(work, 8) == load<f64>(work, 24)) {
+      if (roundEnds) addCircle(load<f64>(work), load<f64>(work, 8), half);
+    } else addPolyline(work, 2, false, half, roundEnds, false);
   }
 }

@@ -63,7 +63,7 @@ function paintRow(
     return;
   }
   shade(paint, from, row, to - from);
-  layRow(at, paint.room, covered, to - from, paint.opacity, paint.mode);
+  layRow(at, paint.work, covered, to - from, paint.opacity, paint.mode);
 }
 
 /** Fills all of a surface. */
@@ -116,7 +116,7 @@ function layColor(to: usize, covered: usize, count: i32, paint: PaintTask): void
 function shade(paint: PaintTask, x: i32, y: i32, count: i32): void {
   if (paint.kind == 0) {
     const color = f32x4.mul(f32x4(paint.red, paint.green, paint.blue, 1), f32x4.splat(255 * paint.alpha));
-    for (let n = 0; n < count; n++) writeColor(paint.room + ((<usize>n) << 2), color);
+    for (let n = 0; n < count; n++) writeColor(paint.work + ((<usize>n) << 2), color);
   } else if (paint.kind == 4) shadeImage(paint, x, y, count);
   else shadeGradient(paint, x, y, count);
 }
@@ -124,7 +124,7 @@ function shade(paint: PaintTask, x: i32, y: i32, count: i32): void {
 /** 1 linear, 2 radial, 3 around: by where a pixel's middle is found along, from or around the gradient. */
 function shadeGradient(paint: PaintTask, x: i32, y: i32, count: i32): void {
   const py = <f64>y + 0.5;
-  let to = paint.room;
+  let to = paint.work;
   for (let n = 0; n < count; n++, to += 4) {
     const px = <f64>(x + n) + 0.5;
     const u = paint.a * px + paint.c * py + paint.e;
@@ -152,7 +152,7 @@ function shadeImage(paint: PaintTask, x: i32, y: i32, count: i32): void {
   const acrossU = <i64>nearest(paint.a * one);
   const acrossV = <i64>nearest(paint.b * one);
   if (paint.spread <= 0) {
-    shadeBetween(paint, paint.room, u, v, acrossU, acrossV, count);
+    shadeBetween(paint, paint.work, u, v, acrossU, acrossV, count);
     return;
   }
   // A quarter of a pixel to each side, as far as the image is smaller than its own pixels.
@@ -161,7 +161,7 @@ function shadeImage(paint: PaintTask, x: i32, y: i32, count: i32): void {
   const vX = <i64>nearest(paint.b * share * one);
   const uY = <i64>nearest(paint.c * share * one);
   const vY = <i64>nearest(paint.d * share * one);
-  const others = paint.room + (((<usize>count + 3) & ~3) << 2);
+  const others = paint.work + (((<usize>count + 3) & ~3) << 2);
   const bytes = ((<usize>count + 3) & ~3) << 2;
   shadeBetween(paint, others, u - uX - uY, v - vX - vY, acrossU, acrossV, count);
   shadeBetween(paint, others + bytes, u + uX - uY, v + vX - vY, acrossU, acrossV, count);
@@ -182,7 +182,7 @@ function shadeImage(paint: PaintTask, x: i32, y: i32, count: i32): void {
       i16x8.add(i16x8.extend_high_i8x16_u(c), i16x8.extend_high_i8x16_u(d)),
     );
     v128.store(
-      paint.room + n,
+      paint.work + n,
       i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(low, two), 2), i16x8.shr_u(i16x8.add(high, two), 2)),
     );
   }

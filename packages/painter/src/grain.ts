@@ -38,8 +38,8 @@ export function layGrain(rgba: Uint8ClampedArray, width: number, grain: number):
     const added = amount * tile[(y % side) * side + (x % side)]!;
     for (let channel = at; channel < at + 3; channel++) {
       const value = rgba[channel]!;
-      const room = Math.min(value, rgba[at + 3]! - value);
-      rgba[channel] = value + (added > room ? room : added < -room ? -room : added);
+      const headroom = Math.min(value, rgba[at + 3]! - value);
+      rgba[channel] = value + (added > headroom ? headroom : added < -headroom ? -headroom : added);
     }
     if (++x === width) {
       x = 0;

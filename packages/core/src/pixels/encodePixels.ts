@@ -1,4 +1,4 @@
-import { align, reachMemory } from '../contract';
+import { align, growMemory } from '../contract';
 import { passEngine, passMemory } from './passEngine';
 
 /**
@@ -33,7 +33,7 @@ export function encodePixels(
   if (form === 'rgba') return new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.length);
   const from = passMemory().end;
   const free = align(from + rgba.length + 16);
-  new Uint8Array(reachMemory(passEngine().memory, free), from, rgba.length).set(rgba);
+  new Uint8Array(growMemory(passEngine().memory, free), from, rgba.length).set(rgba);
   return encodeAt(from, width, height, form, free);
 }
 
@@ -55,7 +55,7 @@ export function encodeAt(
   const withAlpha = form === 'yuva420p' || form === 'yuva444p10';
   const to = align(free + 4 * width + 80);
   const bytes = bytesOfForm(form, width, height);
-  reachMemory(code.memory, to + bytes + 32);
+  growMemory(code.memory, to + bytes + 32);
   const hasPairs = form === 'yuv420p' || form === 'yuva420p';
   if (hasPairs && (width % 2 !== 0 || height % 2 !== 0)) throw new RangeError('4:2:0 needs even sides');
   let filled = 0;

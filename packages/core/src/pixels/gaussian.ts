@@ -11,11 +11,12 @@ const maxSigma = 6;
  * (Gwosdek, Grewenig, Bruhn, Weickert, 2011, equations 13 and 14).
  * @param variance in pixels squared
  */
-export function boxesOf(variance: number): { reach: number; rim: number } {
+export function boxesOf(variance: number): { radius: number; rim: number } {
   const each = variance / boxes;
-  const reach = Math.floor(0.5 * Math.sqrt(12 * each + 1) - 0.5);
-  const rim = ((2 * reach + 1) * (reach * (reach + 1) - 3 * each)) / (6 * (each - (reach + 1) * (reach + 1)));
-  return { reach, rim };
+  const radius = Math.floor(0.5 * Math.sqrt(12 * each + 1) - 0.5);
+  const rim =
+    ((2 * radius + 1) * (radius * (radius + 1) - 3 * each)) / (6 * (each - (radius + 1) * (radius + 1)));
+  return { radius, rim };
 }
 
 /** Pixels of padding of a line, on both sides: see assembly/passBlur.ts. */
@@ -23,10 +24,10 @@ const padding = 64;
 
 /** Blurs pixels anywhere in memory by boxes. @param room where lines may stand */
 function blurByBoxes(buffer: PassBuffer, at: Pixels, variance: number, edges: Edges): void {
-  const room = buffer.take(2 * 16 * 4 * (Math.max(at.width, at.height) + padding));
+  const work = buffer.take(2 * 16 * 4 * (Math.max(at.width, at.height) + padding));
   const image = buffer.told(at.address, at.address, at.width, at.height, edges);
-  const { reach, rim } = boxesOf(variance);
-  buffer.code.boxBlur(image, putBoxTask(buffer.code.memory.buffer, { reach, rim, room }));
+  const { radius, rim } = boxesOf(variance);
+  buffer.code.boxBlur(image, putBoxTask(buffer.code.memory.buffer, { radius, rim, work }));
 }
 
 /** Pixels somewhere in the memory of the compiled code. */
@@ -59,9 +60,9 @@ export function blurGaussian(buffer: PassBuffer, at: Pixels, sigma: number, edge
   const max = Math.max(small.width, small.height);
   const variance = Math.min((sigma * sigma - own) / (factor * factor), max * max);
   blurByBoxesInSteps(buffer, small, variance, edges);
-  const room = buffer.take(16 * (small.width + 3));
+  const work = buffer.take(16 * (small.width + 3));
   const image = buffer.told(small.address, at.address, at.width, at.height, edges);
-  buffer.code.enlarge(image, small.width, small.height, factor, room);
+  buffer.code.enlarge(image, small.width, small.height, factor, work);
 }
 
 /** Variances add up, so a blur that is too large for one go is done in several. */

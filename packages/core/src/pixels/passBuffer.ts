@@ -1,4 +1,4 @@
-import { align, reachMemory } from '../contract';
+import { align, growMemory } from '../contract';
 import {
   pointNumbers,
   putChainTask,
@@ -90,7 +90,7 @@ export class PassBuffer {
     this.other = this.wide + size;
     this.free = this.taken = this.other + size + 64;
     this.bytes = bytes;
-    reachMemory(this.code.memory, this.free);
+    growMemory(this.code.memory, this.free);
   }
 
   get count(): number {
@@ -112,7 +112,7 @@ export class PassBuffer {
   take(bytes: number): number {
     const at = this.taken;
     this.taken = align(at + bytes);
-    reachMemory(this.code.memory, this.taken);
+    growMemory(this.code.memory, this.taken);
     return at;
   }
 
@@ -149,8 +149,8 @@ export class PassBuffer {
     const { width, height, front } = this;
     const from = this.inBytes();
     const to = from === front ? front + align(4 * this.count) + 16 : front;
-    const room = this.take(8 * (width + 4));
-    run(putGatherTask(this.code.memory.buffer, { from, to, width, height, edges: edgeNumbers[edges], room }));
+    const work = this.take(8 * (width + 4));
+    run(putGatherTask(this.code.memory.buffer, { from, to, width, height, edges: edgeNumbers[edges], work }));
     this.bytes = to;
   }
 
@@ -227,7 +227,7 @@ export class PassBuffer {
   private chain(to: number, isWide: boolean): RowsLeft['run'] {
     const { code, points, width, bytes, wide } = this;
     const steps = this.take(8 * points.length);
-    const room = this.take(4 * 1024);
+    const work = this.take(4 * 1024);
     new Uint32Array(code.memory.buffer, steps, 2 * points.length).set(
       points.flatMap(({ kind, told }) => [pointNumbers[kind], told]),
     );
@@ -241,7 +241,7 @@ export class PassBuffer {
       steps,
       count: points.length,
       keepsClear: points.some(({ fillsClear }) => fillsClear) ? 0 : 1,
-      room,
+      work,
       ...this.origin,
     };
     return (first, end) => {

@@ -1,4 +1,4 @@
-import { align, reachMemory } from '../contract';
+import { align, growMemory } from '../contract';
 import { passEngine, passMemory } from './passEngine';
 
 /** The average of several pictures of the same size, with 16 bits a value in between. */
@@ -15,7 +15,7 @@ export class PixelSum {
 
   /** @param rgba four values of 8 bits a pixel, as `getImageData` gives them */
   add(rgba: Uint8ClampedArray): void {
-    const { pixels, wide, sums, count, buffer, code } = this.room();
+    const { pixels, wide, sums, count, buffer, code } = this.work();
     new Uint8Array(buffer, pixels, rgba.length).set(rgba);
     new Float32Array(buffer, sums, this.sums.length).set(this.sums);
     code.premultiply(pixels, wide, count);
@@ -26,7 +26,7 @@ export class PixelSum {
 
   /** Writes the average in place of pixels. */
   settle(rgba: Uint8ClampedArray): void {
-    const { pixels, wide, sums, count, buffer, code } = this.room();
+    const { pixels, wide, sums, count, buffer, code } = this.work();
     const share = 1 / Math.max(1, this.count);
     new Float32Array(buffer, sums, this.sums.length).set(this.sums.map((value) => value * share));
     code.settleSums(sums, wide, count);
@@ -34,12 +34,12 @@ export class PixelSum {
     rgba.set(new Uint8Array(buffer, pixels, rgba.length));
   }
 
-  private room() {
+  private work() {
     const code = passEngine();
     const count = this.width * this.height;
     const wide = passMemory().end + align(4 * count);
     const sums = wide + align(8 * count);
-    const buffer = reachMemory(code.memory, sums + 16 * count);
+    const buffer = growMemory(code.memory, sums + 16 * count);
     return { code, pixels: passMemory().end, wide, sums, count, buffer };
   }
 }

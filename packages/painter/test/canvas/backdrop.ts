@@ -23,8 +23,8 @@ export class BackdropPainter {
   }
 
   paint({ paint, grain }: BackdropOp, drawing: Drawing): void {
-    const { context, matrix, room } = drawing;
-    const { width, height } = room;
+    const { context, matrix, viewport } = drawing;
+    const { width, height } = viewport;
     context.setTransform(1, 0, 0, 1, 0, 0);
     if (typeof paint === 'string' && grain <= 0) {
       context.fillStyle = paint;
@@ -40,7 +40,7 @@ export class BackdropPainter {
   }
 
   private make(key: string, paint: BackdropOp['paint'], grain: number, drawing: Drawing): Kept {
-    const { width, height } = drawing.room;
+    const { width, height } = drawing.viewport;
     // A fill that moves is another one in each frame: it takes the place of the one that was used longest ago.
     const oldest = this.kept.length === max ? this.kept.shift() : undefined;
     const fits = oldest?.width === width && oldest.height === height;
@@ -62,10 +62,10 @@ export class BackdropPainter {
 }
 
 /** The corners of what is painted on, and a little more, in picture units. */
-function cornersOf({ matrix: [a, b, c, d, e, f], room }: Drawing): [number, number][] {
+function cornersOf({ matrix: [a, b, c, d, e, f], viewport }: Drawing): [number, number][] {
   const determinant = a * d - b * c;
   if (determinant === 0) return [];
-  const [right, bottom] = [room.width + 1, room.height + 1];
+  const [right, bottom] = [viewport.width + 1, viewport.height + 1];
   const corners = [-1, -1, right, -1, right, bottom, -1, bottom];
   return [0, 2, 4, 6].map((i) => {
     const [x, y] = [corners[i]! - e, corners[i + 1]! - f];

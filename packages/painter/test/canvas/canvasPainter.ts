@@ -63,7 +63,7 @@ export class CanvasPainter {
     },
   };
   /** Size of what is painted on now: the picture, or a surface for a group. */
-  private room = { width: 0, height: 0 };
+  private viewport = { width: 0, height: 0 };
   /** What of that is seen in the end: a surface may go on beyond the picture. */
   private seen: Box = [0, 0, 0, 0];
   /** Where the picture itself lies in that. */
@@ -120,7 +120,7 @@ export class CanvasPainter {
       this.backdrop.forget();
     }
     this.drawCalls = 0;
-    this.room = { width, height };
+    this.viewport = { width, height };
     this.size = picture;
     const [scale, , , , left, top] = this.fitted(picture, width, height);
     this.frame = [left, top, left + scale * picture.width, top + scale * picture.height];
@@ -164,8 +164,8 @@ export class CanvasPainter {
   }
 
   private drawing(context: PaintContext, matrix: Matrix): Drawing {
-    const { images, room, stagePixel, createSurface, size: picture, wider } = this;
-    return { context, matrix, images, room, stagePixel, createSurface, picture, wider };
+    const { images, viewport, stagePixel, createSurface, size: picture, wider } = this;
+    return { context, matrix, images, viewport, stagePixel, createSurface, picture, wider };
   }
 
   private paintGroup(context: PaintContext, group: GroupOp, outer: Matrix): void {
@@ -232,12 +232,12 @@ export class CanvasPainter {
     matrix: Matrix,
     { x, y, width, height }: PixelBox,
   ): void {
-    const { room, seen, frame } = this;
-    this.room = { width, height };
+    const { viewport, seen, frame } = this;
+    this.viewport = { width, height };
     this.seen = moved(seen, -x, -y);
     this.frame = moved(frame, -x, -y);
     this.paintAll(context, operations, matrix);
-    Object.assign(this, { room, seen, frame });
+    Object.assign(this, { viewport, seen, frame });
   }
 
   /** Paints the average of pictures. */
@@ -297,9 +297,9 @@ export class CanvasPainter {
 
   /** Whole pixels that a group can touch, within what is painted on, and as far beyond as passes look. */
   private pixelBounds(group: GroupOp, matrix: Matrix): PixelBox {
-    const { room } = this;
+    const { viewport } = this;
     const beyond = group.below ? 0 : lookBeyond(group, matrix);
-    const around: Box = [-beyond, -beyond, room.width + beyond, room.height + beyond];
+    const around: Box = [-beyond, -beyond, viewport.width + beyond, viewport.height + beyond];
     const within = keepsEdges(group.passes ?? []) ? this.edgesOf(group, matrix) : around;
     const [left, top, right, bottom] = shared(grown(boundsOf([{ ...group, matrix }]), 1), within);
     const [x, y] = [Math.floor(left), Math.floor(top)];

@@ -88,7 +88,7 @@ export async function withSound<T>(
 async function definedTable(ear: Ear, asset: AssetRow, read: ReadSignal, fps: number): Promise<Table> {
   const analyser = new SegmentAnalyser(ear, pcmSampleRate);
   const { edges, groups, sharesBins } = analyser.plan;
-  const reach = Math.max(...groups.map(({ segmentLength }) => segmentLength));
+  const lookAround = Math.max(...groups.map(({ segmentLength }) => segmentLength));
   const signals = channelParts(ear.channel);
   const bands = edges.length - 1;
   const columns = Array.from({ length: bands }, (_, band) => bandColumn(edges[band]!, edges[band + 1]!));
@@ -98,9 +98,9 @@ async function definedTable(ear: Ear, asset: AssetRow, read: ReadSignal, fps: nu
   for (let row = 0; row < count; row++) {
     const powers = new Float64Array(bands);
     for (const signal of signals) {
-      const segment = new Float32Array(2 * reach);
-      await read(signal, Math.round((row / fps) * pcmSampleRate) - reach, segment);
-      analyser.levels(segment, reach, levels);
+      const segment = new Float32Array(2 * lookAround);
+      await read(signal, Math.round((row / fps) * pcmSampleRate) - lookAround, segment);
+      analyser.levels(segment, lookAround, levels);
       levels.forEach((level, band) => (powers[band]! += 10 ** (level / 10) / signals.length));
     }
     rows.push(Float32Array.from(powers, powerToDb));

@@ -17,7 +17,7 @@ export async function freeSpace(folder: string): Promise<number> {
 }
 
 /** @throws Problem when what is planned cannot fit on the disk, whatever it shows */
-export async function checkRoom(plan: RenderPlan, folder: string): Promise<void> {
+export async function checkSpace(plan: RenderPlan, folder: string): Promise<void> {
   const { bitsPerPixel } = formatOf(plan.format);
   const min = (bitsPerPixel * plan.width * plan.height * plan.frameCount) / 8;
   const free = await freeSpace(folder);
@@ -54,7 +54,7 @@ export async function estimateRender(
   });
   const free = await freeSpace(folder.renders);
   const { width, height, frameCount } = plan;
-  return { ...estimate, free, fits: estimate.room < free, width, height, frameCount };
+  return { ...estimate, free, fits: estimate.diskBytes < free, width, height, frameCount };
 }
 
 /** From what some of its frames took. */
@@ -62,11 +62,11 @@ function estimateOf(
   plan: RenderPlan,
   measured: Measured | undefined,
   { threads, filmSeconds }: { threads: number; filmSeconds: number },
-): { seconds: number; bytes: number; room: number } {
+): { seconds: number; bytes: number; diskBytes: number } {
   const format = formatOf(plan.format);
   const rangeSeconds = format.pictures === 'spread' ? 0 : plan.frameCount / fpsOf(plan.fps);
   const sound = rangeSeconds * format.soundBytes;
-  if (!measured) return { seconds: 1 + rangeSeconds / 200, bytes: sound, room: sound };
+  if (!measured) return { seconds: 1 + rangeSeconds / 200, bytes: sound, diskBytes: sound };
   const { drawing, encoding, keyBytes, otherBytes } = measured;
   // Every four seconds a frame that needs no other.
   const keys = Math.ceil(rangeSeconds / 4) || plan.frameCount;
@@ -78,6 +78,6 @@ function estimateOf(
     ? 0.6 * bytesOfForm('rgba', plan.width, plan.height) * plan.frameCount
     : 0;
   // Segments stay until they are joined; pictures of a sequence are linked.
-  const room = format.result === 'folder' ? picture + sound : 2 * picture + sound + lossless;
-  return { seconds, bytes: picture + sound, room };
+  const diskBytes = format.result === 'folder' ? picture + sound : 2 * picture + sound + lossless;
+  return { seconds, bytes: picture + sound, diskBytes };
 }

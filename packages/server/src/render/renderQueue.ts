@@ -19,7 +19,7 @@ import { filmSeconds, type FilmStore } from '../films/filmStore';
 import { Problem, toProblem } from '../http/problem';
 import { formatOf } from './format/registry';
 import { fileNameOf, namePattern } from './fileName';
-import { checkRoom, estimateRender, freeSpace } from './estimate';
+import { checkSpace, estimateRender, freeSpace } from './estimate';
 import { folderSize } from './pictureFolder';
 import { planRender, type RenderPlan, type RenderRequest } from './plan';
 import { viewOf, type RenderView, type Running } from './renderView';
@@ -100,7 +100,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     name = namePattern,
   ): Promise<RenderView> {
     const plan = await this.plan(film, request);
-    await checkRoom(plan, this.folder.renders);
+    await checkSpace(plan, this.folder.renders);
     // One after the other: of two at once both would find the same name and the same place free.
     const row = (await this.adding.add(() => this.insert(film, filmId, plan, name)))!;
     this.tell(row);

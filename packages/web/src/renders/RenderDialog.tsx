@@ -214,7 +214,7 @@ function Estimate({ wish }: { wish: RenderWish }) {
           <span className={data.fits ? '' : 'text-alarm'}>
             {data.fits
               ? `${byteSize(data.free)} free.`
-              : `It needs ${byteSize(data.room)} while it is made, and ${byteSize(data.free)} are free: a smaller size, a shorter range or a lower quality would fit.`}
+              : `It needs ${byteSize(data.diskBytes)} while it is made, and ${byteSize(data.free)} are free: a smaller size, a shorter range or a lower quality would fit.`}
           </span>
         </>
       ) : null}

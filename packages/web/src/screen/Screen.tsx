@@ -19,9 +19,9 @@ export function Screen() {
   const height = useEditor((state) => state.film.height);
   const selectLayer = useEditor((state) => state.selectLayer);
   const box = useRef<HTMLDivElement>(null);
-  const room = useElementSize(box);
-  const { view, scale, gestures, fit, actual, zoomBy } = useView(box, { width, height }, room);
-  const corner = cornerOf(view, { width, height }, room);
+  const viewport = useElementSize(box);
+  const { view, scale, gestures, fit, actual, zoomBy } = useView(box, { width, height }, viewport);
+  const corner = cornerOf(view, { width, height }, viewport);
   const { safeAreas, coarse, scope, cacheMegabytes } = useScreenPreferences();
   useEffect(() => preview.setCoarse(coarse), [preview, coarse]);
   useEffect(() => preview.setCache(cacheMegabytes * 2 ** 20), [preview, cacheMegabytes]);
@@ -58,8 +58,8 @@ export function Screen() {
             seen={{
               left: Math.max(0, -corner.left),
               top: Math.max(0, -corner.top),
-              right: Math.min(shown.width, room.width - corner.left),
-              bottom: Math.min(shown.height, room.height - corner.top),
+              right: Math.min(shown.width, viewport.width - corner.left),
+              bottom: Math.min(shown.height, viewport.height - corner.top),
             }}
           />
         </div>

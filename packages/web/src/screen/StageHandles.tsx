@@ -22,7 +22,7 @@ import { useScreen } from './screenContext';
 /** Degrees that a drag of one CSS pixel orbits. */
 const perPixel = 0.35;
 /** Share of the picture's height around the target in which dragging orbits. */
-const reach = 0.34;
+const grab = 0.34;
 /** Degrees of an arrow key. */
 const step = 5;
 
@@ -119,7 +119,7 @@ function Orbit({ camera, film, onChange }: OrbitProps) {
       ref={disc}
       cx={x}
       cy={y}
-      r={film.height * reach * scale}
+      r={film.height * grab * scale}
       fill="transparent"
       stroke={tokens.glass}
       strokeOpacity={0.45}

@@ -28,8 +28,8 @@ export function moveHandle(
   const part: Partial<DrawnPoint> = { [side]: tidyPoint(x, y) };
   const length = Math.hypot(x, y);
   if (point.smooth && length > 0) {
-    const reach = Math.hypot(point[other].x, point[other].y);
-    part[other] = tidyPoint((-x / length) * reach, (-y / length) * reach);
+    const handle = Math.hypot(point[other].x, point[other].y);
+    part[other] = tidyPoint((-x / length) * handle, (-y / length) * handle);
   }
   return replaced(points, index, part);
 }
@@ -50,8 +50,8 @@ export function toggleSmooth(
   const [before, after] = [neighbour(-1).at, neighbour(1).at];
   const [dx, dy] = [after.x - before.x, after.y - before.y];
   const length = Math.hypot(dx, dy) || 1;
-  const reach = (other: { x: number; y: number }) => Math.hypot(other.x - x, other.y - y) / 3 || length / 6;
-  const [back, on] = [reach(before), reach(after)];
+  const handle = (other: { x: number; y: number }) => Math.hypot(other.x - x, other.y - y) / 3 || length / 6;
+  const [back, on] = [handle(before), handle(after)];
   return replaced(points, index, {
     in: tidyPoint((-dx / length) * back, (-dy / length) * back),
     out: tidyPoint((dx / length) * on, (dy / length) * on),

@@ -19,29 +19,29 @@ import { zoomStep } from './ViewTools';
 const keyStep = 60;
 
 /** What the Screen shows of the picture, and the gestures that change it. */
-export function useView(box: RefObject<HTMLElement | null>, picture: Size, room: Size) {
+export function useView(box: RefObject<HTMLElement | null>, picture: Size, viewport: Size) {
   const [stored, setView] = useState<View>(() => fitted(picture));
   // A picture that has become another size is looked at within its new bounds.
   const view = stored.scale === undefined ? fitted(picture) : lookingAt(stored, picture, stored.x, stored.y);
-  const scale = scaleOf(view, picture, room);
+  const scale = scaleOf(view, picture, viewport);
 
   const zoomTo = (next: number, at?: { x: number; y: number }) =>
-    setView(zoomedTo(view, picture, room, next, at));
-  const move = (dx: number, dy: number) => setView(moved(view, picture, room, dx, dy));
+    setView(zoomedTo(view, picture, viewport, next, at));
+  const move = (dx: number, dy: number) => setView(moved(view, picture, viewport, dx, dy));
   const fit = () => setView(fitted(picture));
   const actual = () => zoomTo(1 / (window.devicePixelRatio || 1));
 
   useZoom(box, {
-    transform: transformOf(view, picture, room),
+    transform: transformOf(view, picture, viewport),
     scaleExtent: [scaleLimits.min, scaleLimits.max],
     constrain(transform) {
       // A fitted picture is all there already: it is only zoomed.
       const stays = view.scale === undefined && Math.abs(transform.k - scale) < 1e-9;
-      return transformOf(stays ? view : viewOf(transform, picture, room), picture, room);
+      return transformOf(stays ? view : viewOf(transform, picture, viewport), picture, viewport);
     },
     onZoom: (transform) => {
       if (view.scale !== undefined || Math.abs(transform.k - scale) > 1e-9)
-        setView(viewOf(transform, picture, room));
+        setView(viewOf(transform, picture, viewport));
     },
     pans: ({ shiftKey, altKey }) => shiftKey || altKey,
     onPan: (dx, dy) => move(dx, dy),

@@ -19,8 +19,8 @@ export function frameToContent(
   const path = film.paths.find(({ id }) => id === figure?.path);
   const [left, top, right, bottom] = box;
   if (!figure || !path || right <= left || bottom <= top) return;
-  const room = 1 - 2 * margin;
-  const scale = Math.min((room * film.width) / (right - left), (room * film.height) / (bottom - top));
+  const inner = 1 - 2 * margin;
+  const scale = Math.min((inner * film.width) / (right - left), (inner * film.height) / (bottom - top));
   const pivot = { x: (left + right) / 2, y: (top + bottom) / 2 };
   const move = { x: film.width / 2 - pivot.x, y: film.height / 2 - pivot.y };
   Object.assign(path, transformPath(path, { pivot, scale, move }));

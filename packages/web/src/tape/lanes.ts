@@ -62,11 +62,11 @@ export function layLanes(height: number, traced: boolean, under: UnderSound = no
   const wanted = under.keys * keyHeight;
   const keys = isLow || under.keys === 0 ? 0 : Math.min(wanted, Math.max(left, keyHeight));
   const bottom = height - foot - sections - keys - under.rows * each;
-  const room = Math.max(0, bottom - rulerHeight);
+  const space = Math.max(0, bottom - rulerHeight);
   const trace = traced
-    ? Math.min(room, Math.max(Math.round(room * 0.38), Math.min(minTrace, Math.round(room * 0.6))))
+    ? Math.min(space, Math.max(Math.round(space * 0.38), Math.min(minTrace, Math.round(space * 0.6))))
     : 0;
-  const wave = Math.round((room - trace) * 0.4);
+  const wave = Math.round((space - trace) * 0.4);
   const spectrogramTop = rulerHeight + wave + 1;
   const keysTop = bottom + under.rows * each;
   return {

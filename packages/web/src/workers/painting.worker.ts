@@ -60,7 +60,7 @@ const addresses = { images: {} as Record<string, string>, footage: {} as Record<
 
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
-let room = { width: 0, height: 0 };
+let viewport = { width: 0, height: 0 };
 let clock: ClockState = { playing: false, time: 0, at: 0, speed: 1, loop: undefined, end: 0 };
 let coarse = false;
 let before = false;
@@ -96,7 +96,7 @@ const api: PaintingApi = {
     schedule();
   },
   setSize(width, height) {
-    room = { width: Math.round(width), height: Math.round(height) };
+    viewport = { width: Math.round(width), height: Math.round(height) };
     frames.setSize(width, height);
     schedule();
   },
@@ -221,7 +221,7 @@ function paintFrame(): void {
   const { film } = still;
   if (!film) return;
   const time = clockTime(clock);
-  if (canvas && context && room.width >= 1) {
+  if (canvas && context && viewport.width >= 1) {
     if (clock.playing) playOn(canvas, context, time);
     else standOn(canvas, context, time);
   }
@@ -270,14 +270,14 @@ function paintStill(
   quick: boolean,
 ): void {
   const start = performance.now();
-  sizeCanvas(canvas, room);
+  sizeCanvas(canvas, viewport);
   still.passTimes = {};
   const picture = still.pictureAt(frames.momentAt(time), { quick, before });
   // What is not here yet is left out, and painted when it has come.
   void assets.prepare(picture, quick)?.then(schedule);
   retryLater();
   painter.stagePixel = coarse && quick ? 2 : 1;
-  painter.paint(picture, room.width, room.height, (surface) => showSurface(context, surface, true));
+  painter.paint(picture, viewport.width, viewport.height, (surface) => showSurface(context, surface, true));
   shown = undefined;
   framesSinceStats++;
   stillMs = performance.now() - start;

@@ -46,7 +46,7 @@ export class PlayedFrames {
   /** Length of the film in seconds. */
   private end = 0;
   private clock: ClockState = { playing: false, time: 0, at: 0, speed: 1, loop: undefined, end: 0 };
-  private room = { width: 0, height: 0 };
+  private viewport = { width: 0, height: 0 };
   private coarse = false;
   private before = false;
   private hidden = false;
@@ -105,8 +105,8 @@ export class PlayedFrames {
 
   setSize(width: number, height: number): void {
     const size = { width: Math.round(width), height: Math.round(height) };
-    if (size.width === this.room.width && size.height === this.room.height) return;
-    this.room = size;
+    if (size.width === this.viewport.width && size.height === this.viewport.height) return;
+    this.viewport = size;
     this.forget();
   }
 
@@ -204,8 +204,8 @@ export class PlayedFrames {
   }
 
   private get canPaint(): boolean {
-    const { film, room, hidden } = this;
-    return film !== undefined && room.width >= 1 && room.height >= 1 && !hidden;
+    const { film, viewport, hidden } = this;
+    return film !== undefined && viewport.width >= 1 && viewport.height >= 1 && !hidden;
   }
 
   private get course(): Course {
@@ -261,9 +261,9 @@ export class PlayedFrames {
 
   /** The next frame of the loop, or around the playhead, that is not there. */
   private chooseKept(): Wanted | undefined {
-    const { range, store, clock, room } = this;
+    const { range, store, clock, viewport } = this;
     if (!range || this.before || this.heard !== this.number) return undefined;
-    const max = Math.floor(store.budget / this.bytesOfFrame(room.width, room.height));
+    const max = Math.floor(store.budget / this.bytesOfFrame(viewport.width, viewport.height));
     if (max < 1) return undefined;
     const { first, last } = range;
     // Playing, a part of a loop that is sharp grows from its start; standing still, what comes next is wanted first.
@@ -288,9 +288,11 @@ export class PlayedFrames {
 
   /** As it is seen in the film's own size it is kept as planes, as the file has it: less than half the memory. */
   private get form(): StoredFrame['form'] {
-    const { film, room } = this;
-    const even = room.width % 2 === 0 && room.height % 2 === 0;
-    return even && film && room.width >= film.width && room.height >= film.height ? 'yuv420p' : 'rgba';
+    const { film, viewport } = this;
+    const even = viewport.width % 2 === 0 && viewport.height % 2 === 0;
+    return even && film && viewport.width >= film.width && viewport.height >= film.height
+      ? 'yuv420p'
+      : 'rgba';
   }
 
   private bytesOfFrame(width: number, height: number): number {
@@ -298,12 +300,12 @@ export class PlayedFrames {
   }
 
   private jobOf({ index, keeps }: Wanted): FrameJob {
-    const { room, coarse, before } = this;
+    const { viewport, coarse, before } = this;
     const scale = keeps ? 1 : this.resolution.scale;
     return {
       time: frameMoment(index, this.fps),
-      width: keeps ? room.width : Math.max(16, Math.round(room.width * scale)),
-      height: keeps ? room.height : Math.max(9, Math.round(room.height * scale)),
+      width: keeps ? viewport.width : Math.max(16, Math.round(viewport.width * scale)),
+      height: keeps ? viewport.height : Math.max(9, Math.round(viewport.height * scale)),
       stagePixel: coarse && !keeps ? 2 : 1,
       purpose: keeps ? 'waiting' : 'playing',
       form: keeps ? this.form : 'rgba',
@@ -361,7 +363,7 @@ export class PlayedFrames {
   private noteTime({ isNext, keeps }: Wanted, { width, form }: FrameJob, paintMs: number): void {
     if (isNext) this.paintMs = this.paintMs === 0 ? paintMs : 0.8 * this.paintMs + 0.2 * paintMs;
     // What is painted in full is dearer for other reasons, too.
-    if (this.clock.playing && form === 'rgba' && (isNext || !keeps) && this.room.width > 0)
-      this.resolution.note(paintMs, width / this.room.width);
+    if (this.clock.playing && form === 'rgba' && (isNext || !keeps) && this.viewport.width > 0)
+      this.resolution.note(paintMs, width / this.viewport.width);
   }
 }

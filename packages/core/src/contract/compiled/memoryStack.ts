@@ -1,5 +1,5 @@
 import { align } from './align';
-import { reachMemory, type CodeMemory } from './webAssembly';
+import { growMemory, type CodeMemory } from './webAssembly';
 
 /**
  * Memory of compiled code, handed out piece by piece: what was taken last is given back first. What needs room for a moment
@@ -18,7 +18,7 @@ export class MemoryStack {
   take(bytes: number): number {
     const at = this.end;
     this.end = align(at + bytes);
-    reachMemory(this.memory, this.end);
+    growMemory(this.memory, this.end);
     return at;
   }
 

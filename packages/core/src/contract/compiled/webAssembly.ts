@@ -27,7 +27,7 @@ export function startCode<Exports>(code: string): Exports {
 }
 
 /** Memory that reaches up to an address. Arrays on it that were made before are lost when it grows. */
-export function reachMemory(memory: CodeMemory, end: number): ArrayBuffer {
+export function growMemory(memory: CodeMemory, end: number): ArrayBuffer {
   const missing = end - memory.buffer.byteLength;
   if (missing > 0) memory.grow(Math.ceil(missing / pageBytes));
   return memory.buffer;

@@ -6,16 +6,16 @@ export type Box = [number, number, number, number];
 export const emptyBox = (): Box => [Infinity, Infinity, -Infinity, -Infinity];
 
 /** Makes room for a point, with some space around it. */
-export function addPoint(box: Box, x: number, y: number, room: number): void {
-  box[0] = Math.min(box[0], x - room);
-  box[1] = Math.min(box[1], y - room);
-  box[2] = Math.max(box[2], x + room);
-  box[3] = Math.max(box[3], y + room);
+export function addPoint(box: Box, x: number, y: number, margin: number): void {
+  box[0] = Math.min(box[0], x - margin);
+  box[1] = Math.min(box[1], y - margin);
+  box[2] = Math.max(box[2], x + margin);
+  box[3] = Math.max(box[3], y + margin);
 }
 
 /** Makes room for points: x and y after one another. */
-export function addPoints(box: Box, points: Float32Array, room: number): void {
-  for (let i = 0; i < points.length; i += 2) addPoint(box, points[i]!, points[i + 1]!, room);
+export function addPoints(box: Box, points: Float32Array, margin: number): void {
+  for (let i = 0; i < points.length; i += 2) addPoint(box, points[i]!, points[i + 1]!, margin);
 }
 
 /** Makes room for the corners of another box, through a matrix; what has no end has none afterwards. */

@@ -13,7 +13,7 @@ import {
   layerRegistry,
   maskLayer,
   noNeeds,
-  passReach,
+  passTimes,
 } from '../../picture';
 import type { Film } from './film';
 import type { PropertyPlace } from '../drive/place';
@@ -106,7 +106,7 @@ function needsOf(layer: Layer): LayerNeeds {
   const kind = kindOfLayer(layer);
   if (!kind) return noNeeds;
   const needs = kind.needs(layer as never);
-  const { back, ahead } = passReach(layer.passes);
+  const { back, ahead } = passTimes(layer.passes);
   return { ...needs, lookBack: needs.lookBack + back, lookAhead: needs.lookAhead + ahead };
 }
 
@@ -138,7 +138,7 @@ function farthest(film: Film, way: 'lookBack' | 'lookAhead'): number {
   };
   // Panes draw what lies below them at other times, and so does the finish.
   const panes = film.layers.filter((layer) => kindOf(layerKinds, layer)?.showsBelow);
-  const around = [film.finish, ...panes].map(({ passes }) => passReach(passes));
+  const around = [film.finish, ...panes].map(({ passes }) => passTimes(passes));
   return around.reduce(
     (sum, { back, ahead }) => sum + (way === 'lookBack' ? back : ahead),
     Math.max(0, ...film.layers.map(of)),

@@ -5,7 +5,7 @@ export interface RenderEstimate extends Size {
   seconds: number;
   /** Bytes of the result, of what is needed while it is made, and of what is free. */
   bytes: number;
-  room: number;
+  diskBytes: number;
   free: number;
   fits: boolean;
   frameCount: number;

@@ -1,4 +1,4 @@
-import { align, reachMemory } from '../../contract';
+import { align, growMemory } from '../../contract';
 import { passEngine, passMemory } from '../../pixels';
 
 /** A decoded frame: planar 4:2:0 in limited range, ITU-R BT.709. */
@@ -31,7 +31,7 @@ export function pixelsOf({
   const code = passEngine();
   const at = passMemory().end;
   const out = align(at + data.length);
-  const memory = reachMemory(code.memory, out + 4 * width * height);
+  const memory = growMemory(code.memory, out + 4 * width * height);
   new Uint8Array(memory, at, data.length).set(data);
   const first = at + luma.offset;
   const opacity = alpha ? first + height * luma.stride : 0;

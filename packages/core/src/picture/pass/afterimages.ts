@@ -76,5 +76,5 @@ export const afterimages = timePassKind({
       ...drawn(0),
     ];
   },
-  reach: ({ count, interval }) => ({ back: count * interval, ahead: 0 }),
+  times: ({ count, interval }) => ({ back: count * interval, ahead: 0 }),
 });

@@ -23,7 +23,7 @@ function averages(
   edges: Edges,
   copies: number,
   found: (share: number, first: boolean) => Matrix,
-  reach: (box: Box) => Box,
+  spread: (box: Box) => Box,
 ): Pixels {
   // Straight lines between pixels let copies stand a little farther apart than those.
   const needed = copies / 1.6;
@@ -35,7 +35,7 @@ function averages(
   const { code } = buffer;
   // Each pair is taken between pixels, and so may be one further.
   const region = reachedRegion(buffer, { address: from, width, height, bytes: 8 }, edges, (box) =>
-    grown(reach(box), doublings + 1),
+    grown(spread(box), doublings + 1),
   );
   if (region.right === 0) return pixels;
   new Uint8Array(code.memory.buffer, to, 8 * width * height).fill(0);
@@ -91,7 +91,7 @@ export function averageAround(
     return [a, b, -b, a, centre.x - a * centre.x + b * centre.y, centre.y - b * centre.x - a * centre.y];
   };
   // A pixel is found through the way back of what became of it. Copies in between have factors in between.
-  const reach = (box: Box) =>
+  const spread = (box: Box) =>
     swept(box, centre, [1 / from.scale, 1 / to.scale], turn !== 0 || from.turn !== 0);
-  return averages(buffer, pixels, edges, copies, foundAt, reach);
+  return averages(buffer, pixels, edges, copies, foundAt, spread);
 }

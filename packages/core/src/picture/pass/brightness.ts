@@ -25,13 +25,13 @@ export function takeBright(buffer: PassBuffer, { threshold, knee }: Bright, bloc
   const height = Math.ceil(buffer.height / block);
   const pixels = buffer.inBytes();
   const address = buffer.take(8 * width * height);
-  const room = buffer.take(16 * (width + 4));
+  const work = buffer.take(16 * (width + 4));
   const task = putBrightTask(buffer.code.memory.buffer, {
     pixels,
     wide: buffer.width,
     tall: buffer.height,
     light: address,
-    room,
+    work,
     block,
     width,
     height,
@@ -51,7 +51,7 @@ export function addLight(
 ): void {
   const [red, green, blue] = channelsOf(tint).map((value) => value * strength) as [number, number, number];
   // What is worked out of four pixels stands in front.
-  const room = buffer.take(64 + 16 * (light.width + 4)) + 64;
+  const work = buffer.take(64 + 16 * (light.width + 4)) + 64;
   const task = putAddTask(buffer.code.memory.buffer, {
     light: light.address,
     width: light.width,
@@ -60,7 +60,7 @@ export function addLight(
     red,
     green,
     blue,
-    room,
+    work,
   });
   buffer.point('addLight', task, { cost: 8, fillsClear: true });
 }

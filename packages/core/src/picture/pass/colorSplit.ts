@@ -45,8 +45,8 @@ export const colorSplit = passKind({
             1,
           ),
       );
-      const room = buffer.take(4 * width + 16);
-      const task = { x, y, spread, middleX, middleY, room, ...region };
+      const work = buffer.take(4 * width + 16);
+      const task = { x, y, spread, middleX, middleY, work, ...region };
       buffer.code.splitColors(image, putSplitTask(buffer.code.memory.buffer, task));
     });
   },

@@ -33,7 +33,7 @@ export const grain = passKind({
     const pixels = size * scaleOf(context);
     // What is hardly larger than a pixel is as large as one: sharper, and quicker.
     const cell = pixels < 1.4 ? 1 : pixels;
-    const room = buffer.take(4 * 2048 + 16 * (Math.ceil(256 / cell) + 8));
+    const work = buffer.take(4 * 2048 + 16 * (Math.ceil(256 / cell) + 8));
     const task = putGrainTask(buffer.code.memory.buffer, {
       amount: amount / 2,
       size: cell,
@@ -42,7 +42,7 @@ export const grain = passKind({
       seed: seed + 7919 * Math.floor(context.t * rate + 1e-6),
       left: Math.round(-start.x),
       top: Math.round(-start.y),
-      room,
+      work,
       row: 0,
       column: -1,
     });

@@ -39,5 +39,5 @@ export const motionBlur = timePassKind({
     );
     return [together(pictures, { average: true })];
   },
-  reach: ({ shutter }) => ({ back: shutter / 720, ahead: shutter / 720 }),
+  times: ({ shutter }) => ({ back: shutter / 720, ahead: shutter / 720 }),
 });

@@ -234,7 +234,7 @@ describe('Gaussian blur', () => {
 
   it('its boxes have the variance of the Gaussian exactly (Gwosdek and others, 2011)', () => {
     for (const variance of [0.01, 0.3, 1, 2.7, 10, 36]) {
-      const { reach, rim } = boxesOf(variance);
+      const { radius: reach, rim } = boxesOf(variance);
       let [mass, square] = [2 * rim, 2 * rim * (reach + 1) ** 2];
       for (let n = -reach; n <= reach; n++) [mass, square] = [mass + 1, square + n * n];
       expect((3 * square) / mass).toBeCloseTo(variance, 9);

@@ -27,7 +27,7 @@ export function reachedRegion(
   buffer: PassBuffer,
   { address, width, height, bytes }: PixelsAt,
   edges: Edges,
-  reach: (box: Box) => Box,
+  spread: (box: Box) => Box,
 ): Region {
   const { code } = buffer;
   const at = buffer.take(16);
@@ -35,7 +35,7 @@ export function reachedRegion(
   const [left = 0, top = 0, right = 0, bottom = 0] = new Int32Array(code.memory.buffer, at, 4);
   if (right === 0) return { left: 0, top: 0, right: 0, bottom: 0 };
   const whole: Region = { left: 0, top: 0, right: width, bottom: height };
-  const box = reach([left, top, right, bottom]);
+  const box = spread([left, top, right, bottom]);
   const region: Region = {
     left: Math.max(0, Math.floor(Math.min(box[0], left))),
     top: Math.max(0, Math.floor(Math.min(box[1], top))),

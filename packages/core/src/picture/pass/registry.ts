@@ -74,7 +74,7 @@ export type PassSettings = ValueOfKinds<typeof passKinds>;
 interface AnyPassKind {
   heading: PassHeading;
   compose?<Op>(settings: PassSettings, drawn: DrawLater<Op>, around: TimeContext<Op>): Op[];
-  reach?(settings: PassSettings): { back: number; ahead: number };
+  times?(settings: PassSettings): { back: number; ahead: number };
   margin(settings: PassSettings): number;
   keepsEdges(settings: PassSettings): boolean;
   anySize?: true;
@@ -115,8 +115,8 @@ export const composeTimes = <Op>(
 ): Op[] => passRegistry.of(settings)?.compose?.(settings, drawn, around) ?? drawn(0);
 
 /** Seconds before and after a moment that passes look at. */
-export function passReach(passes: readonly PassSettings[]): { back: number; ahead: number } {
-  const all = passes.map((pass) => passRegistry.of(pass)?.reach?.(pass) ?? { back: 0, ahead: 0 });
+export function passTimes(passes: readonly PassSettings[]): { back: number; ahead: number } {
+  const all = passes.map((pass) => passRegistry.of(pass)?.times?.(pass) ?? { back: 0, ahead: 0 });
   return {
     back: all.reduce((sum, { back }) => sum + back, 0),
     ahead: all.reduce((sum, { ahead }) => sum + ahead, 0),

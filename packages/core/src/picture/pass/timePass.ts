@@ -10,7 +10,7 @@ export interface TimePassKind<Kind extends string, Group extends FieldGroup> ext
   /** @typeParam Op what drawings are made of: it only puts them together */
   compose<Op>(settings: ValueOfGroups<readonly [Group]>, drawn: DrawLater<Op>, around: TimeContext<Op>): Op[];
   /** Seconds before and after the moment that it looks at. */
-  reach(settings: ValueOfGroups<readonly [Group]>): { back: number; ahead: number };
+  times(settings: ValueOfGroups<readonly [Group]>): { back: number; ahead: number };
 }
 
 /** How drawings are put together as one. */
@@ -34,10 +34,10 @@ export interface TimeContext<Op> {
 export function timePassKind<const Kind extends string, const Fields extends FieldGroup['fields']>(
   literal: Pick<
     TimePassKind<Kind, { readonly heading: string; readonly fields: Fields }>,
-    'kind' | 'label' | 'about' | 'compose' | 'reach'
+    'kind' | 'label' | 'about' | 'compose' | 'times'
   > & { fields: Fields },
 ): TimePassKind<Kind, { readonly heading: string; readonly fields: Fields }> {
-  const { compose, reach, ...rest } = literal;
+  const { compose, times, ...rest } = literal;
   const kind = passKind({ ...rest, heading: 'Time', light: 'encoded', form: 'time', run: () => undefined });
-  return { ...kind, heading: 'Time', compose, reach };
+  return { ...kind, heading: 'Time', compose, times };
 }

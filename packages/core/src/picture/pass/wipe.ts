@@ -41,17 +41,17 @@ export const wipe = passKind({
     const turn = ((angle % 360) * Math.PI) / 180;
     const at = pixelOf(context, centre);
     const corners = cornersFrom(context.size, centre);
-    const reach =
+    const farthest =
       form === 'straight'
         ? Math.max(...corners.map(({ x, y }) => Math.abs(x * cos(turn) + y * sin(turn))))
         : Math.max(...corners.map(({ x, y }) => Math.hypot(x, y)));
     const [first, last] =
       form === 'straight'
-        ? [-reach * scale, reach * scale]
-        : [0, form === 'round' ? reach * scale : 2 * Math.PI];
+        ? [-farthest * scale, farthest * scale]
+        : [0, form === 'round' ? farthest * scale : 2 * Math.PI];
     const edge = first + (last - first) * shown;
     // Half the width; of a clock that halfway out. It narrows at both ends, so that nothing and everything are just that.
-    const wide = form === 'around' ? softness / Math.max(reach, 1) : (softness * scale) / 2;
+    const wide = form === 'around' ? softness / Math.max(farthest, 1) : (softness * scale) / 2;
     const soft = Math.min(wide, edge - first, last - edge);
     const task = putWipeTask(buffer.code.memory.buffer, {
       kind: kinds[form],
@@ -62,7 +62,7 @@ export const wipe = passKind({
       edge,
       soft,
       inverted: inverted ? 1 : 0,
-      room: buffer.take(16),
+      work: buffer.take(16),
     });
     buffer.point('wipe', task, { cost: 2 });
   },

@@ -50,7 +50,7 @@ export const wobble = passKind({
     const finest = (size * scale) / exact.pow(2, detail - 1);
     // So near to each other that straight lines between them are not seen.
     const grid = finest >= 96 ? 16 : finest >= 48 ? 8 : finest >= 24 ? 4 : finest >= 12 ? 2 : 1;
-    const room = buffer.take(3 * 8 * (Math.ceil(buffer.width / grid) + 4));
+    const work = buffer.take(3 * 8 * (Math.ceil(buffer.width / grid) + 4));
     const task = putWobbleTask(buffer.code.memory.buffer, {
       amount: amount * scale,
       size: Math.max(1, size * scale),
@@ -60,7 +60,7 @@ export const wobble = passKind({
       left: -start.x,
       top: -start.y,
       grid,
-      room,
+      work,
       corners: buffer.take(4 * (Math.ceil(buffer.width / Math.max(1, finest)) * 2 + 8 + 2 * grid)),
     });
     buffer.gather(edges, (image) => buffer.code.wobble(image, task));

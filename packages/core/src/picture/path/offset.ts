@@ -84,10 +84,10 @@ function joinPoints(
   distance: number,
   join: JoinKind,
 ): PathPoint[] {
-  const at = (share: number, reach: number): PathPoint => {
+  const at = (share: number, away: number): PathPoint => {
     const angle = exact.atan2(from.normalY, from.normalX) + turn * share;
     const [normalX, normalY] = [exact.cos(angle), exact.sin(angle)];
-    return { x: from.x + reach * normalX, y: from.y + reach * normalY, normalX, normalY };
+    return { x: from.x + away * normalX, y: from.y + away * normalY, normalX, normalY };
   };
   if (join === 'round') {
     const step = 2 * exact.acos(Math.max(1 - tolerance / Math.abs(distance), 0.5));

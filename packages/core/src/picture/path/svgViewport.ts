@@ -54,9 +54,9 @@ export function enterViewport(
   outer: Viewport | undefined,
 ): { matrix: Matrix; viewport: Viewport } {
   const box = viewBoxOf(attributes);
-  const room = outer ?? defaultRoom(attributes, box);
-  const width = sideOf(attributes['width'], room.width) ?? room.width;
-  const height = sideOf(attributes['height'], room.height) ?? room.height;
+  const outerSize = outer ?? defaultOuter(attributes, box);
+  const width = sideOf(attributes['width'], outerSize.width) ?? outerSize.width;
+  const height = sideOf(attributes['height'], outerSize.height) ?? outerSize.height;
   // The outermost one stands nowhere: its x and y do nothing.
   const x = outer ? (svgLength(attributes['x'], outer.width) ?? 0) : 0;
   const y = outer ? (svgLength(attributes['y'], outer.height) ?? 0) : 0;
@@ -81,15 +81,15 @@ export function enterViewport(
 }
 
 /** Room for the outermost svg: in the proportions of its view box, so that none of it is lost. */
-function defaultRoom(attributes: Attributes, box: [number, number, number, number] | undefined): Viewport {
+function defaultOuter(attributes: Attributes, box: [number, number, number, number] | undefined): Viewport {
   if (!box) return { width: ownSize, height: ownSize };
   const [, , boxWidth, boxHeight] = box;
   const scale = ownSize / Math.max(boxWidth, boxHeight);
-  const room = { width: boxWidth * scale, height: boxHeight * scale };
+  const outerSize = { width: boxWidth * scale, height: boxHeight * scale };
   // Of one given side and the view box follows the other.
   const width = sideOf(attributes['width'], NaN);
   const height = sideOf(attributes['height'], NaN);
   if (width !== undefined && height === undefined) return { width, height: (width * boxHeight) / boxWidth };
   if (height !== undefined && width === undefined) return { width: (height * boxWidth) / boxHeight, height };
-  return room;
+  return outerSize;
 }

@@ -1,4 +1,4 @@
-import { type Matrix, reachMemory } from '../../contract';
+import { type Matrix, growMemory } from '../../contract';
 import { type PassCode, passEngine, passMemory, putMeshTask, putSceneTask } from '../../pixels';
 import type { SceneOp } from '../display/operation/scene';
 import type { SceneMesh } from './mesh';
@@ -57,11 +57,11 @@ export function rasteriseTo(
   const meshes = scene.meshes.filter(
     ({ image, indices }) => indices.length > 0 && (image === null || textureOf(image)),
   );
-  const room = new Room(passMemory().end);
+  const work = new Room(passMemory().end);
   const textures = new Map(
     meshes.flatMap(({ image }) => {
       const texture = image === null ? undefined : textureOf(image);
-      return texture ? [[image, { texture, at: room.take(texture.rgba.length) }] as const] : [];
+      return texture ? [[image, { texture, at: work.take(texture.rgba.length) }] as const] : [];
     }),
   );
   const max = meshes.reduce(
@@ -69,23 +69,23 @@ export function rasteriseTo(
     0,
   );
   const places = {
-    faces: room.take(faceBytes * max),
-    order: room.take(4 * max),
-    matrix: room.take(64),
-    out: room.take(4 * width * height),
-    bands: room.take(8 * (Math.ceil(height / bandRows) + 2)),
-    colors: room.take(16 * width * bandRows),
-    depths: room.take(16 * width * bandRows),
+    faces: work.take(faceBytes * max),
+    order: work.take(4 * max),
+    matrix: work.take(64),
+    out: work.take(4 * width * height),
+    bands: work.take(8 * (Math.ceil(height / bandRows) + 2)),
+    colors: work.take(16 * width * bandRows),
+    depths: work.take(16 * width * bandRows),
   };
   // Lists stand behind everything else: they grow when faces lie in many bands. Before they are written, meshes stand there.
-  const lists = room.end;
+  const lists = work.end;
   const tell = (count: number, maxListed: number) =>
-    putSceneTask(reachMemory(code.memory, lists + 4 * maxListed), {
+    putSceneTask(growMemory(code.memory, lists + 4 * maxListed), {
       ...{ ...places, width, height, count, lists, maxListed },
       ...{ straight: straight ? 1 : 0, near: scene.near },
     });
   const listed = 2 * max + 64;
-  reachMemory(code.memory, lists);
+  growMemory(code.memory, lists);
   new Float32Array(code.memory.buffer, places.matrix, 16).set(rowsIn(scene.rows, matrix));
   for (const { texture, at } of textures.values())
     new Uint8Array(code.memory.buffer, at, texture.rgba.length).set(texture.rgba);
@@ -130,15 +130,15 @@ function putMesh(
   texture: { texture: Texture; at: number } | undefined,
   size: { size: number; perspective: boolean },
 ) {
-  const room = new Room(address);
+  const work = new Room(address);
   const at = {
-    positions: room.take(positions.byteLength),
-    projected: room.take((16 * positions.length) / 3),
-    colors: room.take(colors.byteLength),
-    indices: room.take(indices.byteLength),
-    places: places ? room.take(places.byteLength) : 0,
+    positions: work.take(positions.byteLength),
+    projected: work.take((16 * positions.length) / 3),
+    colors: work.take(colors.byteLength),
+    indices: work.take(indices.byteLength),
+    places: places ? work.take(places.byteLength) : 0,
   };
-  const buffer = reachMemory(memory, room.end);
+  const buffer = growMemory(memory, work.end);
   new Float32Array(buffer, at.positions, positions.length).set(positions);
   new Uint8Array(buffer, at.colors, colors.length).set(colors);
   new Uint32Array(buffer, at.indices, indices.length).set(indices);

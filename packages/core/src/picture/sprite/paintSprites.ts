@@ -38,8 +38,8 @@ export function laySprites(
   const code = passEngine();
   const buffer = new PassBuffer(surface.width, surface.height);
   drawPlaced(buffer, operation, matrix);
-  const room = buffer.take(4 * surface.width + 64);
-  code.layWide(buffer.address, surface.info, opacity, blendNumber(blend), room);
+  const work = buffer.take(4 * surface.width + 64);
+  code.layWide(buffer.address, surface.info, opacity, blendNumber(blend), work);
 }
 
 function drawPlaced(buffer: PassBuffer, { sprites, add }: SpritesOp, matrix: Matrix): void {

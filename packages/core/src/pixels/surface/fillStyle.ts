@@ -52,7 +52,7 @@ const plain: PaintTask = {
   imageWidth: 0,
   ...{ left: 0, top: 0, right: 0, bottom: 0 },
   spread: 0,
-  room: 0,
+  work: 0,
 };
 
 const kinds = { linear: 1, radial: 2, around: 3 } as const;
@@ -87,14 +87,14 @@ export function putFill(
   rule: 'nonzero' | 'evenodd' = 'nonzero',
 ): Pointer<'PaintTask'> | undefined {
   const how = { opacity, mode: blendNumber(blend), rule: rule === 'evenodd' ? 1 : 0 };
-  const room = roomFor(surface);
-  if (typeof paint === 'string') return put({ ...plain, ...how, ...colorOf(paint), room });
+  const work = workFor(surface);
+  if (typeof paint === 'string') return put({ ...plain, ...how, ...colorOf(paint), work });
   const along = gradientMatrix(paint);
   const back = inverse(matrix);
   if (!along || !back || paint.stops.length === 0) return undefined;
   const [a, b, c, d, e, f] = product(along, back);
   const table = passMemory().bytes(gradientTable(paint.stops));
-  return put({ ...plain, ...how, kind: kinds[paint.kind], ...{ a, b, c, d, e, f }, table, room });
+  return put({ ...plain, ...how, kind: kinds[paint.kind], ...{ a, b, c, d, e, f }, table, work });
 }
 
 /** Pixels of an image in memory, and which of them are used. */
@@ -128,11 +128,11 @@ export function putImageFill(
     mode: blendNumber(blend),
     ...{ a, b, c, d, e, f },
     ...{ image, imageWidth, left, top, right, bottom, spread },
-    room: roomFor(surface),
+    work: workFor(surface),
   });
 }
 
 /** Room for rows of colours, and some more. */
-const roomFor = ({ width }: Surface) => passMemory().take(4 * 5 * (width + 16) + 64);
+const workFor = ({ width }: Surface) => passMemory().take(4 * 5 * (width + 16) + 64);
 
 const put = (values: PaintTask) => putPaintTask(passMemory().memory.buffer, values);

@@ -152,7 +152,7 @@ function taskOf({ width, ends, corners, closed, dashes, dashOffset }: LineStyle,
     dashes: passMemory().floats(all),
     dashCount: all.length,
     dashOffset,
-    room: passMemory().take(16 * (5 * max + 16)),
+    work: passMemory().take(16 * (5 * max + 16)),
   };
 }
 

@@ -1,4 +1,4 @@
-import { align, reach, scratch, signal } from '../signal/signalEngine';
+import { align, growTo, scratch, signal } from '../signal/signalEngine';
 import type { ChannelKind } from './pcm';
 
 /** Factors of left and right. A mono track is the same on both sides. */
@@ -25,7 +25,7 @@ export function addMono(
   const [left, right] = channels === 1 ? [(ofLeft + ofRight) * scale, 0] : [ofLeft * scale, ofRight * scale];
   const from = scratch();
   const to = align(from + 2 * channels * together);
-  const buffer = reach(to + 4 * together);
+  const buffer = growTo(to + 4 * together);
   const samples = new Int16Array(buffer, from, channels * together);
   const sums = new Float32Array(buffer, to, together);
   const count = interleaved.length / channels;

@@ -1,5 +1,5 @@
 import { putSeparationTask } from '../signal/signalCalls';
-import { align, keep, reach, scratch, signal } from '../signal/signalEngine';
+import { align, keep, growTo, scratch, signal } from '../signal/signalEngine';
 import { binOrder, tablesFor } from '../signal/transformTables';
 import { windowSamples } from '../spectrum/windows';
 
@@ -60,7 +60,7 @@ export async function separate(
   const rows = spectra + frames * valuesBytes;
   const samplesAt = align(rows + frames * rowBytes);
   const outAt = align(samplesAt + samples.byteLength + 8);
-  const buffer = reach(outAt + out.byteLength);
+  const buffer = growTo(outAt + out.byteLength);
   new Float32Array(buffer, samplesAt, samples.length).set(samples);
   const result = new Float32Array(buffer, outAt, out.length).fill(0);
   const task = putSeparationTask(buffer, {

@@ -35,10 +35,10 @@ export class BandLevels implements StretchLevels {
 
   samplesFor(first: number, count: number): [number, number] {
     const hop = hopSamples(this.rate);
-    const { reach } = this.analyser;
+    const { lookAround } = this.analyser;
     // On the grid of all copies at lower rates, so that those of all stretches are the same.
-    const start = Math.floor((first * hop - reach) / maxDecimation) * maxDecimation;
-    return [start, (first + count - 1) * hop + reach];
+    const start = Math.floor((first * hop - lookAround) / maxDecimation) * maxDecimation;
+    return [start, (first + count - 1) * hop + lookAround];
   }
 
   /** Analyses moments; of two signals the mean of their powers. */

@@ -88,7 +88,7 @@ async function sampleLevels(
   const hop = pcmSampleRate / 60;
   const analyser = new SongAnalyser(settings, pcmSampleRate, hop);
   const bands = analyser.plan.edges.length - 1;
-  const reach = Math.ceil(analyser.reach / 32) * 32;
+  const lookAround = Math.ceil(analyser.lookAround / 32) * 32;
   const moments = momentCount(lengthSamples, 60);
   const step = Math.max(1, Math.floor(moments / looks));
   const signals = channelParts(ear.channel);
@@ -97,9 +97,9 @@ async function sampleLevels(
   for (let moment = 0; moment < moments; moment += step) {
     const powers = new Float64Array(bands);
     for (const signal of signals) {
-      const samples = new Float32Array(2 * reach);
-      await read(signal, moment * hop - reach, samples);
-      analyser.levels([samples], reach, hop, 1, row, 0);
+      const samples = new Float32Array(2 * lookAround);
+      await read(signal, moment * hop - lookAround, samples);
+      analyser.levels([samples], lookAround, hop, 1, row, 0);
       row.forEach((level, band) => (powers[band]! += exact.pow(10, level / 10) / signals.length));
     }
     powers.forEach((power, band) => levels[band]!.push(powerToDb(power)));

@@ -1,5 +1,5 @@
 import { pcmSampleRate, type ChannelKind } from '../audio/pcm';
-import { halve, loweringReach } from '../signal/halve';
+import { halve, loweringMargin } from '../signal/halve';
 import type { Waveform } from './hearing';
 import { hopSamples, momentCount } from './moments';
 import type { ChannelPart, SongListener } from './songListener';
@@ -27,8 +27,8 @@ export class WaveformListener implements SongListener {
 
   samplesFor(first: number, count: number): [number, number] {
     const hop = hopSamples(rate);
-    const reach = Math.ceil(loweringReach(decimation) / 32) * 32;
-    return [first * hop - reach, (first + count) * hop + reach];
+    const lookAround = Math.ceil(loweringMargin(decimation) / 32) * 32;
+    return [first * hop - lookAround, (first + count) * hop + lookAround];
   }
 
   hear(signals: readonly Float32Array[], start: number, first: number, count: number): void {

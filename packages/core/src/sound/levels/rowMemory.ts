@@ -1,4 +1,4 @@
-import { align, reach, scratch } from '../signal/signalEngine';
+import { align, growTo, scratch } from '../signal/signalEngine';
 import { neighbours, type Neighbours } from '../spectrum/neighbours';
 
 /** Copies values; few of them one by one, for `set` takes its time to begin. */
@@ -40,7 +40,7 @@ export class RowMemory {
 
   /** @param cleared up to which address there are zeros then */
   open(cleared: number): void {
-    this.floats = new Float32Array(reach(this.end));
+    this.floats = new Float32Array(growTo(this.end));
     this.floats.fill(0, this.start / 4, cleared / 4);
   }
 

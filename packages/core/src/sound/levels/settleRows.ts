@@ -69,11 +69,11 @@ export function settleRows(
   const memory = new RowMemory(bands, shown);
   const { row } = memory;
   const chunk = Math.min(count, Math.max(8, Math.floor(chunkBytes / row), 2 * lead));
-  const reach = spread ? spread.weights.length - 1 : 0;
+  const extent = spread ? spread.weights.length - 1 : 0;
   const gains = memory.take(row);
-  const weights = memory.take(4 * (reach + 1));
+  const weights = memory.take(4 * (extent + 1));
   const totals = memory.take(row);
-  const spreading = memory.take(row + 8 * reach + 16);
+  const spreading = memory.take(row + 8 * extent + 16);
   /** Of springs; sums of averages. */
   const positions = memory.take(2 * row);
   const velocities = memory.take(2 * row);
@@ -104,8 +104,8 @@ export function settleRows(
     const loadedRows = { rows: at, count: size + 2 * lead, row };
     if (law) code.mapRows(putMapTask(buffer, { ...loadedRows, gains, ...law }));
     if (spread) {
-      const room = { bands: width, weights, reach, totals, room: spreading };
-      code.spreadRows(putSpreadTask(buffer, { ...loadedRows, ...room }));
+      const work = { bands: width, weights, extent, totals, work: spreading };
+      code.spreadRows(putSpreadTask(buffer, { ...loadedRows, ...work }));
     }
     if (first === 0) {
       memory.copyRow(at, before);

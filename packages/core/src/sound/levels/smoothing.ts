@@ -57,11 +57,11 @@ export interface SpreadTerms {
 
 /** @param width bands to each side */
 export function spreadTerms(width: number, bands: number): SpreadTerms {
-  const reach = Math.ceil(width);
-  const weights = Array.from({ length: reach + 1 }, (_, i) => Math.max(0, 1 - i / (width + 1)));
+  const extent = Math.ceil(width);
+  const weights = Array.from({ length: extent + 1 }, (_, i) => Math.max(0, 1 - i / (width + 1)));
   const totals = Array.from({ length: bands }, (_, band) => {
     let sum = 0;
-    for (let other = Math.max(0, band - reach); other <= Math.min(bands - 1, band + reach); other++) {
+    for (let other = Math.max(0, band - extent); other <= Math.min(bands - 1, band + extent); other++) {
       sum += weights[Math.abs(other - band)]!;
     }
     return 1 / sum;

@@ -52,25 +52,25 @@ function distance2({ values, width }: Features, a: number, b: number): number {
 export function novelty(features: Features, half: number): Float32Array {
   const { values, width, rate } = features;
   const count = values.length / width;
-  const reach = Math.max(2, Math.round(half * rate));
+  const extent = Math.max(2, Math.round(half * rate));
   // Distances count as large or small by what is usual in this song.
   let [sum, pairs] = [0, 0];
   for (let a = 0; a < count; a += 3)
-    for (let b = a + 1; b < Math.min(count, a + 2 * reach); b += 5) {
+    for (let b = a + 1; b < Math.min(count, a + 2 * extent); b += 5) {
       sum += distance2(features, a, b);
       pairs++;
     }
   // But a song that hardly changes is not made to: bands that waver by 3 dB are alike.
   const usual = Math.max(width * 9, sum / Math.max(1, pairs));
-  const taper = Array.from({ length: reach }, (_, i) => exp(-2 * exact.square((i + 0.5) / reach)));
+  const taper = Array.from({ length: extent }, (_, i) => exp(-2 * exact.square((i + 0.5) / extent)));
   const full = exact.square(taper.reduce((sum, weight) => sum + weight, 0));
   const out = new Float32Array(count);
   for (let border = 1; border < count; border++) {
-    const room = Math.min(reach, border, count - border);
-    if (room < 2) continue;
+    const side = Math.min(extent, border, count - border);
+    if (side < 2) continue;
     let [same, across] = [0, 0];
-    for (let i = 0; i < room; i++) {
-      for (let j = 0; j < room; j++) {
+    for (let i = 0; i < side; i++) {
+      for (let j = 0; j < side; j++) {
         const weight = taper[i]! * taper[j]!;
         const likeness = (a: number, b: number) => exp(-distance2(features, a, b) / usual);
         same += (weight * (likeness(border - 1 - i, border - 1 - j) + likeness(border + i, border + j))) / 2;

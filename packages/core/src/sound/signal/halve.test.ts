@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { noise, referenceTransform } from '../../testing';
-import { halve, halvingFilter, halvingReach, loweringReach } from './halve';
+import { halve, halvingFilter, halvingMargin, loweringMargin } from './halve';
 
 /** Every so many-th value of the convolution of a signal and a filter of odd length. */
 function convolved(samples: Float32Array, filter: Float64Array, step: number): number[] {
@@ -17,7 +17,7 @@ function loweringFilter(decimation: number): Float64Array {
   const halving = halvingFilter();
   let whole = Float64Array.of(1);
   for (let step = 1; step < decimation; step *= 2) {
-    const longer = new Float64Array(whole.length + 2 * halvingReach * step);
+    const longer = new Float64Array(whole.length + 2 * halvingMargin * step);
     halving.forEach((value, k) => whole.forEach((other, i) => (longer[i + k * step]! += value * other)));
     whole = longer;
   }
@@ -58,14 +58,14 @@ describe('the filter', () => {
   const decibels = (gain: number) => 20 * Math.log10(gain);
 
   // As many as assembly/halve.ts sums and assembly/cut.ts reckons with.
-  it('reaches thirteen samples', () => expect(halvingReach).toBe(13));
+  it('reaches thirteen samples', () => expect(halvingMargin).toBe(13));
 
   it('of a halving has its middle at a quarter of the rate, and every other value 0', () => {
     const filter = halvingFilter();
     expect(filter.reduce((sum, value) => sum + value, 0)).toBeCloseTo(1, 12);
     expect(gains(filter)[2048]).toBeCloseTo(0.5, 4);
     filter.forEach((value, i) => {
-      const away = Math.abs(i - halvingReach);
+      const away = Math.abs(i - halvingMargin);
       if (away > 0 && away % 2 === 0) expect(value).toBe(0);
       else expect(value).not.toBe(0);
     });
@@ -75,7 +75,7 @@ describe('the filter', () => {
     'of a rate %i times lower passes a quarter of it, and what folds back there is 98.5 dB down',
     (decimation) => {
       const filter = loweringFilter(decimation);
-      expect(filter).toHaveLength(2 * loweringReach(decimation) + 1);
+      expect(filter).toHaveLength(2 * loweringMargin(decimation) + 1);
       const all = gains(filter);
       const rate = 8192 / decimation;
       for (let k = 0; k <= rate / 4; k++) expect(Math.abs(decibels(all[k]!))).toBeLessThan(1e-3);
@@ -94,7 +94,7 @@ describe('the filter', () => {
     const expected = convolved(samples, loweringFilter(decimation), decimation);
     expect(lowered).toHaveLength(expected.length);
     // Near the ends, halvings leave out what earlier ones have made beyond them.
-    const inner = Math.ceil(loweringReach(decimation) / decimation);
+    const inner = Math.ceil(loweringMargin(decimation) / decimation);
     for (let j = inner; j < expected.length - inner; j++) {
       expect(Math.abs(lowered[j]! - expected[j]!)).toBeLessThan(1e-6);
     }

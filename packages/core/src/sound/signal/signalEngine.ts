@@ -1,4 +1,4 @@
-import { align, reachMemory, startCode } from '../../contract';
+import { align, growMemory, startCode } from '../../contract';
 import { tasksEnd, type SignalCode } from './signalCalls';
 import { signalCode } from './signalCode';
 
@@ -24,14 +24,14 @@ let scratchFrom = kept;
  * Memory that reaches up to an address. Arrays on it that were made before are lost when it grows.
  * @throws Error when a table has been kept since scratch room was asked for: it stands where that began
  */
-export function reach(end: number): ArrayBuffer {
+export function growTo(end: number): ArrayBuffer {
   if (scratchFrom !== kept) throw new Error('a table was kept while scratch room was in use');
-  return reachMemory(signal().memory, end);
+  return growMemory(signal().memory, end);
 }
 
 /** Floats that stand there: good until memory grows, or others are put there. */
 export const floatsAt = (address: number, count: number): Float32Array =>
-  new Float32Array(reach(address + 4 * count), address, count);
+  new Float32Array(growTo(address + 4 * count), address, count);
 
 /** Where scratch room begins: to be asked for when all tables are kept. */
 export const scratch = (): number => (scratchFrom = kept);
@@ -40,7 +40,7 @@ export const scratch = (): number => (scratchFrom = kept);
 export function keep(table: Float64Array | Float32Array | Uint32Array): number {
   const address = kept;
   kept = align(address + table.byteLength);
-  new Uint8Array(reachMemory(signal().memory, kept), address, table.byteLength).set(
+  new Uint8Array(growMemory(signal().memory, kept), address, table.byteLength).set(
     new Uint8Array(table.buffer, table.byteOffset, table.byteLength),
   );
   return address;

@@ -1,5 +1,5 @@
 import { exact } from '../../contract';
-import { halvingTaps, loweringReach } from '../signal/halve';
+import { halvingTaps, loweringMargin } from '../signal/halve';
 import { stepOf, windowMeans, windowShapes } from '../spectrum/windows';
 import type { SegmentShape } from '../spectrum/segmentWindow';
 import { putCutTask, type Pointer } from '../signal/signalCalls';
@@ -33,7 +33,7 @@ export interface CutWindow {
 /** Samples at the lower rate that the filter makes of a segment, and the first of them, counted from the centre's. */
 export function cutRange(segmentLength: number, decimation: number): { first: number; length: number } {
   const before = segmentLength >> 1;
-  const half = loweringReach(decimation);
+  const half = loweringMargin(decimation);
   const first = -Math.floor((before + half) / decimation);
   const last = Math.floor((segmentLength - 1 - before + half) / decimation);
   return { first, length: last - first + 1 };
@@ -86,7 +86,7 @@ export function putCut(
     step,
     length: segmentLength,
     lead,
-    room: at,
+    work: at,
     copies: tableOf(0),
     othersCopies: tableOf(1),
   });

@@ -4,7 +4,7 @@ import type { BandTable } from './bandTable';
 import { cutBytes, putCut, type CutWindow } from './cutSegments';
 import { sumSquared } from '../spectrum/segmentTransform';
 import { putLevelsTask } from '../signal/signalCalls';
-import { align, reach, signal } from '../signal/signalEngine';
+import { align, growTo, signal } from '../signal/signalEngine';
 import type { SongCopies } from './songCopies';
 import { checkTransform, tablesFor, type Tables } from '../signal/transformTables';
 
@@ -65,7 +65,7 @@ export function levelsOfSong(
   const pointPowers = align(tableAt + bytes.byteLength);
   const powers = pointPowers + 32 * points;
   const free = powers + 4 * align(4 * bands);
-  const buffer = reach(place ? free : free + 4 * bands * count);
+  const buffer = growTo(place ? free : free + 4 * bands * count);
   const { at, stride } = place ?? { at: free, stride: 4 * bands };
   new Float32Array(buffer, windowAt, window.length).set(window);
   new Uint8Array(buffer, tableAt, bytes.byteLength).set(new Uint8Array(bytes));

@@ -1,6 +1,6 @@
 import { exact } from '../../contract';
 import { divideBands } from './divideBands';
-import { loweringReach } from '../signal/halve';
+import { loweringMargin } from '../signal/halve';
 import { neighbours } from '../spectrum/neighbours';
 import { planAnalysis, type AnalysisPlan, type BandSettings } from '../spectrum/plan';
 import { align, floatsAt } from '../signal/signalEngine';
@@ -58,10 +58,10 @@ export class SongAnalyser {
   }
 
   /** Samples before and after a moment that its levels depend on. */
-  get reach(): number {
+  get lookAround(): number {
     const longest = Math.max(...this.plan.groups.map(({ segmentLength }) => segmentLength));
     const max = Math.max(...this.tiers.map(({ every }) => every));
-    return (max - 1) * this.hop + (longest >> 1) + 1 + loweringReach(this.maxDecimation);
+    return (max - 1) * this.hop + (longest >> 1) + 1 + loweringMargin(this.maxDecimation);
   }
 
   /**

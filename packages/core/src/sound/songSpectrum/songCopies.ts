@@ -1,6 +1,6 @@
 import { exact } from '../../contract';
-import { halveInto, halvingTaps, roomToHalve } from '../signal/halve';
-import { align, reach, scratch } from '../signal/signalEngine';
+import { halveInto, halvingTaps, workToHalve } from '../signal/halve';
+import { align, growTo, scratch } from '../signal/signalEngine';
 
 /** A song in the memory of the compiled code, with copies of it, each at half the rate of the one before. */
 export interface SongCopies {
@@ -31,7 +31,7 @@ export function loadSong(signals: readonly Float32Array[], halvings = 0): SongCo
       return at;
     }),
   );
-  const buffer = reach(end + roomToHalve(length));
+  const buffer = growTo(end + workToHalve(length));
   signals.forEach((samples, i) => {
     const copies = addresses[i]!;
     new Float32Array(buffer, copies[0], length).set(samples);

@@ -1,5 +1,5 @@
 import { putPowersTask } from '../signal/signalCalls';
-import { align, reach, scratch, signal } from '../signal/signalEngine';
+import { align, growTo, scratch, signal } from '../signal/signalEngine';
 import { checkTransform, tablesFor } from '../signal/transformTables';
 
 /**
@@ -49,7 +49,7 @@ export function loadSegments(
   // Samples are read two at a time: one more than there are.
   const powerA = align(samplesAt + samples.byteLength + 8);
   const powerB = align(powerA + 8 * bins);
-  const buffer = reach(powerB + 8 * bins);
+  const buffer = growTo(powerB + 8 * bins);
   new Float64Array(buffer, windowAt, window.length).set(window);
   new Float32Array(buffer, samplesAt, samples.length).set(samples);
   const { memory, powers } = signal();

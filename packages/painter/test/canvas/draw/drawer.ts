@@ -8,7 +8,7 @@ export interface Drawing {
   matrix: Matrix;
   images: PaintImages;
   /** Size of what is painted on, in pixels. */
-  room: { width: number; height: number };
+  viewport: { width: number; height: number };
   /** Size of the picture in its units, and how much wider and higher what it is painted on is. */
   picture: { width: number; height: number };
   wider: { x: number; y: number };

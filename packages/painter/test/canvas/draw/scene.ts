@@ -24,8 +24,8 @@ function textureOf(image: PaintImage, { createSurface }: Drawing): Texture {
 }
 
 export const drawScene: Drawer<SceneOp> = (scene, drawing) => {
-  const { context, matrix, images, room, stagePixel } = drawing;
-  const [width, height] = [Math.ceil(room.width / stagePixel), Math.ceil(room.height / stagePixel)];
+  const { context, matrix, images, viewport, stagePixel } = drawing;
+  const [width, height] = [Math.ceil(viewport.width / stagePixel), Math.ceil(viewport.height / stagePixel)];
   const sheet = sheetOf(drawing, width, height);
   const found = (id: string) => {
     const image = images.get(id);

@@ -4,8 +4,8 @@ import { sheetOf } from './sheet';
 
 export const drawSprites: Drawer<SpritesOp> = (operation, drawing) => {
   if (operation.sprites.length === 0) return 0;
-  const { context, matrix, room } = drawing;
-  const { width, height } = room;
+  const { context, matrix, viewport } = drawing;
+  const { width, height } = viewport;
   const sheet = sheetOf(drawing, width, height);
   sheet.pixels.data.set(paintSprites(operation, matrix, width, height));
   sheet.context.putImageData(sheet.pixels, 0, 0);
