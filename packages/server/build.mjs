@@ -5,7 +5,7 @@ const here = (path) => fileURLToPath(new URL(path, import.meta.url));
 
 /** Packages of many small modules and nothing but JavaScript: as a part of the bundle, threads start in half the time. */
 const bundled =
-  /^(bidi-js|culori|earcut|gl-matrix|midi-file|opentype\.js|property-expr|saxes|tiny-case|toposort|xmlchars|yup)(\/|$)/;
+  /^(bidi-js|culori|dequal|earcut|gl-matrix|midi-file|opentype\.js|property-expr|saxes|tiny-case|toposort|xmlchars|yup)(\/|$)/;
 
 /** Our own packages are bundled; what else is from the registry stays where it is. */
 const ownPackages = {

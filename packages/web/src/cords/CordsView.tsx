@@ -1,9 +1,10 @@
 import {
-  sourceKinds,
-  sourceRegistry,
   findProperty,
   placeKey,
   problemOf,
+  sameValue,
+  sourceKinds,
+  sourceRegistry,
   type Cord,
   type Film,
 } from '@cyclogram/core';
@@ -269,7 +270,7 @@ function CordRow({ film, cord, property, open, limit, picked, onPick, onToggle }
   const found = findProperty(film, cord.target);
   const kind = sourceRegistry.of(cord.source);
   const range = found && kind?.range(cord.source as never, found.field, found.value);
-  const still = range !== undefined && JSON.stringify(range[0]) === JSON.stringify(range[1]);
+  const still = range !== undefined && sameValue(range[0], range[1]);
   const warnings = [
     problem && problem !== 'off' ? problemTexts[problem] : '',
     !problem && still ? 'No effect: it moves between two values that are the same.' : '',

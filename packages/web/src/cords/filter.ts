@@ -1,5 +1,6 @@
-import { isPoint, sameValue, type ShownField } from '@cyclogram/core';
+import { type ShownField } from '@cyclogram/core';
 import { createContext } from 'react';
+import { dequal } from 'dequal/lite';
 
 /** Which properties of a card are shown. */
 export interface CardFilter {
@@ -18,6 +19,4 @@ export const FilterContext = createContext<CardFilter>({ active: false, shows: (
 
 /** Whether a property is as it is at first. */
 export const isStandard = (value: unknown, standard: unknown): boolean =>
-  standard === undefined ||
-  sameValue(value, standard) ||
-  (isPoint(value) === isPoint(standard) && JSON.stringify(value) === JSON.stringify(standard));
+  standard === undefined || dequal(value, standard);

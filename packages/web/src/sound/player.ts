@@ -7,6 +7,7 @@ import {
   type Fade,
   type Placement,
 } from '@cyclogram/core';
+import { dequal } from 'dequal/lite';
 import { connectBand } from './bandPass';
 import type { Asset } from '../api/assets';
 import { PcmSource } from './pcmSource';
@@ -92,7 +93,7 @@ export class Player {
         (track, i) =>
           track.gain === this.tracks[i]!.gain &&
           track.asset === this.tracks[i]!.asset &&
-          JSON.stringify(track.placement) === JSON.stringify(this.tracks[i]!.placement),
+          dequal(track.placement, this.tracks[i]!.placement),
       );
     if (same) return;
     const time = this.time();

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { shownRun } from '../../sound';
 import { lastTimePass, type Layer } from '../../picture';
 import type { Film } from './film';
@@ -18,7 +19,7 @@ export function touchedTimes(before: Film, after: Film, end: number): (t: number
   if (before === after) return never;
   for (const key of Object.keys({ ...before, ...after }) as (keyof Film)[]) {
     if (key === 'layers' || key === 'cords' || unseen.includes(key)) continue;
-    if (!isSame(before[key], after[key])) return always;
+    if (!dequal(before[key], after[key])) return always;
   }
   const changed = changedIds(before.layers, after.layers);
   for (const target of changedTargets(before, after)) {
@@ -34,14 +35,12 @@ export function touchedTimes(before: Film, after: Film, end: number): (t: number
   return (t) => shown.some(({ layer, sections }) => shownRun(layer, sections, end, t) !== undefined);
 }
 
-const isSame = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
-
 /** Ids of the layers that are not what they were, or are in one of both only. */
 function changedIds(before: readonly Layer[], after: readonly Layer[]): Set<string> {
   const known = new Map(before.map((layer) => [layer.id, layer]));
   const changed = new Set<string>();
   for (const layer of after) {
-    if (!isSame(known.get(layer.id), layer)) changed.add(layer.id);
+    if (!dequal(known.get(layer.id), layer)) changed.add(layer.id);
     known.delete(layer.id);
   }
   for (const id of known.keys()) changed.add(id);
@@ -50,12 +49,12 @@ function changedIds(before: readonly Layer[], after: readonly Layer[]): Set<stri
 
 /** What the cords lead to that are not what they were. */
 function changedTargets(before: Film, after: Film) {
-  if (isSame(before.cords, after.cords)) return [];
+  if (dequal(before.cords, after.cords)) return [];
   const known = new Map(before.cords.map((cord) => [cord.id, cord]));
   const targets = after.cords.flatMap((cord) => {
     const old = known.get(cord.id);
     known.delete(cord.id);
-    if (isSame(old, cord)) return [];
+    if (dequal(old, cord)) return [];
     return old ? [old.target, cord.target] : [cord.target];
   });
   return [...targets, ...[...known.values()].map(({ target }) => target)];
@@ -67,7 +66,7 @@ function hasSameOrder(before: Film, after: Film): boolean {
     const has = new Set(other.layers.map(({ id }) => id));
     return film.layers.map(({ id }) => id).filter((id) => has.has(id));
   };
-  return isSame(ids(before, after), ids(after, before));
+  return dequal(ids(before, after), ids(after, before));
 }
 
 /** Whether something that a film draws is of other moments, or shows a layer that changed beside its own place. */
