@@ -1,4 +1,4 @@
-import { type ShownField } from '@cyclogram/core';
+import type { ShownField } from '@cyclogram/core';
 import { createContext } from 'react';
 import { dequal } from 'dequal/lite';
 
