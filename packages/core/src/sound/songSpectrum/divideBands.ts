@@ -5,7 +5,6 @@ import {
   maxFilled,
   placeCount,
   rampBins,
-  tapCount,
   type BandRun,
   type Transform,
 } from './bandReading';
@@ -22,19 +21,11 @@ const decimations = [1, 2, 4, 8, 16, 32];
 /** Every decimation divides this one. */
 export const maxDecimation = 32;
 
-/** Steps of a transform that each sample costs of which a copy at a lower rate is made. */
-const stepsPerSample = 3;
+/** Cost of a transform, in steps of its butterflies: finer measures of what else is done chose the same divisions. */
+const transformCost = (size: number) => size * exact.log2(size);
 
-/** Cost of a transform of two segments, in steps of its butterflies, with all that belongs to it. */
-const transformCost = (size: number) => size * exact.log2(size) + 2500;
-
-/** Cost of cutting two segments out of the song before they are lowered in rate, see cutSegments.ts, in the same steps. */
-const cutCost = (decimation: number) => 1000 + 1900 * exact.log2(decimation);
-
-/** Costs of a tap, of a bin of a cover and of a band, in the same steps. */
-const tapCost = 1.9;
-const binCost = 1.5;
-const bandCost = 30;
+/** Cost of reading between bins, for each place, in the same steps. A bin that is added up, and a sample of a copy, are one. */
+const placeCost = 2;
 
 /** A transform that bands may be taken from, and what that would cost. */
 interface Candidate extends Transform {
@@ -82,19 +73,18 @@ export function divideBands(
     const finer = group.fftSize / (decimation * fftSize);
     const ramp = rampBins(filled);
     const narrow = finer > 1 ? (2 * ramp * sampleRate) / (fftSize * decimation) : 0;
-    const costOfPlace = finer > 1 ? tapCost * tapCount(filled) : 0;
+    const costOfPlace = finer > 1 ? placeCost : 0;
     // A transform that segments fill has a ramp without end, and none of its bands needs it.
     const costOfEdges = finer > 1 ? 2 * edgePoints(ramp) * costOfPlace : 0;
-    const costOfHz = (binCost * fftSize * decimation) / sampleRate;
+    const costOfHz = (fftSize * decimation) / sampleRate;
     const canBeRead = finer <= 1 || filled <= maxFilled;
     const reading = classes.map(({ decimation: max }, index) => {
       if (!canBeRead || decimation > max) return Infinity;
       const { bands, narrower, places, wideHz } = sums[index]!(narrow);
       const wide = costOfHz * wideHz + costOfEdges * (bands - narrower);
-      return bandCost * bands + costOfPlace * places + wide;
+      return costOfPlace * places + wide;
     });
-    const cut = decimation > 1 && isStepped ? cutCost(decimation) : 0;
-    return { decimation, fftSize, finer, ramp, narrow, cost: transformCost(fftSize) + cut, reading };
+    return { decimation, fftSize, finer, ramp, narrow, cost: transformCost(fftSize), reading };
   };
   const candidates = allowed.flatMap((decimation) => {
     /** Samples that are transformed. */
@@ -108,7 +98,7 @@ export function divideBands(
     return [...sizes].map((fftSize) => candidateOf(decimation, fftSize, length / fftSize));
   });
 
-  const choices = minWork(candidates, classes.length, allowed, (made) => (stepsPerSample * 2 * hop) / made);
+  const choices = minWork(candidates, classes.length, allowed, (made) => (2 * hop) / made);
   return choices.map(({ candidate, first, end }) => {
     const { decimation, fftSize, finer, ramp, narrow } = candidate;
     const bands = classes.slice(first, end).flatMap((one) => one.bands);
