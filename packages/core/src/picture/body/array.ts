@@ -2,7 +2,7 @@ import { atan2, choicesOf, cos, fieldGroups, ofHeight, pow, seeded, sin, spaceNo
 import { boxOf } from '../../pixels';
 import { outlinesOf } from '../path/outlines';
 import { usualTypeface } from '../typeface/typeface';
-import { bandFields, levelAt, levelsOf } from './bands';
+import { bandFields, levelAt, levelsOf, responseCurve } from './bands';
 import { evenStops } from '../palette/palette';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
@@ -199,17 +199,7 @@ const groups = fieldGroups([
         help: 'From this level on it has its full height.',
         default: 1,
       },
-      {
-        kind: 'number',
-        key: 'curve',
-        label: 'Response curve',
-        min: 0.1,
-        max: 8,
-        step: 10,
-        unit: '%',
-        shownPer: 100,
-        default: 1,
-      },
+      responseCurve,
     ],
   },
 ]);

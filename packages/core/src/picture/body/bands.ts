@@ -17,6 +17,20 @@ export const bandFields = fields([
   ...bandRangeFields.map((field) => ({ ...field, driven: false }) as const),
 ]);
 
+/** The power of a level by which a body's marks grow. */
+export const responseCurve = {
+  kind: 'number',
+  key: 'curve',
+  label: 'Response curve',
+  help: 'Above 100 % peaks stand out; below, quiet bands rise.',
+  min: 0.1,
+  max: 8,
+  step: 10,
+  unit: '%',
+  shownPer: 100,
+  default: 1,
+} as const;
+
 export interface Listening extends BandRange {
   ear: string | null;
 }

@@ -3,7 +3,7 @@ import { choicesOf, fieldGroups, ofHeight, pow } from '../../contract';
 import { outlinesOf } from '../path/outlines';
 import type { BodyShape } from '../scene/dress';
 import { usualTypeface } from '../typeface/typeface';
-import { bandFields, levelAt, levelsOf } from './bands';
+import { bandFields, levelAt, levelsOf, responseCurve } from './bands';
 import { evenStops } from '../palette/palette';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { ShapeBuilder } from './shapes';
@@ -79,17 +79,7 @@ const groups = fieldGroups([
         unit: 'px',
         default: 0,
       },
-      {
-        kind: 'number',
-        key: 'curve',
-        label: 'Response curve',
-        min: 0.1,
-        max: 8,
-        step: 10,
-        unit: '%',
-        shownPer: 100,
-        default: 1,
-      },
+      responseCurve,
     ],
   },
 ]);

@@ -14,7 +14,7 @@ import {
 } from '../../contract';
 import type { Vector } from '../scene/camera';
 import type { BodyShape } from '../scene/dress';
-import { bandFields, levelAt, levelsOf } from './bands';
+import { bandFields, levelAt, levelsOf, responseCurve } from './bands';
 import { evenStops } from '../palette/palette';
 import { bodyKind } from './bodyKind';
 import { fibonacciPoints } from './fibonacci';
@@ -147,17 +147,7 @@ const groups = fieldGroups([
       { ...size, key: 'width', label: 'Width', default: ofHeight(0.012) },
       { ...size, key: 'rest', label: 'Rest', default: ofHeight(0.012) },
       { ...size, key: 'reach', label: 'Reach', default: ofHeight(0.2) },
-      {
-        kind: 'number',
-        key: 'curve',
-        label: 'Response curve',
-        min: 0.1,
-        max: 8,
-        step: 10,
-        unit: '%',
-        shownPer: 100,
-        default: 1,
-      },
+      responseCurve,
     ],
   },
   {

@@ -2,7 +2,7 @@ import { choicesOf, cos, fieldGroups, ofHeight, pow, sin } from '../../contract'
 import { markBands, orderField } from '../figure/order';
 import type { Path } from '../path/path';
 import type { BodyShape } from '../scene/dress';
-import { bandFields, levelsWithin } from './bands';
+import { bandFields, levelsWithin, responseCurve } from './bands';
 import { evenStops } from '../palette/palette';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
@@ -102,18 +102,7 @@ const groups = fieldGroups([
       },
       { ...size, key: 'radius', label: 'Radius', min: 0, default: ofHeight(0.15), shownWhen: onCircle },
       { ...size, key: 'height', label: 'Height', min: -100000, default: ofHeight(0.3) },
-      {
-        kind: 'number',
-        key: 'curve',
-        label: 'Response curve',
-        help: 'Above 100 % peaks stand out; below, quiet bands rise.',
-        min: 0.1,
-        max: 8,
-        step: 10,
-        unit: '%',
-        shownPer: 100,
-        default: 1.4,
-      },
+      { ...responseCurve, default: 1.4 },
       {
         kind: 'number',
         key: 'smoothBands',

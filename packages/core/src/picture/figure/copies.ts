@@ -1,5 +1,4 @@
-import { LastUsed } from '../../contract';
-import { choicesOf, defaultsOf, exact, record, type ValueOf } from '../../contract';
+import { LastUsed, choicesOf, defaultsOf, exact, record, type ValueOf } from '../../contract';
 import { group } from '../display/operations';
 import { mapPath, type Path } from '../path/path';
 import type { Drawing, Modifier } from './modifier';

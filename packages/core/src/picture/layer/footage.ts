@@ -1,4 +1,4 @@
-import { choicesOf, fieldGroups, type ValueOf } from '../../contract';
+import { choicesOf, fieldGroups } from '../../contract';
 import { maxSeconds } from '../../sound';
 import { footageTime, frameIndexAt, frameKey } from '../footage/footage';
 import { boxGroups, imageInBox } from './imageBox';
@@ -67,7 +67,6 @@ export const footageLayerRecord = layerRecord(
     ...boxGroups,
   ]),
 );
-export type FootageLayer = { kind: 'footage' } & ValueOf<typeof footageLayerRecord>;
 
 /** A video file in a box: at every moment of the film the frame that belongs there. */
 export const footageLayer: LayerKind<'footage', typeof footageLayerRecord> = {

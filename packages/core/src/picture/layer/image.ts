@@ -1,4 +1,4 @@
-import { fieldGroups, type ValueOf } from '../../contract';
+import { fieldGroups } from '../../contract';
 import { boxFields, cropGroup, imageInBox } from './imageBox';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
@@ -16,7 +16,6 @@ export const imageLayerRecord = layerRecord(
     cropGroup,
   ]),
 );
-export type ImageLayer = { kind: 'image' } & ValueOf<typeof imageLayerRecord>;
 
 /** An image in a box. */
 export const imageLayer: LayerKind<'image', typeof imageLayerRecord> = {

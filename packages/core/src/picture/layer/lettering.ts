@@ -208,7 +208,7 @@ export const letteringLayerRecord = layerRecord(
         {
           ...px,
           key: 'shadowSoftness',
-          label: 'Shadow softness',
+          label: 'Shadow feather',
           max: 500,
           default: 14,
           shownWhen: hasShadow,

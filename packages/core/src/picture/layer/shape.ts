@@ -1,7 +1,7 @@
-import { choicesOf, fieldGroups, ofHeight, type ValueOf } from '../../contract';
+import { choicesOf, fieldGroups, ofHeight } from '../../contract';
 import { boxOf } from '../../pixels';
 import { playerSigns } from './playerSigns';
-import { paintIn, paintRecord, plainPaint } from '../palette/paintRecord';
+import { paintIn, paintRecord } from '../palette/paintRecord';
 import { noNeeds, type LayerKind } from './layerKind';
 import { layerRecord } from './layerRecord';
 import { endsChoice, pathField } from './pathField';
@@ -83,8 +83,6 @@ export const filledOutlineRecord = layerRecord(
     },
   ]),
 );
-export type FilledOutline = { kind: 'shape' } & ValueOf<typeof filledOutlineRecord>;
-
 /** A path, filled and outlined. */
 export const filledOutline: LayerKind<'shape', typeof filledOutlineRecord> = {
   kind: 'shape',
@@ -132,6 +130,3 @@ export const filledOutline: LayerKind<'shape', typeof filledOutlineRecord> = {
   shows: () => [],
   figures: () => 0,
 };
-
-/** A shape that is only outlined, in one colour. */
-export const outlineOnly = (color: string) => ({ filled: false, outlined: true, stroke: plainPaint(color) });

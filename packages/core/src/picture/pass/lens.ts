@@ -36,7 +36,7 @@ export const lens = passKind({
       min: 1,
       shownWhen: { key: 'area', is: ['round'] },
     }),
-    percent('rim', 'Rim softness', 0.5, { shownWhen: { key: 'area', is: ['round'] } }),
+    percent('rim', 'Rim feather', 0.5, { shownWhen: { key: 'area', is: ['round'] } }),
     centreField,
     edgesField('mirror'),
   ],
