@@ -56,7 +56,7 @@ test('a size is tied to the kick by dragging, with values at rest and at peak; c
   await unfold(page, 'Position');
   const port = page.locator('[data-follower-port]');
   await port.scrollIntoViewIfNeeded();
-  const target = card(page, 'Position').locator('[data-place$="place.scale/"]');
+  const target = card(page, 'Position').locator('[data-address$="place.scale/"]');
   await target.scrollIntoViewIfNeeded();
   const [from, to] = [(await port.boundingBox())!, (await target.boundingBox())!];
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);

@@ -492,7 +492,7 @@ function addHeight(count: i32, y: f64): i32 {
 }
 
 /** Where a piece that is looked at lies at a height. */
-function placeAt(entry: usize, y: f64): f64 {
+function positionAt(entry: usize, y: f64): f64 {
   return load<f64>(entry, 8) + (y - load<f64>(entry, 16)) * load<f64>(entry, 32);
 }
 
@@ -501,8 +501,8 @@ function addCrossing(steps: i32, one: usize, other: usize): i32 {
   const from = max(load<f64>(one, 16), load<f64>(other, 16));
   const to = min(load<f64>(one, 24), load<f64>(other, 24));
   if (from >= to) return steps;
-  const above = placeAt(one, from) - placeAt(other, from);
-  const below = placeAt(one, to) - placeAt(other, to);
+  const above = positionAt(one, from) - positionAt(other, from);
+  const below = positionAt(one, to) - positionAt(other, to);
   if (above * below >= 0) return steps;
   // The same whichever comes first.
   return addHeight(steps, from + ((to - from) * abs(above)) / (abs(above) + abs(below)));
@@ -517,7 +517,7 @@ function bandCover(count: i32, from: f64, to: f64, winding: i32): f64 {
   for (let n = 0; n < count; n++) {
     const entry = order + <usize>n * entryBytes;
     if (load<f64>(entry, 16) > middle || load<f64>(entry, 24) < middle) continue;
-    const x = placeAt(entry, middle);
+    const x = positionAt(entry, middle);
     let place = sorted + ((<usize>found) << 4);
     while (place > sorted && load<f64>(place - 16) > x) {
       store<f64>(place, load<f64>(place - 16));

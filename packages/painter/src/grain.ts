@@ -14,12 +14,12 @@ function noiseTile(): Float32Array {
   noise = Float32Array.from({ length: side * side }, (_, i) => 2 * seeded(11, i) - 1);
   for (let top = 0; top < side; top += block) {
     for (let left = 0; left < side; left += block) {
-      const places = Array.from(
+      const positions = Array.from(
         { length: block * block },
         (_, n) => (top + Math.floor(n / block)) * side + left + (n % block),
       );
-      const mean = places.reduce((sum, place) => sum + noise![place]!, 0) / places.length;
-      for (const place of places) noise[place]! -= mean;
+      const mean = positions.reduce((sum, position) => sum + noise![position]!, 0) / positions.length;
+      for (const position of positions) noise[position]! -= mean;
     }
   }
   return noise;

@@ -92,12 +92,12 @@ export function drawParts(
       const level = under > 1 ? Math.min(Math.floor(log2(under)), maxLevels(image)) : 0;
       const scale = pow(2, level);
       const source = levelOf(image, level);
-      let place = places.get(source);
-      if (place === undefined) places.set(source, (place = passMemory().bytes(source.rgba)));
+      let position = places.get(source);
+      if (position === undefined) places.set(source, (position = passMemory().bytes(source.rgba)));
       const [w, h] = [wide * scale, high * scale];
       const [originX, originY] = [x - left * wide, y - top * high];
       const fill = {
-        image: place,
+        image: position,
         imageWidth: source.width,
         part: partOf(from, source, scale),
         matrix: [

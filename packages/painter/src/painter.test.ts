@@ -250,10 +250,10 @@ describe('painting', () => {
 
   it('draws pictures at their places, turned, and nothing for those that are missing', () => {
     const image = imageOf(4, 2, (x) => (x < 2 ? [255, 0, 0, 255] : [0, 0, 0, 0]));
-    const paint = (places: number[], id = 'p') => {
+    const paint = (positions: number[], id = 'p') => {
       const painter = new Painter();
       painter.images = new Map([['p', image]]);
-      const operation: Operation = { op: 'images', image: id, places: Float32Array.from(places) };
+      const operation: Operation = { op: 'images', image: id, positions: Float32Array.from(positions) };
       const pixels = paintPixels(
         { width: 20, height: 20, operations: [backdrop('#000000'), operation] },
         20,

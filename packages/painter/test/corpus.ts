@@ -303,7 +303,7 @@ function imageSamples(): Sample[] {
     beyond: false,
   } as const;
   const box = [20, 12, 110, 70] as const;
-  const places = Float32Array.from(
+  const positions = Float32Array.from(
     { length: 6 * 9 },
     (_, i) =>
       [20 + 15 * Math.floor(i / 6), 20 + 6 * Math.floor(i / 6), 22, 20, Math.floor(i / 6) / 3, 0.9][i % 6]!,
@@ -321,7 +321,7 @@ function imageSamples(): Sample[] {
       backdrop,
       group([{ ...image, fit: 'cover', box }], { matrix: turned(0.3, 0.9, 20, -10), opacity: 0.8 }),
     ]),
-    sample('images', [backdrop, { op: 'images', image: 'a', places }]),
+    sample('images', [backdrop, { op: 'images', image: 'a', positions }]),
     sample('image behind all', [{ ...image, fit: 'cover', box: [0, 0, 160, 90], beyond: true }], 320, 200),
   ];
 }

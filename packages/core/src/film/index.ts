@@ -16,7 +16,7 @@ export * from './document/withoutFades';
 export * from './drive/cord';
 export * from './drive/easing';
 export * from './drive/needs';
-export * from './drive/place';
+export * from './drive/address';
 export * from './drive/plan';
 export * from './drive/property';
 export * from './drive/resolveFilm';

@@ -68,7 +68,7 @@ export * from './path/filmPath';
 export * from './path/flatten';
 export * from './path/path';
 export * from './path/pathCache';
-export * from './path/pathPlace';
+export * from './path/pathPlacement';
 export * from './path/pathToData';
 export * from './path/registry';
 export * from './path/shapeKind';

@@ -3,13 +3,13 @@ import { drawParts } from '../images';
 import type { Drawer } from './drawing';
 
 /** Images that are not here yet are left out. */
-export const drawImages: Drawer<ImagesOp> = ({ image, places }, drawing) => {
+export const drawImages: Drawer<ImagesOp> = ({ image, positions }, drawing) => {
   const found = drawing.images.get(image);
   if (!found) return 0;
   const [a, b, c, d, e, f] = drawing.matrix;
   const from = [0, 0, found.width, found.height] as const;
-  const parts = Array.from({ length: Math.floor(places.length / 6) }, (_, n) => {
-    const [x, y, boxWidth, boxHeight, angle, opacity] = places.subarray(6 * n, 6 * n + 6) as unknown as [
+  const parts = Array.from({ length: Math.floor(positions.length / 6) }, (_, n) => {
+    const [x, y, boxWidth, boxHeight, angle, opacity] = positions.subarray(6 * n, 6 * n + 6) as unknown as [
       number,
       number,
       number,

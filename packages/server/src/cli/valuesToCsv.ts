@@ -37,8 +37,8 @@ function warnOfLostCords(film: Film): void {
   for (const cord of film.cords) {
     if (problemOf(film, cord) !== 'target') continue;
     const { list, id, key, item } = cord.target;
-    const place = [list, id, item, key].filter((part) => part !== '').join(' ');
-    console.error(`Warning: the cord "${cord.id}" moves nothing, for the film has no property ${place}.`);
+    const address = [list, id, item, key].filter((part) => part !== '').join(' ');
+    console.error(`Warning: the cord "${cord.id}" moves nothing, for the film has no property ${address}.`);
     process.exitCode = 1;
   }
 }

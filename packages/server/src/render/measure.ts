@@ -12,7 +12,7 @@ import { folderSize, framePattern } from './pictureFolder';
 import { encodePlanOf, momentOfFrame, type RenderPlan } from './plan';
 
 /** Where in the range frames are measured, how many at each place at most, and bytes of them. */
-const places = [0.3, 0.7];
+const positions = [0.3, 0.7];
 const maxFrames = 8;
 const maxBytes = 300e6;
 /** Seconds heard before a place, so that smoothing has settled. */
@@ -32,7 +32,7 @@ export async function measureRender({
   const bytes = bytesOfForm(format.pixels(encodePlanOf(plan)), plan.width, plan.height);
   const framesEach = Math.max(2, Math.min(maxFrames, Math.floor(maxBytes / bytes)));
   const each = Math.min(framesEach, plan.frameCount);
-  for (const [i, share] of (plan.frameCount > framesEach ? places : [0]).entries()) {
+  for (const [i, share] of (plan.frameCount > framesEach ? positions : [0]).entries()) {
     const offset = Math.min(Math.floor(share * plan.frameCount), plan.frameCount - each);
     const first = plan.firstFrame + offset;
     const t = momentOfFrame(plan, first);

@@ -160,11 +160,11 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** Puts those that wait in an order. Ids of others are left out. */
   async order(ids: readonly string[]): Promise<void> {
     const waiting = await this.rows.findBy({ status: In(['waiting', 'paused']) });
-    const places = waiting.map(({ position }) => position).sort((a, b) => a - b);
+    const positions = waiting.map(({ position }) => position).sort((a, b) => a - b);
     const known = ids.filter((id, i) => ids.indexOf(id) === i && waiting.some((row) => row.id === id));
     const rest = waiting.filter(({ id }) => !known.includes(id)).sort((a, b) => a.position - b.position);
     for (const [i, id] of [...known, ...rest.map((row) => row.id)].entries()) {
-      await this.rows.update({ id }, { position: places[i]! });
+      await this.rows.update({ id }, { position: positions[i]! });
       this.tell(await this.row(id));
     }
   }

@@ -78,9 +78,9 @@ function SectionReset({
 }: Pick<CardSectionProps, 'heading' | 'keys' | 'list'> & { children: ReactNode }) {
   const owner = useContext(OwnerContext);
   if (!owner || !keys || (list !== undefined && list !== owner.list)) return children;
-  const places = keys.map((key) => ({ ...owner, key, item: '' }));
+  const addresses = keys.map((key) => ({ ...owner, key, item: '' }));
   return (
-    <ResetMenu places={places} label={heading}>
+    <ResetMenu addresses={addresses} label={heading}>
       {children}
     </ResetMenu>
   );

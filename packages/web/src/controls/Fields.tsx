@@ -1,8 +1,8 @@
-import { placeKey, shownFields, type Field, type FieldGroup, type ShownField } from '@cyclogram/core';
+import { addressKey, shownFields, type Field, type FieldGroup, type ShownField } from '@cyclogram/core';
 import { memo, useContext, useState } from 'react';
 import { cordsOn } from '../cords/cordChanges';
 import { FilterContext, isStandard } from '../cords/filter';
-import { OwnerContext, placeOf } from '../cords/owner';
+import { OwnerContext, addressOf } from '../cords/owner';
 import { PropertyRow } from '../cords/PropertyRow';
 import { useEditor } from '../editor/editorStore';
 import { ControlOf } from './ControlOf';
@@ -64,7 +64,7 @@ export function FieldRows({ fields, values, defaults, onChange, at, item }: Fiel
     field.rare === true &&
     !filter.active &&
     isStandard(values[field.key], defaults[field.key]) &&
-    !(owner && at !== undefined && cordsOn(cords, placeKey(placeOf(owner, field, at, item))).length > 0);
+    !(owner && at !== undefined && cordsOn(cords, addressKey(addressOf(owner, field, at, item))).length > 0);
   const rare = wanted.filter((field) => (opened ? opened.includes(field.key) : isPutAway(field)));
   const row = (field: ShownField) => (
     <PropertyRow key={field.key} at={at} item={item} field={field}>

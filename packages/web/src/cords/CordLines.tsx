@@ -1,8 +1,8 @@
-import { findProperty, placeKey, type Film } from '@cyclogram/core';
+import { findProperty, addressKey, type Film } from '@cyclogram/core';
 import { linkHorizontal } from 'd3-shape';
 import { useContext, useEffect, useState } from 'react';
 import { EditorContext, useEditor } from '../editor/editorStore';
-import { addCord, samePlaces } from './cordChanges';
+import { addCord, sameProperties } from './cordChanges';
 import { useCordView } from './cordView';
 import { followersOf } from './words';
 
@@ -28,14 +28,14 @@ function middleOf(selector: string): [number, number] | undefined {
 const escape = (text: string) => CSS.escape(text);
 
 /** The cords of what is pointed at: from followers to the properties that they move, as far as both can be seen. */
-function linesOf(film: Film, pointedAt: { follower: string } | { place: string }): Line[] {
+function linesOf(film: Film, pointedAt: { follower: string } | { address: string }): Line[] {
   return film.cords.flatMap((cord) => {
-    const place = placeKey(cord.target);
+    const key = addressKey(cord.target);
     return followersOf(cord).flatMap((follower) => {
-      const isMeant = 'follower' in pointedAt ? follower === pointedAt.follower : place === pointedAt.place;
+      const isMeant = 'follower' in pointedAt ? follower === pointedAt.follower : key === pointedAt.address;
       if (!isMeant) return [];
       const from = middleOf(`[data-follower-port="${escape(follower)}"]`);
-      const to = middleOf(`[data-port="${escape(place)}"]`);
+      const to = middleOf(`[data-port="${escape(key)}"]`);
       return from && to ? [{ key: `${cord.id} ${follower}`, from, to }] : [];
     });
   });
@@ -87,15 +87,16 @@ export function useDropCord(): (follower: string, x: number, y: number) => boole
   const store = useContext(EditorContext)!;
   const show = useCordView((state) => state.show);
   return (follower, x, y) => {
-    const row = document.elementFromPoint(x, y)?.closest('[data-place]');
-    const key = row?.getAttribute('data-place');
+    const row = document.elementFromPoint(x, y)?.closest('[data-address]');
+    const key = row?.getAttribute('data-address');
     const [list, id, path, item] = key?.split('/') ?? [];
     if (key === undefined || key === null || !list || path === undefined) return false;
-    const place = { list: list as 'layers', id: id ?? '', key: path, item: item ?? '' };
+    const address = { list: list as 'layers', id: id ?? '', key: path, item: item ?? '' };
     const { film, selected, change } = store.getState();
-    if (!findProperty(film, place)) return false;
+    if (!findProperty(film, address)) return false;
     change('drive by a follower', (draft) => {
-      for (const one of samePlaces(draft, place, selected)) addCord(draft, one, 'follower', { follower });
+      for (const one of sameProperties(draft, address, selected))
+        addCord(draft, one, 'follower', { follower });
     });
     show(key);
     return true;

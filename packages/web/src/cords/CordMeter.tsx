@@ -4,7 +4,7 @@ import {
   isPoint,
   type Cord,
   type MovingValue,
-  type PropertyPlace,
+  type PropertyAddress,
 } from '@cyclogram/core';
 import { useCallback } from 'react';
 import { LiveCanvas, type DrawLive } from '../controls/LiveCanvas';
@@ -14,8 +14,8 @@ import { usePreview } from '../editor/previewContext';
 import { rangeText } from './words';
 
 interface CordMeterProps {
-  place: PropertyPlace;
-  placeKey: string;
+  address: PropertyAddress;
+  addressKey: string;
   cords: readonly Cord[];
 }
 
@@ -26,10 +26,10 @@ const numberOf = (value: MovingValue, axis: Axis): number | undefined =>
   typeof value === 'number' ? value : isPoint(value) ? value[axis] : undefined;
 
 /** A property that moves: its values at rest and at peak, and the live one between them. */
-export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
+export function CordMeter({ address, addressKey, cords }: CordMeterProps) {
   const preview = usePreview();
   const film = useEditor((state) => state.film);
-  const found = findProperty(film, place);
+  const found = findProperty(film, address);
   const first = cords.find(({ on }) => on) ?? cords[0]!;
   const kind = sourceRegistry.of(first.source);
   const range = found && kind?.range(first.source as never, found.field, found.value);
@@ -37,7 +37,7 @@ export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
   const [from, to] = range ? range.map((value) => numberOf(value, axis)) : [];
   const draw = useCallback<DrawLive>(
     (context, width, height) => {
-      const value = preview.live.values.get(placeKey);
+      const value = preview.live.values.get(addressKey);
       const now = value === undefined ? undefined : numberOf(value, axis);
       const isKnown = now !== undefined && from !== undefined && to !== undefined && from !== to;
       const share = isKnown ? Math.min(Math.max((now - from) / (to - from), 0), 1) : 0;
@@ -49,7 +49,7 @@ export function CordMeter({ place, placeKey, cords }: CordMeterProps) {
       context.arc(radius + share * (width - 2 * radius), radius, radius, 0, 2 * Math.PI);
       context.fill();
     },
-    [preview, placeKey, from, to, axis],
+    [preview, addressKey, from, to, axis],
   );
   const text = range ? rangeText(found.field, range[0], range[1]) : (kind?.label ?? '');
   return (

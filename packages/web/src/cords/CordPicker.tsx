@@ -3,7 +3,7 @@ import {
   defaultFollower,
   findProperty,
   sourceKinds,
-  type PropertyPlace,
+  type PropertyAddress,
   type SourceKind,
   type SourceKindName,
 } from '@cyclogram/core';
@@ -14,27 +14,27 @@ import { EditorContext, useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
 import { FollowerMeter } from '../hear/FollowerMeter';
 import { RangePicker } from '../hear/RangePicker';
-import { addCord, keptCord, pasteCord, samePlaces } from './cordChanges';
+import { addCord, keptCord, pasteCord, sameProperties } from './cordChanges';
 import { icons } from '../controls/icons';
 
 interface CordPickerProps {
-  place: PropertyPlace;
+  address: PropertyAddress;
   label: string;
   onDone: () => void;
 }
 
 /** What a property can be tied to: the followers there are, a new one, or a motion of its own. */
-export function CordPicker({ place, label, onDone }: CordPickerProps) {
+export function CordPicker({ address, label, onDone }: CordPickerProps) {
   const store = useContext(EditorContext)!;
   const followers = useEditor((state) => state.film.followers);
   const selected = useEditor((state) => state.selected);
   const change = useEditor((state) => state.change);
-  const field = findProperty(store.getState().film, place)?.field;
+  const field = findProperty(store.getState().film, address)?.field;
   if (!field) return <p className="text-xs text-dim">This property cannot move.</p>;
   const moves = (kind: SourceKindName) => (sourceKinds[kind] as unknown as SourceKind).moves(field);
   const add = (kind: SourceKindName, part: object = {}) => {
     change(`drive ${label.toLowerCase()}`, (film) => {
-      for (const one of samePlaces(film, place, selected)) addCord(film, one, kind, part);
+      for (const one of sameProperties(film, address, selected)) addCord(film, one, kind, part);
     });
     onDone();
   };
@@ -88,7 +88,7 @@ export function CordPicker({ place, label, onDone }: CordPickerProps) {
         <Button
           onClick={() => {
             change('paste cord', (film) => {
-              for (const one of samePlaces(film, place, selected)) pasteCord(film, one, copied);
+              for (const one of sameProperties(film, address, selected)) pasteCord(film, one, copied);
             });
             onDone();
           }}

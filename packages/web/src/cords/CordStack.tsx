@@ -1,4 +1,4 @@
-import { type Cord, type PropertyPlace } from '@cyclogram/core';
+import { type Cord, type PropertyAddress } from '@cyclogram/core';
 import { Plus } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
@@ -10,13 +10,13 @@ import { CordCard } from './CordCard';
 import { CordPicker } from './CordPicker';
 
 interface CordStackProps {
-  place: PropertyPlace;
+  address: PropertyAddress;
   cords: readonly Cord[];
   label: string;
 }
 
 /** All cords on a property, one after the other, and a way to add another one. */
-export function CordStack({ place, cords, label }: CordStackProps) {
+export function CordStack({ address, cords, label }: CordStackProps) {
   const [picking, setPicking] = useState(false);
   const film = useEditor((state) => state.film);
   const selected = useEditor((state) => state.selected);
@@ -46,7 +46,7 @@ export function CordStack({ place, cords, label }: CordStackProps) {
             collisionPadding={8}
             className={`${popoverSheet} w-64`}
           >
-            <CordPicker place={place} label={label} onDone={() => setPicking(false)} />
+            <CordPicker address={address} label={label} onDone={() => setPicking(false)} />
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>

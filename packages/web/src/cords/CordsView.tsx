@@ -1,6 +1,6 @@
 import {
   findProperty,
-  placeKey,
+  addressKey,
   problemOf,
   sameValue,
   sourceKinds,
@@ -241,7 +241,7 @@ function CordTable({ film, sources, rows, open, setOpen, limits, picked, onPick 
               open={open === cord.id}
               picked={picked}
               onPick={onPick}
-              limit={limits.get(placeKey(cord.target)) ?? 0}
+              limit={limits.get(addressKey(cord.target)) ?? 0}
               onToggle={() => setOpen(open === cord.id ? undefined : cord.id)}
             />
           ))}
@@ -265,7 +265,7 @@ interface CordRowProps {
 
 function CordRow({ film, cord, property, open, limit, picked, onPick, onToggle }: CordRowProps) {
   const isPicked = picked.includes(cord);
-  const key = placeKey(cord.target);
+  const key = addressKey(cord.target);
   const problem = problemOf(film, cord);
   const found = findProperty(film, cord.target);
   const kind = sourceRegistry.of(cord.source);
@@ -301,7 +301,7 @@ function CordRow({ film, cord, property, open, limit, picked, onPick, onToggle }
             <TriangleAlert size={13} aria-label={warnings.join(' ')} />
           </span>
         )}
-        {found && <CordMeter place={cord.target} placeKey={key} cords={[cord]} />}
+        {found && <CordMeter address={cord.target} addressKey={key} cords={[cord]} />}
       </div>
       {open && (
         <div className="pb-2 pl-2">

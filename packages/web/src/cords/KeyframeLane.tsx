@@ -4,7 +4,7 @@ import {
   keysInOrder,
   keyTime,
   nearestBeat,
-  placeKey,
+  addressKey,
   sectionSpans,
   timeOfKey,
   type Cord,
@@ -115,7 +115,7 @@ export function KeyframeLane({ cord, lane, view, width, end }: KeyframeLaneProps
         type="button"
         className="figures absolute top-0.5 left-1 z-10 truncate bg-room/80 px-1 text-glass"
         onPointerDown={stop}
-        onClick={() => show(placeKey(target))}
+        onClick={() => show(addressKey(target))}
       >
         {name}
       </button>
@@ -162,7 +162,7 @@ function useCourse(
     const count = Math.max(2, Math.round(width / 4));
     if (!isNumber) return;
     preview
-      .request('course', { place: target, from, to, count })
+      .request('course', { address: target, from, to, count })
       .then((values) => {
         if (!stale) setCourse(values);
       })

@@ -1,4 +1,4 @@
-import { type PropertyPlace } from '@cyclogram/core';
+import { type PropertyAddress } from '@cyclogram/core';
 import { clsx } from 'clsx';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
@@ -7,25 +7,25 @@ import { popoverSheet } from '../controls/menu';
 import { useCordView } from './cordView';
 
 interface PortProps {
-  place: PropertyPlace;
-  placeKey: string;
+  address: PropertyAddress;
+  addressKey: string;
   label: string;
   driven: boolean;
 }
 
 /** The place on a property where a cord ends: pressed, it offers sources; on a property that moves, it opens its cords. */
-export function Port({ place, placeKey, label, driven }: PortProps) {
+export function Port({ address, addressKey, label, driven }: PortProps) {
   const [picking, setPicking] = useState(false);
   const toggle = useCordView((state) => state.toggle);
   const show = useCordView((state) => state.show);
-  const open = useCordView((state) => state.open === placeKey);
+  const open = useCordView((state) => state.open === addressKey);
   const dot = (
     <button
       type="button"
       aria-label={driven ? `Cords of ${label}` : `Drive ${label}`}
       aria-expanded={driven ? open : picking}
-      data-port={placeKey}
-      onClick={() => (driven ? toggle(placeKey) : setPicking(true))}
+      data-port={addressKey}
+      onClick={() => (driven ? toggle(addressKey) : setPicking(true))}
       className={clsx(
         'absolute top-1.5 -left-3.5 grid size-4 place-items-center rounded-full outline-offset-0',
         !driven &&
@@ -54,11 +54,11 @@ export function Port({ place, placeKey, label, driven }: PortProps) {
           className={`${popoverSheet} w-64`}
         >
           <CordPicker
-            place={place}
+            address={address}
             label={label}
             onDone={() => {
               setPicking(false);
-              show(placeKey);
+              show(addressKey);
             }}
           />
         </Popover.Content>

@@ -1,4 +1,4 @@
-import { placeKey, type Field, type PropertyPlace } from '@cyclogram/core';
+import { addressKey, type Field, type PropertyAddress } from '@cyclogram/core';
 import { useContext, type ReactNode } from 'react';
 import { RowTool } from '../controls/rowTool';
 import { useEditor } from '../editor/editorStore';
@@ -6,7 +6,7 @@ import { cordsOn } from './cordChanges';
 import { CordMeter } from './CordMeter';
 import { CordStack } from './CordStack';
 import { useCordView } from './cordView';
-import { OwnerContext, placeOf, usePlace } from './owner';
+import { OwnerContext, addressOf, useAddress } from './owner';
 import { ResetMenu } from '../recipes/ResetMenu';
 import { Port } from './Port';
 
@@ -22,32 +22,32 @@ interface PropertyRowProps {
 /** The row of a property: its control, and where it can move, its port and the cords on it. */
 export function PropertyRow({ at, item, field, children }: PropertyRowProps) {
   const owner = useContext(OwnerContext);
-  const place = usePlace(field, at, item);
-  if (!place && owner && at !== undefined) {
+  const address = useAddress(field, at, item);
+  if (!address && owner && at !== undefined) {
     return (
-      <ResetMenu places={[placeOf(owner, field, at, item)]} label={field.label}>
+      <ResetMenu addresses={[addressOf(owner, field, at, item)]} label={field.label}>
         <div data-row>{children}</div>
       </ResetMenu>
     );
   }
-  if (!place) return <div data-row>{children}</div>;
+  if (!address) return <div data-row>{children}</div>;
   return (
-    <MovingRow place={place} field={field}>
+    <MovingRow address={address} field={field}>
       {children}
     </MovingRow>
   );
 }
 
 function MovingRow({
-  place,
+  address,
   field,
   children,
 }: {
-  place: PropertyPlace;
+  address: PropertyAddress;
   field: Field & { label: string };
   children: ReactNode;
 }) {
-  const key = placeKey(place);
+  const key = addressKey(address);
   const cords = useEditor((state) => cordsOn(state.film.cords, key));
   const open = useCordView((state) => state.open === key);
   const pointAt = useCordView((state) => state.pointAt);
@@ -59,21 +59,21 @@ function MovingRow({
   );
   const driven = cords.length > 0;
   return (
-    <ResetMenu places={[place]} label={field.label}>
+    <ResetMenu addresses={[address]} label={field.label}>
       <div
         data-row
-        data-place={key}
+        data-address={key}
         className={`group/row relative ${lit ? 'bg-glass/10' : ''}`}
-        onPointerEnter={driven ? () => pointAt({ place: key }) : undefined}
+        onPointerEnter={driven ? () => pointAt({ address: key }) : undefined}
         onPointerLeave={driven ? () => pointAt(undefined) : undefined}
       >
-        <Port place={place} placeKey={key} label={field.label} driven={driven} />
+        <Port address={address} addressKey={key} label={field.label} driven={driven} />
         <RowTool.Provider
-          value={driven ? <CordMeter place={place} placeKey={key} cords={cords} /> : undefined}
+          value={driven ? <CordMeter address={address} addressKey={key} cords={cords} /> : undefined}
         >
           {children}
         </RowTool.Provider>
-        {open && driven && <CordStack place={place} cords={cords} label={field.label} />}
+        {open && driven && <CordStack address={address} cords={cords} label={field.label} />}
       </div>
     </ResetMenu>
   );

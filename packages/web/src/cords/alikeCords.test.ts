@@ -10,7 +10,7 @@ import {
 } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { alikeCords, listChangedAlike, setSourceField, takesField } from './alikeCords';
-import { addCord, samePlaces, spreadOverLayers } from './cordChanges';
+import { addCord, sameProperties, spreadOverLayers } from './cordChanges';
 
 const ids = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
 
@@ -121,9 +121,9 @@ describe('cords of several layers', () => {
   it('on the same pass of each layer are made and changed together, too', () => {
     const made = film();
     const place = { list: 'layers', id: 'a', key: 'passes.strength', item: 'glow-a' } as const;
-    const places = samePlaces(made, place, ids);
-    expect(places.map(({ item }) => item)).toEqual(ids.map((id) => `glow-${id}`));
-    for (const one of places) addCord(made, one, 'follower', { follower: 'kick', peak: 3 });
+    const addresses = sameProperties(made, place, ids);
+    expect(addresses.map(({ item }) => item)).toEqual(ids.map((id) => `glow-${id}`));
+    for (const one of addresses) addCord(made, one, 'follower', { follower: 'kick', peak: 3 });
     setSourceField(made, made.cords[0]!, othersOf(made), 'peak', 4);
     expect(made.cords.map(({ source }) => (source as { peak: number }).peak)).toEqual(ids.map(() => 4));
     readable(made);

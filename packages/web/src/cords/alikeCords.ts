@@ -9,7 +9,7 @@ import {
   type Film,
 } from '@cyclogram/core';
 import { newId } from '../editor/newId';
-import { samePlaces } from './cordChanges';
+import { sameProperties } from './cordChanges';
 
 /** Cords that are changed together: the one that is open, and those like it. */
 
@@ -24,8 +24,8 @@ const alikeOn = (film: Film, place: Cord['target'], kind: string): Cord[] =>
 export function alikeCords(film: Film, cord: Cord, layers: readonly string[]): Cord[] {
   const { kind } = cord.source;
   const index = alikeOn(film, cord.target, kind).findIndex(({ id }) => id === cord.id);
-  return samePlaces(film, cord.target, layers).flatMap((place) => {
-    const other = alikeOn(film, place, kind)[index];
+  return sameProperties(film, cord.target, layers).flatMap((address) => {
+    const other = alikeOn(film, address, kind)[index];
     return other && other.id !== cord.id ? [other] : [];
   });
 }

@@ -6,17 +6,17 @@ import {
   parseFilm,
   problemOf,
   type Film,
-  type PropertyPlace,
+  type PropertyAddress,
 } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { deleteLayers, duplicateLayers } from '../show/layerChanges';
 import { copyLayers, pasteLayers } from '../show/layerClipboard';
-import { addCord, onlyThisCord, pasteCord, samePlaces, spreadOverLayers } from './cordChanges';
+import { addCord, onlyThisCord, pasteCord, sameProperties, spreadOverLayers } from './cordChanges';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 const readable = (film: Film) => expect(() => parseFilm(plain(film))).not.toThrow();
 const size = { width: 1920, height: 1080 };
-const opacityOf = (id: string): PropertyPlace => ({ list: 'layers', id, key: 'place.opacity', item: '' });
+const opacityOf = (id: string): PropertyAddress => ({ list: 'layers', id, key: 'place.opacity', item: '' });
 
 /** A film with a follower of an ear of its own, and some fills. */
 function filmOf(...ids: string[]): Film {
@@ -86,15 +86,15 @@ describe('one cord for several layers', () => {
   it('goes to those that have the property', () => {
     const film = filmOf('a', 'b');
     const figure = film.layers[0]!.id;
-    expect(samePlaces(film, opacityOf('a'), ['a', 'b', figure]).map(({ id }) => id)).toEqual([
+    expect(sameProperties(film, opacityOf('a'), ['a', 'b', figure]).map(({ id }) => id)).toEqual([
       'a',
       'b',
       figure,
     ]);
     const grain = { ...opacityOf('a'), key: 'grain' };
-    expect(samePlaces(film, grain, ['a', 'b', figure]).map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(sameProperties(film, grain, ['a', 'b', figure]).map(({ id }) => id)).toEqual(['a', 'b']);
     // A layer that is not selected is changed by itself.
-    expect(samePlaces(film, opacityOf('a'), ['b'])).toEqual([opacityOf('a')]);
+    expect(sameProperties(film, opacityOf('a'), ['b'])).toEqual([opacityOf('a')]);
   });
 
   it('is spread from the first to the last: strength, and delay', () => {

@@ -4,7 +4,7 @@ import {
   defaultsOf,
   findProperty,
   isOnProperty,
-  placeKey,
+  addressKey,
   seeded,
   sourceKinds,
   structuredCopy,
@@ -13,7 +13,7 @@ import {
   type Film,
   type Layer,
   type OwnerList,
-  type PropertyPlace,
+  type PropertyAddress,
   type SourceKind,
   type SourceKindName,
 } from '@cyclogram/core';
@@ -28,16 +28,16 @@ const none: readonly Cord[] = [];
 
 /** The cords on a property, always the same list for the same cords of a film. */
 export function cordsOn(cords: readonly Cord[], key: string): readonly Cord[] {
-  let byPlace = known.get(cords);
-  if (!byPlace) {
+  let byAddress = known.get(cords);
+  if (!byAddress) {
     const made = new Map<string, Cord[]>();
     for (const cord of cords) {
-      const place = placeKey(cord.target);
-      made.set(place, [...(made.get(place) ?? []), cord]);
+      const key = addressKey(cord.target);
+      made.set(key, [...(made.get(key) ?? []), cord]);
     }
-    known.set(cords, (byPlace = made));
+    known.set(cords, (byAddress = made));
   }
-  return byPlace.get(key) ?? none;
+  return byAddress.get(key) ?? none;
 }
 
 /** Ids in the lists of a new source: those of its record are the same in each. */
@@ -54,11 +54,11 @@ function withOwnIds<T>(value: T): T {
 /** A source of a kind for a property, with what suits its value. */
 export function newSource(
   film: Film,
-  place: PropertyPlace,
+  address: PropertyAddress,
   kind: SourceKindName,
   part: object = {},
 ): CordSource | undefined {
-  const found = findProperty(film, place);
+  const found = findProperty(film, address);
   const source = sourceKinds[kind] as unknown as SourceKind;
   if (!found || !source.moves(found.field)) return undefined;
   const begin = withOwnIds(source.begin(found.field, found.value));
@@ -68,47 +68,53 @@ export function newSource(
 /** Ties a property to a source. Gives the id of the cord back; undefined where the source cannot move it. */
 export function addCord(
   film: Film,
-  place: PropertyPlace,
+  address: PropertyAddress,
   kind: SourceKindName,
   part: object = {},
 ): string | undefined {
-  const source = newSource(film, place, kind, part);
+  const source = newSource(film, address, kind, part);
   if (!source) return undefined;
   const id = newId('cord');
-  film.cords.push({ ...defaultsOf(cordRecord, nowhere), id, target: { ...place }, source });
+  film.cords.push({ ...defaultsOf(cordRecord, nowhere), id, target: { ...address }, source });
   return id;
 }
 
 /** The same property of each of some layers, or of the paths that these stand along: those that have it. */
-export function samePlaces(film: Film, place: PropertyPlace, layers: readonly string[]): PropertyPlace[] {
+export function sameProperties(
+  film: Film,
+  address: PropertyAddress,
+  layers: readonly string[],
+): PropertyAddress[] {
   const owners =
-    place.list === 'layers'
+    address.list === 'layers'
       ? layers
-      : place.list === 'paths'
+      : address.list === 'paths'
         ? film.layers.flatMap((layer) =>
             layers.includes(layer.id) && 'path' in layer && layer.path !== null ? [layer.path] : [],
           )
         : [];
-  if (!owners.includes(place.id)) return [place].filter((one) => findProperty(film, one));
+  if (!owners.includes(address.id)) return [address].filter((one) => findProperty(film, one));
   return [...new Set(owners)]
     .flatMap((id) => {
-      const item = itemLike(film, place, id);
-      return item === undefined ? [] : [{ ...place, id, item }];
+      const item = itemLike(film, address, id);
+      return item === undefined ? [] : [{ ...address, id, item }];
     })
     .filter((one) => findProperty(film, one));
 }
 
 /** The item of another owner's list that is like one: of the same kind, and as many of that kind before it. */
-function itemLike(film: Film, place: PropertyPlace, id: string): string | undefined {
-  if (place.item === '' || id === place.id) return place.item;
-  const [list = ''] = place.key.split('.');
+function itemLike(film: Film, address: PropertyAddress, id: string): string | undefined {
+  if (address.item === '' || id === address.id) return address.item;
+  const [list = ''] = address.key.split('.');
   const itemsOf = (owner: string) => {
-    const found = (film[place.list as 'layers'] as readonly { id: string }[]).find((one) => one.id === owner);
+    const found = (film[address.list as 'layers'] as readonly { id: string }[]).find(
+      (one) => one.id === owner,
+    );
     const items = (found as unknown as Record<string, unknown> | undefined)?.[list];
     return Array.isArray(items) ? (items as { id: string; kind?: string }[]) : [];
   };
-  const own = itemsOf(place.id);
-  const item = own.find((one) => one.id === place.item);
+  const own = itemsOf(address.id);
+  const item = own.find((one) => one.id === address.item);
   if (!item) return undefined;
   const sameKind = (one: { kind?: string }) => one.kind === item.kind;
   return itemsOf(id).filter(sameKind)[own.filter(sameKind).indexOf(item)]?.id;
@@ -169,8 +175,8 @@ export function keptCord(): CopiedCord | undefined {
 }
 
 /** Puts a copied cord on a property, if it can move it. What does not fit there is as in a new one. */
-export function pasteCord(film: Film, place: PropertyPlace, copied: CopiedCord): string | undefined {
-  const found = findProperty(film, place);
+export function pasteCord(film: Film, address: PropertyAddress, copied: CopiedCord): string | undefined {
+  const found = findProperty(film, address);
   const kind = Object.hasOwn(sourceKinds, copied.source.kind)
     ? (sourceKinds[copied.source.kind] as unknown as SourceKind)
     : undefined;
@@ -181,7 +187,7 @@ export function pasteCord(film: Film, place: PropertyPlace, copied: CopiedCord):
     ...structuredCopy(copied),
     source: withOwnIds(copied.source),
     id,
-    target: { ...place },
+    target: { ...address },
   });
   return id;
 }
@@ -204,12 +210,12 @@ export function spreadOverLayers(
   { from, to, delay, seed }: LayerSpread,
 ): void {
   const ordered = film.layers.filter(({ id }) => layers.includes(id)).map(({ id }) => id);
-  const places = samePlaces(film, cord.target, ordered);
-  places.forEach((place, index) => {
+  const addresses = sameProperties(film, cord.target, ordered);
+  addresses.forEach((address, index) => {
     const like = film.cords.find(
-      (other) => isOnProperty(other, place) && other.source.kind === cord.source.kind,
+      (other) => isOnProperty(other, address) && other.source.kind === cord.source.kind,
     );
-    const id = like?.id ?? pasteCord(film, place, cord);
+    const id = like?.id ?? pasteCord(film, address, cord);
     const own = id === undefined ? undefined : findCord(film, id);
     if (!own) return;
     if (own.id !== cord.id) {
@@ -218,7 +224,7 @@ export function spreadOverLayers(
       Object.assign(own, { source: withOwnIds(source), combine, spread, on });
     }
     const share =
-      seed === undefined ? (places.length > 1 ? index / (places.length - 1) : 0) : seeded(seed, index);
+      seed === undefined ? (addresses.length > 1 ? index / (addresses.length - 1) : 0) : seeded(seed, index);
     own.strength = Math.max(0, Math.round((from + (to - from) * share) * 1000) / 1000);
     Object.assign(own.source, sourceRegistry.of(cord.source)?.later?.(cord.source as never, delay * index));
   });

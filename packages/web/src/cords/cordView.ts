@@ -5,11 +5,11 @@ interface CordView {
   /** Place of the property whose cords are open. */
   open: string | undefined;
   /** A follower or a property whose cords are drawn over the workspace. */
-  pointedAt: { follower: string } | { place: string } | undefined;
+  pointedAt: { follower: string } | { address: string } | undefined;
   /** A cord that is being drawn from a follower to where the pointer is. */
   drawing: { follower: string; x: number; y: number } | undefined;
-  toggle(place: string): void;
-  show(place: string | undefined): void;
+  toggle(address: string): void;
+  show(address: string | undefined): void;
   pointAt(what: CordView['pointedAt']): void;
   draw(drawing: CordView['drawing']): void;
 }
@@ -18,7 +18,7 @@ export const useCordView = create<CordView>()((set) => ({
   open: undefined,
   pointedAt: undefined,
   drawing: undefined,
-  toggle: (place) => set(({ open }) => ({ open: open === place ? undefined : place })),
+  toggle: (address) => set(({ open }) => ({ open: open === address ? undefined : address })),
   show: (open) => set({ open }),
   pointAt: (pointedAt) => set({ pointedAt }),
   draw: (drawing) => set({ drawing }),

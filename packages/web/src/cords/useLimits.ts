@@ -1,4 +1,4 @@
-import { placeKey, type PropertyPlace } from '@cyclogram/core';
+import { addressKey, type PropertyAddress } from '@cyclogram/core';
 import { useEffect, useState } from 'react';
 import { useEditor } from '../editor/editorStore';
 import { usePreview, usePreviewState } from '../editor/previewContext';
@@ -28,4 +28,4 @@ export function useLimits(): ReadonlyMap<string, number> {
 }
 
 /** The same of one property. */
-export const useLimitShare = (place: PropertyPlace): number => useLimits().get(placeKey(place)) ?? 0;
+export const useLimitShare = (address: PropertyAddress): number => useLimits().get(addressKey(address)) ?? 0;

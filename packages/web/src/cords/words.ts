@@ -10,7 +10,7 @@ import {
   type Field,
   type Film,
   type MovingValue,
-  type PropertyPlace,
+  type PropertyAddress,
 } from '@cyclogram/core';
 
 /** Two values of a property, the unit said once. */
@@ -43,10 +43,10 @@ export function followersOf({ source }: Cord): readonly string[] {
 }
 
 /** A property in words: its owner and its label. */
-export function propertyName(film: Film, place: PropertyPlace): string {
-  const owner = ownerName(film, place) ?? 'Missing item';
-  const found = findProperty(film, place);
-  if (!found || !('label' in found.field)) return `${owner}: ${place.key}`;
+export function propertyName(film: Film, address: PropertyAddress): string {
+  const owner = ownerName(film, address) ?? 'Missing item';
+  const found = findProperty(film, address);
+  if (!found || !('label' in found.field)) return `${owner}: ${address.key}`;
   const { label } = found.field;
   return `${owner}: ${found.part ? `${found.part}, ${label.toLowerCase()}` : label}`;
 }

@@ -6,8 +6,8 @@ const key = (id: string) => `place:${id}`;
 export function keptPlace(id: string): number | undefined {
   try {
     const text = localStorage.getItem(key(id));
-    const place = text === null ? NaN : Number(text);
-    return Number.isFinite(place) && place >= 0 ? place : undefined;
+    const position = text === null ? NaN : Number(text);
+    return Number.isFinite(position) && position >= 0 ? position : undefined;
   } catch {
     return undefined;
   }

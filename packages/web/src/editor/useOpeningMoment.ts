@@ -27,8 +27,8 @@ export function useOpeningMoment(assets: ReadonlyMap<string, Asset>, complete: b
   useEffect(() => {
     if (opened.current || !complete || film.tracks.length === 0) return;
     const end = preview.secondsOf(film, assets);
-    const place = keptPlace(id);
-    if (place === undefined && !settled) return;
+    const position = keptPlace(id);
+    if (position === undefined && !settled) return;
     opened.current = true;
     // Whoever has moved already knows where to.
     if (preview.time() > 0 || preview.state.getState().playing || end <= 0) return;
@@ -42,7 +42,7 @@ export function useOpeningMoment(assets: ReadonlyMap<string, Asset>, complete: b
         },
         end,
       );
-    preview.seek(Math.min(place ?? liveliest(), end));
+    preview.seek(Math.min(position ?? liveliest(), end));
   }, [assets, complete, film, heard, id, overviews, preview, settled]);
 
   useEffect(() => {

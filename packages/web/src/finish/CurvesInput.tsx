@@ -51,10 +51,10 @@ export function CurvesInput({ owner, pass, fields, onChange }: CurvesInputProps)
     const { left, top, width, height } = box.current!.getBoundingClientRect();
     return { at: (event.clientX - left) / width, value: 1 - (event.clientY - top) / height };
   };
-  const add = (place: { at: number; value: number }) => {
+  const add = (position: { at: number; value: number }) => {
     const id = newId('point');
     // A curve that is not there yet gets its ends, too.
-    put(addPoint(points, place, id, () => newId('point')));
+    put(addPoint(points, position, id, () => newId('point')));
     setChosen(id);
   };
   const onPointerDown = (event: PointerEvent, id: string) => {
@@ -186,10 +186,10 @@ export function CurvesInput({ owner, pass, fields, onChange }: CurvesInputProps)
 
 /** The middle of the widest part of a curve without a point, on the curve. */
 function widestGap(points: readonly CurvePoint[]): { at: number; value: number } {
-  const places = [0, ...points.map(({ at }) => at).sort((a, b) => a - b), 1];
+  const positions = [0, ...points.map(({ at }) => at).sort((a, b) => a - b), 1];
   let [from, to] = [0, 0];
-  for (let i = 1; i < places.length; i++)
-    if (places[i]! - places[i - 1]! > to - from) [from, to] = [places[i - 1]!, places[i]!];
+  for (let i = 1; i < positions.length; i++)
+    if (positions[i]! - positions[i - 1]! > to - from) [from, to] = [positions[i - 1]!, positions[i]!];
   const at = (from + to) / 2;
   return { at, value: Math.min(1, Math.max(0, curveThrough(points)(at))) };
 }

@@ -37,9 +37,9 @@ export function movePoint(
   const [before, next] = [points[index - 1], points[index + 1]];
   const low = before ? before.at + min : 0;
   const high = next ? next.at - min : 1;
-  const place = rounded(within(at, low, Math.max(low, high)));
+  const position = rounded(within(at, low, Math.max(low, high)));
   return points.map((point, i) =>
-    i === index ? { ...point, at: place, value: rounded(within(value)) } : point,
+    i === index ? { ...point, at: position, value: rounded(within(value)) } : point,
   );
 }
 

@@ -82,9 +82,9 @@ export function duplicatePass(film: Film, owner: Owner, pass: string): void {
 /** Puts a pass in the place of another. */
 export function movePass(passes: PassSettings[], pass: string, to: string): void {
   const from = passes.findIndex(({ id }) => id === pass);
-  const place = passes.findIndex(({ id }) => id === to);
-  if (from < 0 || place < 0) return;
-  passes.splice(place, 0, ...passes.splice(from, 1));
+  const position = passes.findIndex(({ id }) => id === to);
+  if (from < 0 || position < 0) return;
+  passes.splice(position, 0, ...passes.splice(from, 1));
 }
 
 /** Passes that were copied, with the cords on them. */

@@ -20,9 +20,9 @@ export function RangePicker({ earId, range, onChange }: RangePickerProps) {
   const bands = edges.length - 1;
   const hzAt = (event: PointerEvent) => {
     const { left, width } = box.current!.getBoundingClientRect();
-    const place = Math.min(Math.max(((event.clientX - left) / width) * bands, 0), bands);
-    const band = Math.min(Math.floor(place), bands - 1);
-    return edges[band]! + (edges[band + 1]! - edges[band]!) * (place - band);
+    const position = Math.min(Math.max(((event.clientX - left) / width) * bands, 0), bands);
+    const band = Math.min(Math.floor(position), bands - 1);
+    return edges[band]! + (edges[band + 1]! - edges[band]!) * (position - band);
   };
   const shareOf = (hz: number) => {
     const above = edges.findIndex((edge) => edge > hz);

@@ -58,10 +58,10 @@ function drawAxes(context: CanvasRenderingContext2D, { scales, ear, noteNames }:
   }
   context.textAlign = 'center';
   const bottom = height - margin.bottom;
-  const places = noteNames
+  const positions = noteNames
     ? Array.from({ length: 10 }, (_, octave) => (ear.a4 / 16) * 2 ** (octave + 0.25 - 1))
     : [20, 50, 100, 200, 500, 1000, 2000, 5000, 10000, 20000];
-  for (const hz of places) {
+  for (const hz of positions) {
     const at = x(hz);
     if (at < margin.left || at > width - margin.right) continue;
     context.fillStyle = colours.rule;

@@ -1,4 +1,4 @@
-import { earlierValue, resetProperty, type PropertyPlace } from '@cyclogram/core';
+import { earlierValue, resetProperty, type PropertyAddress } from '@cyclogram/core';
 import { ContextMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useRecipeDocument } from '../api/recipes';
@@ -7,21 +7,21 @@ import { useEditor } from '../editor/editorStore';
 
 interface ResetMenuProps {
   /** The properties that go back. */
-  places: readonly PropertyPlace[];
+  addresses: readonly PropertyAddress[];
   /** What they are called. */
   label: string;
   children: ReactNode;
 }
 
 /** A menu, by the right button or the menu key, that lets properties go back to their defaults or to the recipe's. */
-export function ResetMenu({ places, label, children }: ResetMenuProps) {
+export function ResetMenu({ addresses, label, children }: ResetMenuProps) {
   return (
     <ContextMenu.Root>
       <ContextMenu.Trigger asChild>{children}</ContextMenu.Trigger>
       <ContextMenu.Portal>
         <ContextMenu.Content className={menuSheet}>
           <ContextMenu.Label className="px-2.5 py-1 text-xs text-dim">{label}</ContextMenu.Label>
-          <Items places={places} label={label} />
+          <Items addresses={addresses} label={label} />
         </ContextMenu.Content>
       </ContextMenu.Portal>
     </ContextMenu.Root>
@@ -29,16 +29,16 @@ export function ResetMenu({ places, label, children }: ResetMenuProps) {
 }
 
 /** Made when the menu opens: what there is to go back to is looked up then only. */
-function Items({ places, label }: Omit<ResetMenuProps, 'children'>) {
+function Items({ addresses, label }: Omit<ResetMenuProps, 'children'>) {
   const film = useEditor((state) => state.film);
   const change = useEditor((state) => state.change);
   const recipe = useRecipeDocument(film.recipe);
   const reset = (from?: NonNullable<typeof recipe>) =>
     change(`reset ${label.toLowerCase()}`, (draft) => {
-      for (const place of places) resetProperty(draft, place, from?.document);
+      for (const address of addresses) resetProperty(draft, address, from?.document);
     });
   const goesBack = (from?: NonNullable<typeof recipe>) =>
-    places.some((place) => earlierValue(film, place, from?.document) !== undefined);
+    addresses.some((address) => earlierValue(film, address, from?.document) !== undefined);
   return (
     <>
       <ContextMenu.Item className={menuRow} disabled={!goesBack()} onSelect={() => reset()}>

@@ -25,8 +25,8 @@ export function FreehandTool({ onDraw }: FreehandToolProps) {
   };
   const onMove = (event: PointerEvent<SVGElement>) => {
     if (!drawing.current) return;
-    const place = fromPointer(event);
-    setTrace((places) => [...places, place]);
+    const position = fromPointer(event);
+    setTrace((positions) => [...positions, position]);
   };
   const onUp = () => {
     if (!drawing.current) return;
@@ -44,7 +44,7 @@ export function FreehandTool({ onDraw }: FreehandToolProps) {
       <DrawingSheet label="Draw by hand: hold and draw a line" onDown={onDown} onMove={onMove} onUp={onUp} />
       {trace.length > 1 && (
         <path
-          d={`M${trace.map((place) => toCss(...place).join(' ')).join('L')}`}
+          d={`M${trace.map((position) => toCss(...position).join(' ')).join('L')}`}
           fill="none"
           stroke={tokens.glass}
           strokeWidth={2}

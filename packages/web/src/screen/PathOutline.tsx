@@ -39,12 +39,12 @@ function outlineData(path: FilmPath, toCss: ScreenSpace['toCss']): { data: strin
   const data = flattenParts(drawn.paths.get(path), shownTolerance).map(({ points, closed }) => {
     let last: [number, number] | undefined;
     const shown = points.flatMap(({ x, y }, i) => {
-      const place = toCss(x, y);
-      const near = last && Math.hypot(place[0] - last[0], place[1] - last[1]) < minStep;
+      const position = toCss(x, y);
+      const near = last && Math.hypot(position[0] - last[0], position[1] - last[1]) < minStep;
       if (near && i < points.length - 1) return [];
-      last = place;
+      last = position;
       count++;
-      return [`${place[0].toFixed(1)} ${place[1].toFixed(1)}`];
+      return [`${position[0].toFixed(1)} ${position[1].toFixed(1)}`];
     });
     return `M${shown.join('L')}${closed ? 'Z' : ''}`;
   });

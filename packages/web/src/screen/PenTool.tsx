@@ -67,11 +67,11 @@ export function PenTool({ onDraw, onDone }: PenToolProps) {
     put([...points, cornerPoint(newId('point'), ...placeOf(event))]);
   };
   const onMove = (event: PointerEvent<SVGElement>) => {
-    const place = placeOf(event);
-    setHover(dragging.current ? undefined : place);
+    const position = placeOf(event);
+    setHover(dragging.current ? undefined : position);
     const last = points.at(-1);
     if (!dragging.current || !last) return;
-    const out = { x: place[0] - last.at.x, y: place[1] - last.at.y };
+    const out = { x: position[0] - last.at.x, y: position[1] - last.at.y };
     if (Math.hypot(out.x, out.y) * scale < 4) return;
     put([...points.slice(0, -1), { ...last, out, in: { x: -out.x, y: -out.y }, smooth: true }]);
   };

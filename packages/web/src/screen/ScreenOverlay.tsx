@@ -7,7 +7,7 @@ import {
   isContainer,
   multiply,
   pathBounds,
-  pathPlaceMatrix,
+  pathPlacementMatrix,
   placeDrawn,
   type DrawnPoint,
   type FigureLayer,
@@ -86,9 +86,9 @@ export function ScreenOverlay({ scale, seen: { left, top, right, bottom } }: Scr
       >
         {layer && layer.visible && !layer.locked && <LayerHandles layer={layer} film={film} />}
         {guides.map(({ axis, at }, i) => {
-          const place = at * scale;
+          const position = at * scale;
           const line =
-            axis === 'x' ? `M${place} 0V${film.height * scale}` : `M0 ${place}H${film.width * scale}`;
+            axis === 'x' ? `M${position} 0V${film.height * scale}` : `M0 ${position}H${film.width * scale}`;
           return <path key={i} d={line} stroke="#f1ece2" strokeWidth={1} className="pointer-events-none" />;
         })}
       </svg>
@@ -198,7 +198,7 @@ function FigureHandles({ layer, path, film }: FigureHandlesProps) {
   const change = useEditor((state) => state.change);
   const tool = useEditor((state) => state.tool);
   const setTool = useEditor((state) => state.setTool);
-  const placement = useMemo(() => pathPlaceMatrix(path), [path]);
+  const placement = useMemo(() => pathPlacementMatrix(path), [path]);
   const points = drawnShape(path.shape);
   const draw = (all: DrawnPoint[], closed: boolean, key: string) =>
     change(

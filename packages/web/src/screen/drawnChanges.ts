@@ -72,9 +72,9 @@ export function simplifyTrace(
   tolerance: number,
   closed: boolean,
 ): DrawnPoint[] {
-  const places = trace.map(([x, y]): [number, number] => [x, y]);
-  if (closed && places.length > 2) places.push(places[0]!);
-  const curves = fitCurve(places, tolerance ** 2);
+  const positions = trace.map(([x, y]): [number, number] => [x, y]);
+  if (closed && positions.length > 2) positions.push(positions[0]!);
+  const curves = fitCurve(positions, tolerance ** 2);
   if (curves.length === 0) return [];
   const corner = ([x, y]: readonly number[]) => cornerPoint(newId('point'), x!, y!);
   const points = [corner(curves[0]![0])];

@@ -66,7 +66,7 @@ export function GradientInput({ at, idOf = (id) => id, gradient, onChange }: Gra
             max={1}
             step={0.01}
             value={stops.map(({ at }) => at)}
-            onValueChange={(places) => change(moveTo(stops, places))}
+            onValueChange={(positions) => change(moveTo(stops, positions))}
             className="absolute inset-x-0 top-4 h-3.5 touch-none"
           >
             {stops.map(({ id, at, color }, i) => (

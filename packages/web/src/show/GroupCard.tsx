@@ -5,7 +5,7 @@ import {
   groupLayerRecord,
   kindOf,
   pathKinds,
-  pathPlaceFields,
+  pathPlacementFields,
   type FilmPath,
   type GroupLayer,
   type ReferenceField,
@@ -75,7 +75,7 @@ function ClipFields({ path }: { path: FilmPath }) {
       />
       <FieldRows
         at=""
-        fields={pathPlaceFields}
+        fields={pathPlacementFields}
         values={{ ...path }}
         defaults={{}}
         onChange={(key, value) => set(key, (target) => void Object.assign(target, { [key]: value }))}

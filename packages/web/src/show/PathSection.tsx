@@ -9,7 +9,7 @@ import {
   layerKinds,
   pathAs,
   pathKinds,
-  pathPlaceFields,
+  pathPlacementFields,
   trimFields,
   type Film,
   type FilmPath,
@@ -114,7 +114,7 @@ function PathFields({ layer, edits, film, path }: PathFieldsProps) {
       />
       <FieldRows
         at=""
-        fields={[...pathPlaceFields, ...trim]}
+        fields={[...pathPlacementFields, ...trim]}
         values={{ ...path }}
         defaults={{ ...defaults }}
         onChange={(key, value) => edits.setPath(key, { [key]: value })}

@@ -22,7 +22,7 @@ import {
   materialRecord,
   newLayer,
   pathKinds,
-  pathPlaceFields,
+  pathPlacementFields,
   placeRecord,
   shownFields,
   spanRecord,
@@ -110,7 +110,7 @@ function figureLabels(film: Film, layer: FigureLayer): string[] {
     ...labelsOf([fieldOf(figureLayerRecord, 'ear')!], layer),
     ...['Path', 'Shape'],
     ...labelsOf(fieldsOf(kindOf(pathKinds, path.shape)!.record), path.shape),
-    ...labelsOf([...pathPlaceFields, ...trim], path),
+    ...labelsOf([...pathPlacementFields, ...trim], path),
     'Figure',
     ...labelsOf(fieldsOf(kindOf(figureKinds, layer.figure)!.record), layer.figure),
     ...labelsOf(without(fieldsOf(colorRecord), 'palette'), layer.color),
@@ -210,7 +210,7 @@ describe('cards show exactly what the records describe', () => {
           ? [
               ...['Path', 'Shape'],
               ...labelsOf(fieldsOf(kindOf(pathKinds, path.shape)!.record), path.shape),
-              ...labelsOf([...pathPlaceFields, ...trim], path),
+              ...labelsOf([...pathPlacementFields, ...trim], path),
             ]
           : [];
       const ofPaint = ({ of, value: paint }: (typeof paints)[0]) => {

@@ -11,17 +11,17 @@ interface Changed {
 export function moveStop(stops: readonly ColorStop[], index: number, at: number): Changed {
   const moved = { ...stops[index]!, at: Math.round(Math.min(Math.max(at, 0), 1) * 1000) / 1000 };
   const others = stops.filter((_, i) => i !== index);
-  const place = others.filter(
+  const position = others.filter(
     (other, i) => other.at < moved.at || (other.at === moved.at && i < index),
   ).length;
-  return { stops: [...others.slice(0, place), moved, ...others.slice(place)], index: place };
+  return { stops: [...others.slice(0, position), moved, ...others.slice(position)], index: position };
 }
 
 /** The stops when one of them has been moved: its places are then those given, in order, of which one is new. */
-export function moveTo(stops: readonly ColorStop[], places: readonly number[]): Changed {
+export function moveTo(stops: readonly ColorStop[], positions: readonly number[]): Changed {
   const left = stops.map(({ at }) => at);
-  const added = places.filter((place) => {
-    const known = left.indexOf(place);
+  const added = positions.filter((position) => {
+    const known = left.indexOf(position);
     if (known >= 0) left.splice(known, 1);
     return known < 0;
   });
@@ -41,14 +41,14 @@ export function removeStop(stops: readonly ColorStop[], index: number): Changed 
 /** Adds a stop with the colour that the gradient has there; without a place in the middle of the widest gap. */
 export function addStop(gradient: Gradient, at?: number): Changed {
   const { stops } = gradient;
-  const place = at ?? widestGap(stops);
+  const position = at ?? widestGap(stops);
   const ramp = gradientColors(gradient, 101);
-  const color = ramp[Math.round(place * 100)]!;
-  const before = stops.filter((stop) => stop.at <= place).length;
+  const color = ramp[Math.round(position * 100)]!;
+  const before = stops.filter((stop) => stop.at <= position).length;
   return {
     stops: [
       ...stops.slice(0, before),
-      { id: newId('stop'), at: Math.round(place * 1000) / 1000, color },
+      { id: newId('stop'), at: Math.round(position * 1000) / 1000, color },
       ...stops.slice(before),
     ],
     index: before,
@@ -56,12 +56,12 @@ export function addStop(gradient: Gradient, at?: number): Changed {
 }
 
 function widestGap(stops: readonly ColorStop[]): number {
-  const places = [0, ...stops.map(({ at }) => at), 1];
+  const positions = [0, ...stops.map(({ at }) => at), 1];
   let best = { width: 0, middle: 0.5 };
-  places.slice(1).forEach((to, i) => {
-    const width = to - places[i]!;
+  positions.slice(1).forEach((to, i) => {
+    const width = to - positions[i]!;
     // Beyond the first and the last stop a new one belongs right at the end.
-    const middle = i === 0 ? 0 : i === places.length - 2 ? 1 : places[i]! + width / 2;
+    const middle = i === 0 ? 0 : i === positions.length - 2 ? 1 : positions[i]! + width / 2;
     if (width > best.width + 1e-9) best = { width, middle };
   });
   return best.middle;

@@ -77,11 +77,11 @@ describe('a property that is set for layers of several kinds', () => {
     const { store, edits } = everyKind();
     edits.setPlace('opacity', { opacity: 0.4 });
     edits.set('blend', { blend: 'screen' });
-    const places = () => store.getState().film.layers.map(({ place, blend }) => [place.opacity, blend]);
-    expect(new Set(places().map(String))).toEqual(new Set(['0.4,screen']));
+    const positions = () => store.getState().film.layers.map(({ place, blend }) => [place.opacity, blend]);
+    expect(new Set(positions().map(String))).toEqual(new Set(['0.4,screen']));
     store.getState().undo();
     store.getState().undo();
-    expect(new Set(places().map(String))).toEqual(new Set(['1,normal']));
+    expect(new Set(positions().map(String))).toEqual(new Set(['1,normal']));
   });
 
   it('is not set for layers that are locked', () => {

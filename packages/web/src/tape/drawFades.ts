@@ -1,7 +1,7 @@
 import { fadeLevel } from '@cyclogram/core';
 import { chartFont } from '../controls/tokens';
 import { colours } from './colours';
-import { handlePlaces, type FadeGrip, type FadePart, type FadeRow } from './fadeRows';
+import { handlePositions, type FadeGrip, type FadePart, type FadeRow } from './fadeRows';
 import { timeAt, xOf, type TapeView } from './tapeView';
 
 /** Draws when things come and go: the sound's fades over its waveform, the others in rows of their own. */
@@ -27,7 +27,7 @@ function course(row: FadeRow, view: TapeView, width: number): Path2D {
   const right = Math.min(width, xOf(view, width, to));
   const [low, high] = [lane.top + lane.height - 1, lane.top + 2];
   path.moveTo(left, low);
-  const handles = handlePlaces(row, view, width);
+  const handles = handlePositions(row, view, width);
   const level = (x: number) =>
     path.lineTo(x, low - (low - high) * fadeLevel(fade, from, to, timeAt(view, width, x)));
   // Between the fades it is level: a straight line there costs next to nothing.
@@ -81,7 +81,7 @@ function drawRow(context: CanvasRenderingContext2D, row: FadeRow, view: TapeView
   const y = lane.top + lane.height / 2 + 1;
   const textWidth = context.measureText(name).width + 8;
   // Beside the handles, not under them.
-  const { fadeIn, fadeOut } = handlePlaces(row, view, width);
+  const { fadeIn, fadeOut } = handlePositions(row, view, width);
   const x = [fadeIn, fadeOut]
     .sort((a, b) => a - b)
     .reduce((at, handle) => (handle > at - 8 && handle < at + textWidth + 8 ? handle + 9 : at), 10);
@@ -101,7 +101,7 @@ function drawHandles(
 ): void {
   const { owner, lane, fade, from, to } = row;
   if (owner === 'layer' && !row.ends) return;
-  const places = handlePlaces(row, view, width);
+  const places = handlePositions(row, view, width);
   const y = lane.top + 5;
   for (const part of ['fadeIn', 'fadeOut'] as const) {
     const taken = held?.owner === owner && held.part === part;

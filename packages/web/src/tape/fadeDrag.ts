@@ -29,12 +29,12 @@ export function dragFade(
     case 'from':
       return { from: within(snap(time), 0, to - shortestSpan) };
     case 'to': {
-      const place = Math.max(snap(time), from + shortestSpan);
-      return { to: place >= end ? null : place };
+      const position = Math.max(snap(time), from + shortestSpan);
+      return { to: position >= end ? null : position };
     }
     case 'whole': {
-      const place = Math.max(0, snap(from + time - grabbed));
-      return { from: place, to: place + to - from };
+      const position = Math.max(0, snap(from + time - grabbed));
+      return { from: position, to: position + to - from };
     }
   }
 }

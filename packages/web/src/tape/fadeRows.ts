@@ -67,7 +67,7 @@ export function fadeRows(
 }
 
 /** Where the handles of a row's fades are, in pixels from the left: at the ends of what is fully there. */
-export const handlePlaces = ({ fade, from, to }: FadeRow, view: TapeView, width: number) => ({
+export const handlePositions = ({ fade, from, to }: FadeRow, view: TapeView, width: number) => ({
   fadeIn: xOf(view, width, from + fade.fadeIn),
   fadeOut: xOf(view, width, to - fade.fadeOut),
 });
@@ -83,8 +83,8 @@ export function fadeGripAt(
   for (const row of rows) {
     const { owner, lane, from, to, ends, whole } = row;
     if (!isWithin(lane, y) || (owner === 'layer' && !ends)) continue;
-    const near = (place: number) => Math.abs(x - place) <= grasp;
-    const { fadeIn, fadeOut } = handlePlaces(row, view, width);
+    const near = (position: number) => Math.abs(x - position) <= grasp;
+    const { fadeIn, fadeOut } = handlePositions(row, view, width);
     if (y < lane.top + handleHeight) {
       // Where both lie together, each is pulled to its own side.
       if (near(fadeIn) && !(near(fadeOut) && x > (fadeIn + fadeOut) / 2)) return { owner, part: 'fadeIn' };

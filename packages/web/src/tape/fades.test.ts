@@ -1,7 +1,7 @@
 import { defaultFilm, fadesStandard, spanStandard, type Film, type Span } from '@cyclogram/core';
 import { describe, expect, it } from 'vitest';
 import { dragFade, resetFade } from './fadeDrag';
-import { fadeGripAt, fadeRows, handlePlaces, rowCount, type FadePart } from './fadeRows';
+import { fadeGripAt, fadeRows, handlePositions, rowCount, type FadePart } from './fadeRows';
 import { layLanes, rowHeight } from './lanes';
 
 const end = 100;
@@ -53,9 +53,9 @@ describe('rows of fades', () => {
   });
 
   it('have their handles where something is fully there', () => {
-    expect(handlePlaces(rows[1]!, view, width)).toEqual({ fadeIn: 50, fadeOut: 900 });
-    expect(handlePlaces(rows[2]!, view, width)).toEqual({ fadeIn: 240, fadeOut: 600 });
-    expect(handlePlaces(rows[1]!, { from: 0, to: 10 }, width).fadeIn).toBe(500);
+    expect(handlePositions(rows[1]!, view, width)).toEqual({ fadeIn: 50, fadeOut: 900 });
+    expect(handlePositions(rows[2]!, view, width)).toEqual({ fadeIn: 240, fadeOut: 600 });
+    expect(handlePositions(rows[1]!, { from: 0, to: 10 }, width).fadeIn).toBe(500);
   });
 });
 

@@ -37,8 +37,8 @@ export function panView({ from, to }: TapeView, seconds: number, end: number): T
  */
 export function followView(view: TapeView, time: number, end: number): TapeView {
   const { from, to } = view;
-  const place = (time - from) / (to - from);
-  if (to - from >= end - 1e-6 || (place >= 0 && place <= followShare)) return view;
+  const position = (time - from) / (to - from);
+  if (to - from >= end - 1e-6 || (position >= 0 && position <= followShare)) return view;
   const next = panView(view, time - (from + followShare * (to - from)), end);
   return Math.abs(next.from - from) < 1e-6 ? view : next;
 }

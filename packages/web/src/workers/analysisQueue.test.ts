@@ -212,13 +212,13 @@ describe('the queue of what listens', () => {
     put('b');
     await queue.complete('ear');
     const opening = listeners[1]!.order.slice(0, counts.analysedWhenFirstSent);
-    const places = opening.map(([first]) => first);
+    const positions = opening.map(([first]) => first);
     expect(opening.length).toBeGreaterThan(20);
-    expect(Math.min(...places)).toBe(0);
-    expect(Math.max(...places)).toBeGreaterThan(190);
+    expect(Math.min(...positions)).toBe(0);
+    expect(Math.max(...positions)).toBeGreaterThan(190);
     // Evenly spread: no more than a twentieth of the song between two.
-    const sorted = places.sort((a, b) => a - b);
-    sorted.slice(1).forEach((place, i) => expect(place - sorted[i]!).toBeLessThanOrEqual(10));
+    const sorted = positions.sort((a, b) => a - b);
+    sorted.slice(1).forEach((position, i) => expect(position - sorted[i]!).toBeLessThanOrEqual(10));
     expect(opening.some(([first, count]) => first <= 120 && first + count > 120)).toBe(true);
   });
 

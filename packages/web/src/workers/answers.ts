@@ -146,16 +146,16 @@ async function spectrumAt(
   const signal = ear.channel === 'mix' ? 'mid' : ear.channel;
   await sounds.reader(source)(signal, Math.round(time * pcmSampleRate) - segmentLength, samples);
   const power = analyser.spectrum(samples, segmentLength);
-  const hzAt = (place: number) => fromHz * (toHz / fromHz) ** (place / (count - 1));
+  const hzAt = (position: number) => fromHz * (toHz / fromHz) ** (position / (count - 1));
   const binDb = (bin: number) => powerToDb(power[Math.min(Math.max(bin, 1), power.length - 1)]!);
   return Float32Array.from({ length: count }, (_, i) => {
     const from = hzAt(i - 0.5) / binHz;
     const to = hzAt(i + 0.5) / binHz;
     if (to - from < 1) {
       // Between bins, a straight line.
-      const place = hzAt(i) / binHz;
-      const low = Math.floor(place);
-      return binDb(low) + (binDb(low + 1) - binDb(low)) * (place - low);
+      const position = hzAt(i) / binHz;
+      const low = Math.floor(position);
+      return binDb(low) + (binDb(low + 1) - binDb(low)) * (position - low);
     }
     let max = -Infinity;
     for (let bin = Math.floor(from); bin <= to; bin++) max = Math.max(max, binDb(bin));

@@ -9,7 +9,7 @@ import type {
   LevelTable,
   MovingValue,
   Placement,
-  PropertyPlace,
+  PropertyAddress,
   Smoothing,
   SongChanges,
   SongFit,
@@ -221,7 +221,7 @@ export interface Requests {
   /** For what share of the film the properties that move run into one of their limits, by their places. */
   limits: { given: object; answer: Map<string, number> };
   /** A property's value at moments equally far apart, for a curve of it; empty where it does not move, or is no number. */
-  course: { given: { place: PropertyPlace; from: number; to: number; count: number }; answer: number[] };
+  course: { given: { address: PropertyAddress; from: number; to: number; count: number }; answer: number[] };
 }
 export type RequestName = keyof Requests;
 

@@ -1,4 +1,4 @@
-import { placeKey, planOf, valueNow, type Film } from '@cyclogram/core';
+import { addressKey, planOf, valueNow, type Film } from '@cyclogram/core';
 import { expose, transfer, wrap } from 'comlink';
 import { clockTime, wallClock, type ClockState } from '../sound/player';
 import { FilmPainter } from './filmPainter';
@@ -310,7 +310,7 @@ function report(film: Film, time: number): void {
   for (const owners of Object.values(planOf(film))) {
     for (const drivers of owners.values()) {
       for (const driver of drivers)
-        live.values.set(placeKey(driver.place), valueNow(driver, film, hearing, time));
+        live.values.set(addressKey(driver.address), valueNow(driver, film, hearing, time));
     }
   }
   say({ say: 'levels', live });

@@ -10,7 +10,7 @@ import {
   meshesOf,
   momentOf,
   pictureAt,
-  placeKey,
+  addressKey,
   planOf,
   TableHearing,
   usedTypefaces,
@@ -173,15 +173,16 @@ const answers: Answers = {
     const shares = new Map<string, number>();
     for (const owners of Object.values(planOf(film)))
       for (const drivers of owners.values())
-        for (const driver of drivers) shares.set(placeKey(driver.place), limitShare(driver, film, hearing));
+        for (const driver of drivers)
+          shares.set(addressKey(driver.address), limitShare(driver, film, hearing));
     return Promise.resolve({ answer: shares, transfer: [] });
   },
 
-  course({ place, from, to, count }, { film, tables }) {
+  course({ address, from, to, count }, { film, tables }) {
     const hearing = new TableHearing(tables, film);
     const driver = planOf(film)
-      [place.list].get(place.id)
-      ?.find((one) => placeKey(one.place) === placeKey(place));
+      [address.list].get(address.id)
+      ?.find((one) => addressKey(one.address) === addressKey(address));
     const values = driver
       ? Array.from({ length: count }, (_, n) =>
           valueNow(driver, film, hearing, from + ((to - from) * n) / Math.max(1, count - 1)),

@@ -16,7 +16,7 @@ import {
   passTimes,
 } from '../../picture';
 import type { Film } from './film';
-import type { PropertyPlace } from '../drive/place';
+import type { PropertyAddress } from '../drive/address';
 import { findProperty } from '../drive/property';
 
 /** How layers hang together, and what they need. */
@@ -63,11 +63,11 @@ export const partCount = (layer: Layer, film: Film): number =>
   kindOfLayer(layer)?.parts?.(layer as never, film) ?? 1;
 
 /** Whether a cord on a property may differ from part to part of its layer: from letter to letter, from copy to copy. */
-export function canSpread(film: Film, place: PropertyPlace): boolean {
-  const layer = place.list === 'layers' ? film.layers.find(({ id }) => id === place.id) : undefined;
+export function canSpread(film: Film, address: PropertyAddress): boolean {
+  const layer = address.list === 'layers' ? film.layers.find(({ id }) => id === address.id) : undefined;
   const kind = layer && kindOfLayer(layer);
-  if (!kind?.spreads?.(layer as never, place.key, place.item)) return false;
-  return typeof findProperty(film, place)?.value === 'number' && partCount(layer!, film) > 1;
+  if (!kind?.spreads?.(layer as never, address.key, address.item)) return false;
+  return typeof findProperty(film, address)?.value === 'number' && partCount(layer!, film) > 1;
 }
 
 /** Names of the typefaces that a film's layers are set in. */

@@ -48,10 +48,10 @@ function makeMoment(
   const { cache, assets = noAssets, withoutBackground = false, quick = false } = options;
   const sumsOf = (owner: string, driver: Driver): PropertySums => {
     const { beats, sections, followers } = whole;
-    const { value, bases, motions, place } = driver;
+    const { value, bases, motions, address } = driver;
     const made = JSON.stringify([value, bases, motions, beats, sections, followers]);
     const sounds = followers.map(({ id }) => hearing.followerTable(id)?.values);
-    return cache.sums.of(`${owner} ${place.key}`, [made, hearing.end, ...sounds], (time) =>
+    return cache.sums.of(`${owner} ${address.key}`, [made, hearing.end, ...sounds], (time) =>
       Number(valueNow(driver, whole, hearing, time)),
     );
   };

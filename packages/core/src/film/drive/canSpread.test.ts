@@ -18,7 +18,7 @@ import { kindOf } from '../../contract/property/record';
 import { hd } from '../../testing';
 import { usualTypeface, type Typeface } from '../../picture/typeface/typeface';
 import { cordRecord, spreadRecord, type Cord } from './cord';
-import type { PropertyPlace } from './place';
+import type { PropertyAddress } from './address';
 import { movingProperties } from './property';
 
 const nowhere = { width: 0, height: 0 };
@@ -70,11 +70,11 @@ function filmOf(layer: Layer): Film {
 }
 
 /** A film in which a cord moves a property, differently from part to part or not. */
-function moved(film: Film, place: PropertyPlace, peak: number, spread: boolean): Film {
+function moved(film: Film, address: PropertyAddress, peak: number, spread: boolean): Film {
   const cord = {
     ...defaultsOf(cordRecord, nowhere),
     id: 'c',
-    target: place,
+    target: address,
     source: {
       kind: 'follower',
       follower: 'kick',
@@ -105,7 +105,7 @@ const recordAt = (layer: Layer, key: string): Record<string, unknown> =>
     }, layer) as Record<string, unknown>;
 
 /** What a property's cord is spread over: every one that offers it, of every kind of layer, figure and body. */
-function offered(): [string, Film, PropertyPlace, NumberField][] {
+function offered(): [string, Film, PropertyAddress, NumberField][] {
   const layers: [string, Layer][] = Object.keys(layerKinds).flatMap((kind): [string, Layer][] => {
     if (kind === 'figure') {
       return (Object.keys(figureKinds) as FigureKindName[]).map((name) => {
@@ -126,11 +126,11 @@ function offered(): [string, Film, PropertyPlace, NumberField][] {
   return layers.flatMap(([name, layer]) => {
     const film = filmOf(layer);
     return movingProperties(kindOf(layerKinds, layer)!.record, layer).flatMap(({ key, item, field }) => {
-      const place: PropertyPlace = { list: 'layers', id: 'a', key, item };
-      if (!canSpread(film, place)) return [];
+      const address: PropertyAddress = { list: 'layers', id: 'a', key, item };
+      if (!canSpread(film, address)) return [];
       const within = recordAt(layer, key);
       return isShown(field as never, within as never)
-        ? [[`${name} ${key}`, film, place, field] as const]
+        ? [[`${name} ${key}`, film, address, field] as const]
         : [];
     });
   }) as never;
@@ -154,14 +154,17 @@ describe('a cord that is spread over parts', () => {
     expect(canSpread(one, { list: 'layers', id: 'a', key: 'figure.reach', item: '' })).toBe(false);
   });
 
-  it.each(all)('%s differs from part to part', (_name, film, place, field) => {
-    const value = recordAt(film.layers[0]!, place.key)[place.key.split('.').at(-1)!] as number;
+  it.each(all)('%s differs from part to part', (_name, film, address, field) => {
+    const value = recordAt(film.layers[0]!, address.key)[address.key.split('.').at(-1)!] as number;
     const { min = -1e4, max = 1e4 } = field;
     const far = field.whole ? Math.min(max, value + 7) : Math.min(max, value * 2 + 5);
     const peak = far !== value ? far : Math.max(min, value / 2);
-    const moment = momentOf(moved(film, place, peak, true), hearing, 2.5, { cache: new DrawCache(), assets });
-    const parts = moment.parts('a', place.key, 3, place.item)!;
+    const moment = momentOf(moved(film, address, peak, true), hearing, 2.5, {
+      cache: new DrawCache(),
+      assets,
+    });
+    const parts = moment.parts('a', address.key, 3, address.item)!;
     expect(new Set(parts).size).toBeGreaterThan(1);
-    expect(drawn(moved(film, place, peak, true))).not.toBe(drawn(moved(film, place, peak, false)));
+    expect(drawn(moved(film, address, peak, true))).not.toBe(drawn(moved(film, address, peak, false)));
   });
 });

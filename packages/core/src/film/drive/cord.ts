@@ -1,5 +1,5 @@
 import { choicesOf, record, type ValueOf } from '../../contract';
-import { ownerLists, type PropertyPlace } from './place';
+import { ownerLists, type PropertyAddress } from './address';
 import { sourceKinds } from './source/registry';
 
 const targetRecord = record('cordTarget', [
@@ -179,11 +179,12 @@ export const cordRecord = record('cord', [
 export type Cord = ValueOf<typeof cordRecord>;
 
 /** Whether a cord moves what stands there. */
-export const isOnProperty = ({ target }: Cord, place: PropertyPlace): boolean =>
-  target.list === place.list &&
-  target.id === place.id &&
-  target.key === place.key &&
-  target.item === place.item;
+export const isOnProperty = ({ target }: Cord, address: PropertyAddress): boolean =>
+  target.list === address.list &&
+  target.id === address.id &&
+  target.key === address.key &&
+  target.item === address.item;
 
 /** A property's place as a text, for keeping things by it. */
-export const placeKey = ({ list, id, key, item }: PropertyPlace): string => `${list}/${id}/${key}/${item}`;
+export const addressKey = ({ list, id, key, item }: PropertyAddress): string =>
+  `${list}/${id}/${key}/${item}`;

@@ -12,7 +12,7 @@ import { usedFollowers, sliceEars } from './needs';
 import { limitShare, planOf, problemOf } from './plan';
 import { movingProperties, ownerOf } from './property';
 import { resolveFilm } from './resolveFilm';
-import { cordOf, filmWith, hearingWith, placeOf, reachPlace, tableOf } from './testFilm';
+import { cordOf, filmWith, hearingWith, addressOf, reachAddress, tableOf } from './testFilm';
 
 /** Silence for 2 s, then full for 2 s, then silence. */
 const hits = hearingWith({
@@ -29,7 +29,7 @@ const layerAt = (film: Film, t: number, hearing = hits) =>
 const reachAt = (film: Film, t: number) => (layerAt(film, t).figure as { reach: number }).reach;
 const own = reachAt(filmWith(), 0);
 const follow = (source: object, part: Partial<Cord> = {}) =>
-  cordOf(reachPlace, 'follower', { follower: 'kick', ...source }, part);
+  cordOf(reachAddress, 'follower', { follower: 'kick', ...source }, part);
 
 describe('a property tied to a follower', () => {
   it.each([
@@ -81,7 +81,7 @@ describe('a property tied to a follower', () => {
   it('of two directions moves one of them, both apart, or both in proportion', () => {
     const scaleAt = (axes: string, peakValue: unknown, how = 'to') => {
       const film = filmWith(
-        cordOf(placeOf('place.scale'), 'follower', { follower: 'kick', how, peak: peakValue, axes }),
+        cordOf(addressOf('place.scale'), 'follower', { follower: 'kick', how, peak: peakValue, axes }),
       );
       return layerAt(film, peak).place.scale;
     };
@@ -108,7 +108,7 @@ describe('a property tied to a follower', () => {
     const values = [0, 0.5, 0.7, 0.5, 0.45, 0.3, 0.5, 0.5, 0.9, 0];
     const hearing = hearingWith({ kick: tableOf(values, 1) }, 10);
     const film = filmWith(
-      cordOf(placeOf('visible'), 'follower', {
+      cordOf(addressOf('visible'), 'follower', {
         follower: 'kick',
         rest: false,
         peak: true,
@@ -150,7 +150,7 @@ describe('several cords on one property', () => {
   });
 
   it('move around what keyframes and sections set', () => {
-    const keys = cordOf(reachPlace, 'keyframes', {
+    const keys = cordOf(reachAddress, 'keyframes', {
       keys: [
         { id: 'a', time: 0, value: 50, easing: 'linear' },
         { id: 'b', time: 4, value: 150, easing: 'linear' },
@@ -172,7 +172,7 @@ describe('several cords on one property', () => {
 
   it('stay within the limits of the property, and it is said for how much of the song they run into one', () => {
     const film = filmWith(
-      cordOf(placeOf('place.opacity'), 'follower', { follower: 'kick', how: 'to', peak: 5 }),
+      cordOf(addressOf('place.opacity'), 'follower', { follower: 'kick', how: 'to', peak: 5 }),
     );
     expect(layerAt(film, peak).place.opacity).toBe(1);
     const [driver] = planOf(film).layers.get('layer-1')!;
@@ -182,7 +182,7 @@ describe('several cords on one property', () => {
 
   it('leave whole numbers whole', () => {
     const film = filmWith(
-      cordOf(placeOf('figure.bandFrom'), 'follower', { follower: 'kick', how: 'to', rest: 1, peak: 10 }),
+      cordOf(addressOf('figure.bandFrom'), 'follower', { follower: 'kick', how: 'to', rest: 1, peak: 10 }),
     );
     const value = (layerAt(film, 0, hearingWith({ kick: tableOf([0.5]) })).figure as { bandFrom?: number })
       .bandFrom;
@@ -213,7 +213,7 @@ describe('what does not move', () => {
 
   it('a layer whose opacity moves is painted on a surface of its own throughout', () => {
     const film = filmWith(
-      cordOf(placeOf('place.opacity'), 'follower', { follower: 'kick', how: 'to', rest: 1, peak: 0.5 }),
+      cordOf(addressOf('place.opacity'), 'follower', { follower: 'kick', how: 'to', rest: 1, peak: 0.5 }),
     );
     const groups = [rest, peak].map(
       (t) => layerOperations('layer-1', momentOf(film, hits, t, { cache: new DrawCache() }))[0]!,
@@ -228,16 +228,20 @@ describe('what does not move', () => {
 describe('cords that cannot have an effect', () => {
   const broken: [string, Cord, string][] = [
     ['a follower that is gone', follow({ follower: 'gone', peak: 1 }), 'follower'],
-    ['a layer that is gone', { ...follow({ peak: 1 }), target: { ...reachPlace, id: 'gone' } }, 'target'],
+    ['a layer that is gone', { ...follow({ peak: 1 }), target: { ...reachAddress, id: 'gone' } }, 'target'],
     [
       'a property that another kind does not have',
-      { ...follow({ peak: 1 }), target: placeOf('figure.moments') },
+      { ...follow({ peak: 1 }), target: addressOf('figure.moments') },
       'target',
     ],
-    ['a key that leads nowhere', { ...follow({ peak: 1 }), target: placeOf('place.position.x.y') }, 'target'],
+    [
+      'a key that leads nowhere',
+      { ...follow({ peak: 1 }), target: addressOf('place.position.x.y') },
+      'target',
+    ],
     [
       'an item that is gone',
-      { ...follow({ peak: '#ffffff' }), target: placeOf('color.stops.color', 'gone') },
+      { ...follow({ peak: '#ffffff' }), target: addressOf('color.stops.color', 'gone') },
       'target',
     ],
   ];
@@ -309,7 +313,7 @@ describe('a cord that spreads', () => {
 describe('the properties that can move', () => {
   it('of a figure are those of its place, marks, colours and copies, by their keys', () => {
     const film = filmWith();
-    const { owner, record } = ownerOf(film, reachPlace)!;
+    const { owner, record } = ownerOf(film, reachAddress)!;
     const keys = movingProperties(record, owner).map(({ key, item }) => (item ? `${key}#${item}` : key));
     for (const key of ['place.opacity', 'figure.reach', 'color.stops.color#low', 'copies.scale', 'visible'])
       expect(keys).toContain(key);

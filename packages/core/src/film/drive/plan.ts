@@ -11,9 +11,9 @@ import {
 } from '../../contract';
 import type { Hearing } from '../../sound';
 import type { Film } from '../document/film';
-import { placeKey, type Cord } from './cord';
+import { addressKey, type Cord } from './cord';
 import { findProperty } from './property';
-import type { OwnerList, PropertyPlace } from './place';
+import type { OwnerList, PropertyAddress } from './address';
 import { slicesOf } from './slices';
 import { sourceRegistry, sourceKinds } from './source/registry';
 import type { Part, SourceContext, SourceKind } from './source/sourceKind';
@@ -27,7 +27,7 @@ interface ReadyCord {
 
 /** A property that moves, with all cords on it. */
 export interface Driver {
-  place: PropertyPlace;
+  address: PropertyAddress;
   field: Field;
   /** The property's own value. */
   value: MovingValue;
@@ -78,25 +78,25 @@ function makePlan(film: Film): DrivePlan {
   for (const cord of film.cords) {
     const kind = sourceOf(cord);
     if (!kind || !cord.on || cord.strength === 0) continue;
-    const key = placeKey(cord.target);
+    const key = addressKey(cord.target);
     const others = together.get(key);
     if (others) others.push({ cord, kind });
     else together.set(key, [{ cord, kind }]);
   }
   for (const all of together.values()) {
-    const place = all[0]!.cord.target;
-    const found = findProperty(film, place);
+    const address = all[0]!.cord.target;
+    const found = findProperty(film, address);
     if (!found) continue;
     const cords = all.filter(({ kind }) => kind.moves(found.field));
     if (cords.length === 0) continue;
     const bases = cords.filter(({ kind }) => kind.isBase);
     // Keyframes before sections, whatever their order in the film.
     bases.sort((a, b) => order(a.kind) - order(b.kind));
-    const driver: Driver = { ...found, place, bases, motions: cords.filter(({ kind }) => !kind.isBase) };
-    const owners = plan[place.list];
-    const drivers = owners.get(place.id);
+    const driver: Driver = { ...found, address, bases, motions: cords.filter(({ kind }) => !kind.isBase) };
+    const owners = plan[address.list];
+    const drivers = owners.get(address.id);
     if (drivers) drivers.push(driver);
-    else owners.set(place.id, [driver]);
+    else owners.set(address.id, [driver]);
   }
   return plan;
 }

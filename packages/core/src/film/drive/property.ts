@@ -11,7 +11,7 @@ import {
 } from '../../contract';
 import { finishRecord, layerKinds, paletteRecord, pathRecord } from '../../picture';
 import type { Film } from '../document/film';
-import { ownerLists, type PropertyPlace } from './place';
+import { ownerLists, type PropertyAddress } from './address';
 
 /** A property that was found in a film. */
 export interface FoundProperty {
@@ -24,12 +24,12 @@ export interface FoundProperty {
 }
 
 /** What has properties: one of a list of the film, or its finish. */
-export type PropertyOwner = Pick<PropertyPlace, 'list' | 'id'>;
+export type PropertyOwner = Pick<PropertyAddress, 'list' | 'id'>;
 
 /** The owner of a property with its record; undefined when there is none. */
 export function ownerOf(
   film: Film,
-  { list, id }: Pick<PropertyPlace, 'list' | 'id'>,
+  { list, id }: Pick<PropertyAddress, 'list' | 'id'>,
 ): { owner: object; record: AnyRecord } | undefined {
   switch (list) {
     case 'finish':
@@ -51,20 +51,20 @@ export function ownerOf(
 }
 
 /** Name of the owner of a property, for people; undefined when it is gone. */
-export function ownerName(film: Film, place: Pick<PropertyPlace, 'list' | 'id'>): string | undefined {
-  const found = ownerOf(film, place);
+export function ownerName(film: Film, address: Pick<PropertyAddress, 'list' | 'id'>): string | undefined {
+  const found = ownerOf(film, address);
   if (!found) return undefined;
   const { name } = found.owner as { name?: string };
-  return name === undefined || name === '' ? ownerLists[place.list] : name;
+  return name === undefined || name === '' ? ownerLists[address.list] : name;
 }
 
 /** Whether something may not move, nor anything within it. */
 const stays = (field: Field) => 'driven' in field && field.driven === false;
 
 /** Finds a property; undefined when its owner, its item or itself is not there, or it cannot move. */
-export function findProperty(film: Film, place: PropertyPlace): FoundProperty | undefined {
-  const owner = ownerOf(film, place);
-  const found = owner && locate(owner.record, owner.owner, place.key.split('.'), place.item);
+export function findProperty(film: Film, address: PropertyAddress): FoundProperty | undefined {
+  const owner = ownerOf(film, address);
+  const found = owner && locate(owner.record, owner.owner, address.key.split('.'), address.item);
   if (!found || !canMove(found.field) || found.through.some(stays)) return undefined;
   const { field, value, path, part } = found;
   return isValueOf(field, value) ? { field, value, path, part } : undefined;

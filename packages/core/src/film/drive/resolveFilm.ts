@@ -2,7 +2,7 @@ import { sameValue } from '../../contract';
 import type { Hearing } from '../../sound';
 import type { Layer } from '../../picture';
 import type { Film } from '../document/film';
-import type { OwnerList } from './place';
+import type { OwnerList } from './address';
 import { partValues, planOf, valueNow, type Driver } from './plan';
 import { withValueAt } from './property';
 
@@ -70,7 +70,7 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
   const finish = resolve(film.finish, plan.finish.get(''));
   const moves = paths !== film.paths || palettes !== film.palettes || finish !== film.finish;
   const driverOf = (layer: string, key: string, item = '') =>
-    plan.layers.get(layer)?.find(({ place }) => place.key === key && place.item === item);
+    plan.layers.get(layer)?.find(({ address }) => address.key === key && address.item === item);
   return {
     film: moves ? { ...film, paths, palettes, finish } : film,
     layer(id) {
@@ -83,7 +83,7 @@ export function resolveFilm(film: Film, hearing: Hearing, t: number): ResolvedFi
     spreads: (layer) =>
       (plan.layers.get(layer) ?? none)
         .filter(({ motions }) => motions.some(({ cord }) => cord.spread))
-        .map(({ place }) => place.key),
+        .map(({ address }) => address.key),
     moves: (layer, key, item) => driverOf(layer, key, item) !== undefined,
     driver: (layer, key) => driverOf(layer, key),
     parts(layer, key, count, item) {

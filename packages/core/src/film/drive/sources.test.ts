@@ -5,7 +5,7 @@ import type { Hearing } from '../../sound/hearing/hearing';
 import { layeredNoise, seeded, valueNoise } from '../../contract/math/noise';
 import { countAt, followerIntegral } from '../../sound/follower/signals';
 import { resolveFilm } from './resolveFilm';
-import { cordOf, filmWith, hearingWith, placeOf, reachPlace, tableOf } from './testFilm';
+import { cordOf, filmWith, hearingWith, addressOf, reachAddress, tableOf } from './testFilm';
 
 const uneven = tableOf(
   Array.from({ length: 81 }, (_, i) => (Math.sin(i * 1.7) + 1) / 2),
@@ -19,7 +19,7 @@ const at = (film: Film, t: number, heard: Hearing = hearing) => {
 };
 const own = at(filmWith(), 0);
 const moving = (kind: 'wander' | 'swing' | 'turn' | 'flicker', source: object) =>
-  filmWith(cordOf(reachPlace, kind, source));
+  filmWith(cordOf(reachAddress, kind, source));
 const times = Array.from({ length: 1600 }, (_, i) => i / 200);
 
 describe('what is integrated over the song', () => {
@@ -117,7 +117,7 @@ describe('motions by themselves', () => {
 describe('steps', () => {
   const colours = ['#ff0000', '#00ff00', '#0000ff'];
   const film = (source: object) =>
-    filmWith(cordOf(placeOf('color.stops.color', 'low'), 'steps', { values: colours, ...source }));
+    filmWith(cordOf(addressOf('color.stops.color', 'low'), 'steps', { values: colours, ...source }));
   const colourAt = (source: object, t: number) =>
     (resolveFilm(film(source), hearing, t).layer('layer-1') as FigureLayer).color.stops[0]!.color;
 
@@ -145,7 +145,7 @@ describe('steps', () => {
 describe('keyframes and sections', () => {
   const key = (time: number, value: number, easing = 'linear') => ({ id: `k${time}`, time, value, easing });
   it('hold before the first and after the last, whatever their order in the film', () => {
-    const film = filmWith(cordOf(reachPlace, 'keyframes', { keys: [key(3, 300), key(1, 100)] }));
+    const film = filmWith(cordOf(reachAddress, 'keyframes', { keys: [key(3, 300), key(1, 100)] }));
     expect([0, 1, 2, 3, 7].map((t) => at(film, t))).toEqual([100, 100, 200, 300, 300]);
   });
 
@@ -155,12 +155,12 @@ describe('keyframes and sections', () => {
       { id: 's2', name: 'Drop', from: 4 },
     ];
     const beats = filmWith(
-      cordOf(reachPlace, 'keyframes', { timeBase: 'beats', keys: [key(0, 0), key(8, 80)] }),
+      cordOf(reachAddress, 'keyframes', { timeBase: 'beats', keys: [key(0, 0), key(8, 80)] }),
     );
     expect(at(beats, 2)).toBeCloseTo(40, 9);
     const share = {
       ...filmWith(
-        cordOf(reachPlace, 'keyframes', {
+        cordOf(reachAddress, 'keyframes', {
           timeBase: 'section',
           section: 's2',
           keys: [key(0, 0), key(1, 100)],
@@ -175,7 +175,7 @@ describe('keyframes and sections', () => {
 
   it('a section sets a value of its own; in the others the property keeps its own', () => {
     const film = {
-      ...filmWith(cordOf(reachPlace, 'sections', { values: [{ id: 'v', section: 's2', value: 77 }] })),
+      ...filmWith(cordOf(reachAddress, 'sections', { values: [{ id: 'v', section: 's2', value: 77 }] })),
       sections: [
         { id: 's1', name: 'Intro', from: 0 },
         { id: 's2', name: 'Drop', from: 4 },

@@ -4,7 +4,7 @@ import type { Film } from '../document/film';
 import { defaultFollower } from '../../sound/follower/follower';
 import type { FollowerTable, Hearing } from '../../sound/hearing/hearing';
 import { cordRecord, type Cord } from './cord';
-import type { PropertyPlace } from './place';
+import type { PropertyAddress } from './address';
 import { sourceKinds, type CordSource, type SourceKindName } from './source/registry';
 import type { SourceKind } from './source/sourceKind';
 
@@ -12,8 +12,8 @@ import type { SourceKind } from './source/sourceKind';
 
 const nowhere = { width: 0, height: 0 };
 
-export const reachPlace: PropertyPlace = { list: 'layers', id: 'layer-1', key: 'figure.reach', item: '' };
-export const placeOf = (key: string, item = ''): PropertyPlace => ({ ...reachPlace, key, item });
+export const reachAddress: PropertyAddress = { list: 'layers', id: 'layer-1', key: 'figure.reach', item: '' };
+export const addressOf = (key: string, item = ''): PropertyAddress => ({ ...reachAddress, key, item });
 
 /** A film with one ring of bars and one follower, "kick". */
 export function filmWith(...cords: Cord[]): Film {
@@ -29,14 +29,14 @@ let count = 0;
 
 /** A cord with what is not given as in a new one. */
 export function cordOf<Kind extends SourceKindName>(
-  place: PropertyPlace,
+  address: PropertyAddress,
   kind: Kind,
   source: object,
   part: Partial<Cord> = {},
 ): Cord {
   const record = (sourceKinds[kind] as unknown as SourceKind).record;
   const all = { ...defaultsOf(record, nowhere), kind, ...source } as unknown as CordSource;
-  return { ...defaultsOf(cordRecord, nowhere), id: `cord-${++count}`, target: place, ...part, source: all };
+  return { ...defaultsOf(cordRecord, nowhere), id: `cord-${++count}`, target: address, ...part, source: all };
 }
 
 export const tableOf = (
@@ -55,10 +55,10 @@ export function hearingWith(tables: Record<string, FollowerTable>, end = 8): Hea
   const at = (id: string, t: number) => {
     const table = tables[id];
     if (!table) return undefined;
-    const place = Math.min(Math.max((t - table.delay) * table.rate, 0), table.values.length - 1);
-    const low = Math.floor(place);
+    const position = Math.min(Math.max((t - table.delay) * table.rate, 0), table.values.length - 1);
+    const low = Math.floor(position);
     const high = Math.min(low + 1, table.values.length - 1);
-    return table.values[low]! + (table.values[high]! - table.values[low]!) * (place - low);
+    return table.values[low]! + (table.values[high]! - table.values[low]!) * (position - low);
   };
   return {
     end,

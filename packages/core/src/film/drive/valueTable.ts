@@ -7,12 +7,12 @@ import type { Table } from '../export/tables';
 import { planOf, valueNow, type Driver } from './plan';
 
 /** Name of a column: `ownerId.key`, with the id of the item in brackets where the key leads into a list. */
-function columnOf({ place }: Driver): string {
-  const owner = place.id === '' ? place.list : place.id;
-  if (place.item === '') return `${owner}.${place.key}`;
-  const keys = place.key.split('.');
+function columnOf({ address }: Driver): string {
+  const owner = address.id === '' ? address.list : address.id;
+  if (address.item === '') return `${owner}.${address.key}`;
+  const keys = address.key.split('.');
   const last = keys.pop()!;
-  return `${owner}.${keys.join('.')}[${place.item}].${last}`;
+  return `${owner}.${keys.join('.')}[${address.item}].${last}`;
 }
 
 interface Column {
@@ -25,8 +25,8 @@ const cell = (value: MovingValue): string | number =>
 
 function columnsOf(driver: Driver, film: Film, hearing: Hearing): Column[] {
   const name = columnOf(driver);
-  const layer = film.layers.find(({ id }) => id === driver.place.id);
-  const count = driver.place.list === 'layers' && layer ? partCount(layer, film) : 1;
+  const layer = film.layers.find(({ id }) => id === driver.address.id);
+  const count = driver.address.list === 'layers' && layer ? partCount(layer, film) : 1;
   const spreads = count > 1 && driver.motions.some(({ cord }) => cord.spread);
   const parts = spreads ? Array.from({ length: count }, (_, index) => ({ index, count })) : [undefined];
   return parts.flatMap((part) => {

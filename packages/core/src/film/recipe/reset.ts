@@ -13,7 +13,7 @@ import {
 } from '../../contract';
 import { passesField } from '../../picture';
 import { ownerOf, type PropertyOwner } from '../drive/property';
-import type { PropertyPlace } from '../drive/place';
+import type { PropertyAddress } from '../drive/address';
 import type { Film } from '../document/film';
 
 /** What properties were before they were changed: their defaults, or what the recipe has that the film was made by. */
@@ -43,15 +43,15 @@ function sameIn(
  * @param recipe the recipe that the film was made by; its default when left out
  * @returns undefined where there is nothing to go back to
  */
-export function earlierValue(film: Film, place: PropertyPlace, recipe?: Film): unknown {
-  const keys = place.key.split('.');
+export function earlierValue(film: Film, address: PropertyAddress, recipe?: Film): unknown {
+  const keys = address.key.split('.');
   if (recipe) {
-    const same = sameIn(film, recipe, place);
-    const found = same && locate(same.record, same.owner, keys, place.item);
+    const same = sameIn(film, recipe, address);
+    const found = same && locate(same.record, same.owner, keys, address.item);
     return found && structuredCopy(found.value);
   }
-  const own = ownerOf(film, place);
-  const found = own && locate(own.record, own.owner, keys, place.item);
+  const own = ownerOf(film, address);
+  const found = own && locate(own.record, own.owner, keys, address.item);
   return found && standardOf(found, film);
 }
 
@@ -78,10 +78,10 @@ function standardOfKind({ record, values, standard }: Within, size: Size): objec
 }
 
 /** Lets a property go back, in place. False where there is nothing to go back to. */
-export function resetProperty(film: Film, place: PropertyPlace, recipe?: Film): boolean {
-  const own = ownerOf(film, place);
-  const found = own && locate(own.record, own.owner, place.key.split('.'), place.item);
-  const value = earlierValue(film, place, recipe);
+export function resetProperty(film: Film, address: PropertyAddress, recipe?: Film): boolean {
+  const own = ownerOf(film, address);
+  const found = own && locate(own.record, own.owner, address.key.split('.'), address.item);
+  const value = earlierValue(film, address, recipe);
   if (!found || value === undefined) return false;
   found.holder[found.field.key] = value;
   return true;

@@ -64,13 +64,13 @@ const coversAll = (layer: Layer, { width, height }: Size): boolean =>
 /** A pass with its places moved: points that are where they are by the size of the picture. */
 function shifted<P extends Film['finish']['passes'][number]>(pass: P, by: Point): P {
   const record = kindOf(passKinds, pass)?.record as unknown as AnyRecord | undefined;
-  const places = record
+  const positions = record
     ? fieldsOf(record).filter(
         (field) =>
           isPoint(pass[field.key as never]) && 'default' in field && typeof field.default === 'function',
       )
     : [];
-  const moved = places.map(({ key }) => {
+  const moved = positions.map(({ key }) => {
     const { x, y } = (pass as unknown as Record<string, Point>)[key]!;
     return [key, { x: x + by.x, y: y + by.y }] as const;
   });

@@ -229,13 +229,13 @@ function spotsOf(body: Settings, context: BodyContext): Spot[] {
   }
   if (layout === 'ring') {
     return Array.from({ length: Math.min(body.rings * body.count, maxMarks) }, (_, i) => {
-      const [ring, place] = [Math.floor(i / body.count), i % body.count];
-      const angle = (2 * Math.PI * place) / body.count;
+      const [ring, position] = [Math.floor(i / body.count), i % body.count];
+      const angle = (2 * Math.PI * position) / body.count;
       const r = radius + ring * spacing;
       return {
         x: r * sin(angle),
         z: r * cos(angle),
-        column: place / body.count,
+        column: position / body.count,
         row: body.rings > 1 ? ring / (body.rings - 1) : 0,
       };
     });

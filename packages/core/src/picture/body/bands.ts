@@ -62,8 +62,8 @@ export function levelsWithin(
 export function levelAt(levels: Float32Array, share: number): number {
   const last = levels.length - 1;
   if (last < 0) return 0;
-  const place = Math.min(Math.max(share, 0), 1) * last;
-  const low = Math.floor(place);
+  const position = Math.min(Math.max(share, 0), 1) * last;
+  const low = Math.floor(position);
   const high = Math.min(low + 1, last);
-  return levels[low]! + (levels[high]! - levels[low]!) * (place - low);
+  return levels[low]! + (levels[high]! - levels[low]!) * (position - low);
 }

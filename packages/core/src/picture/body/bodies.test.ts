@@ -205,18 +205,18 @@ describe('terrain', () => {
   it('has in row k the highest levels of the interval before k intervals, and lets it travel', () => {
     for (const t of [5, 5.02, 5.04, 5.0999]) {
       const rows = rowsAt(body, contextAt(film, t));
-      rows.slice(1, -1).forEach(({ place, levels: row }, k) => {
+      rows.slice(1, -1).forEach(({ position, levels: row }, k) => {
         row.forEach((value, band) => expect(value).toBeCloseTo(highest(5 - k * 0.1, band), 5));
-        expect(place).toBeCloseTo(k + (t - 5) / 0.1, 9);
+        expect(position).toBeCloseTo(k + (t - 5) / 0.1, 9);
       });
     }
   });
 
   it('begins with the present, ends where its rows do, and does not jump from one row to the next', () => {
     const rows = rowsAt(body, contextAt(film, 5.06));
-    expect(rows[0]!.place).toBe(0);
+    expect(rows[0]!.position).toBe(0);
     rows[0]!.levels.forEach((value, band) => expect(value).toBeCloseTo(highest(5.06, band), 5));
-    expect(rows.at(-1)!.place).toBe(10);
+    expect(rows.at(-1)!.position).toBe(10);
     const edge = (t: number) => rowsAt(body, contextAt(film, t)).at(-1)!.levels[3]!;
     expect(Math.abs(edge(5.0999999) - edge(5.1))).toBeLessThan(1e-4);
     const present = (t: number) => rowsAt(body, contextAt(film, t))[0]!.levels[3]!;
@@ -496,10 +496,10 @@ describe('stages', () => {
       const corners = [0, 1, 2].map((k) => indices[i + k]!);
       if (corners.some((corner) => positions[3 * corner + 2]! < front - 1e-3)) continue;
       for (const corner of corners) {
-        const place = positions.slice(3 * corner, 3 * corner + 3).join();
+        const position = positions.slice(3 * corner, 3 * corner + 3).join();
         const color = colors.slice(4 * corner, 4 * corner + 4).join();
-        expect(known.get(place) ?? color).toBe(color);
-        known.set(place, color);
+        expect(known.get(position) ?? color).toBe(color);
+        known.set(position, color);
       }
     }
     expect(known.size).toBe(8);

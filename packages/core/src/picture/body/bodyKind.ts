@@ -156,10 +156,10 @@ export function bodyKind<const Kind extends string, const Groups extends readonl
 }
 
 /** Where a body stands, of all that it has. */
-export type StagePlace = Record<'x' | 'y' | 'z' | 'turnX' | 'turnY' | 'turnZ' | 'scale', number>;
+export type StagePlacement = Record<'x' | 'y' | 'z' | 'turnX' | 'turnY' | 'turnZ' | 'scale', number>;
 
 /** From a body's own places to those of the stage: scaled, rotated around z, x and y in this order, and moved. */
-export function stageMatrix({ x, y, z, turnX, turnY, turnZ, scale }: StagePlace): Float64Array {
+export function stageMatrix({ x, y, z, turnX, turnY, turnZ, scale }: StagePlacement): Float64Array {
   const turn = (degrees: number) => {
     const a = (degrees * Math.PI) / 180;
     return [cos(a), sin(a)] as const;

@@ -33,7 +33,7 @@ export const card = bodyKind({
       {
         positions: Float32Array.of(-x, -y, 0, x, -y, 0, x, y, 0, -x, y, 0),
         faces: Uint32Array.of(0, 1, 2, 0, 2, 3),
-        places: Float32Array.of(0, 1, 1, 1, 1, 0, 0, 0),
+        uvs: Float32Array.of(0, 1, 1, 1, 1, 0, 0, 0),
         image,
         closed: false,
         lit: false,

@@ -2,7 +2,7 @@ import { Registry, type Size, type ValueOfKinds } from '../../contract';
 import type { BodyShape } from '../scene/dress';
 import type { Material } from '../scene/material';
 import { array } from './array';
-import type { BodyContext, BodyHandle, StagePlace } from './bodyKind';
+import type { BodyContext, BodyHandle, StagePlacement } from './bodyKind';
 import { card } from './card';
 import { globe } from './globe';
 import { relief } from './relief';
@@ -16,7 +16,7 @@ export type BodyKindName = keyof typeof bodyKinds;
 export type BodySettings = ValueOfKinds<typeof bodyKinds>;
 
 /** What all bodies have. */
-export type AnyBody = StagePlace & { kind: string; id: string; on: boolean; material: Material };
+export type AnyBody = StagePlacement & { kind: string; id: string; on: boolean; material: Material };
 
 /** What is asked of a kind here, whichever it is. */
 interface AnyBodyKind {

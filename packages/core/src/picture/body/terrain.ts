@@ -160,7 +160,7 @@ export function smoothed(values: Float32Array, width: number): Float32Array {
 
 /** A row of the terrain: how far it has come, in rows, and its levels. */
 interface Row {
-  place: number;
+  position: number;
   levels: Float32Array;
 }
 
@@ -179,12 +179,12 @@ export function rowsAt(body: Settings, context: BodyContext): Row[] {
   const share = Math.max(0, t / interval - newest);
   const level = (time: number) =>
     smoothed(levelsWithin(body, context, time - interval, time), body.smoothBands);
-  const all: Row[] = [{ place: 0, levels: level(t) }];
-  for (let k = 0; k <= rows; k++) all.push({ place: k + share, levels: level((newest - k) * interval) });
+  const all: Row[] = [{ position: 0, levels: level(t) }];
+  for (let k = 0; k <= rows; k++) all.push({ position: k + share, levels: level((newest - k) * interval) });
   const [before, last] = [all.at(-2)!, all.at(-1)!];
   // Where the last whole row would be seen to vanish, the way to it is cut.
   last.levels = before.levels.map((value, i) => value + (last.levels[i]! - value) * (1 - share));
-  last.place = rows;
+  last.position = rows;
   return all;
 }
 
@@ -195,12 +195,12 @@ function smoothRows(rows: Row[], width: number): Row[] {
     let weights = 0;
     const sum = new Float32Array(row.levels.length);
     for (const other of rows) {
-      const weight = 1 - Math.abs(other.place - row.place) / (width + 1);
+      const weight = 1 - Math.abs(other.position - row.position) / (width + 1);
       if (weight <= 0) continue;
       weights += weight;
       for (let i = 0; i < sum.length; i++) sum[i]! += weight * other.levels[i]!;
     }
-    return { place: row.place, levels: sum.map((value) => value / weights) };
+    return { position: row.position, levels: sum.map((value) => value / weights) };
   });
 }
 
@@ -291,17 +291,17 @@ export const terrain = bodyKind({
     const ringed = body.layout === 'outward' || body.layout === 'inward';
     const ground = groundOf(body, context);
     const length = body.spacing * body.rows;
-    const along = (place: number) =>
-      body.travel === 'away' ? place * body.spacing : length - place * body.spacing;
+    const along = (position: number) =>
+      body.travel === 'away' ? position * body.spacing : length - position * body.spacing;
     const bandShare = (band: number) => (bands > 1 ? band / (bands - 1) : 0);
     if (body.form === 'bars') {
       const shape = new ShapeBuilder();
       const wide = (body.width / columns.length) * (1 - body.gap);
       // Whole rows only: a bar does not change while it travels.
-      for (const { place, levels } of rows.slice(1, -1)) {
+      for (const { position, levels } of rows.slice(1, -1)) {
         columns.forEach((band, column) => {
           const level = levels[band]!;
-          const [x, z] = ground((column + 0.5) / columns.length - 0.5, along(place));
+          const [x, z] = ground((column + 0.5) / columns.length - 0.5, along(position));
           const height = pow(Math.max(level, 0), body.curve);
           const mark = {
             foot: [x, 0, z],
@@ -312,7 +312,7 @@ export const terrain = bodyKind({
           addMark(
             shape,
             'box',
-            { ...mark, level, band: bandShare(band), height, depth: place / body.rows },
+            { ...mark, level, band: bandShare(band), height, depth: position / body.rows },
             0,
           );
         });
@@ -330,9 +330,9 @@ export const terrain = bodyKind({
     ];
     const shares = columns.map(bandShare);
     let at = 0;
-    for (const { place, levels } of rows) {
-      const far = along(place);
-      const behind = place / body.rows;
+    for (const { position, levels } of rows) {
+      const far = along(position);
+      const behind = position / body.rows;
       for (let column = 0; column < columns.length; column++, at++) {
         const own = levels[columns[column]!]!;
         const raised = pow(Math.max(own, 0), body.curve);

@@ -16,11 +16,11 @@ export class PropertySums {
 
   /** Value times seconds from 0 to `t`. */
   upTo(t: number): number {
-    const place = t * rate;
-    if (place <= 0) return t * this.atFirst;
-    const whole = Math.floor(place);
+    const position = t * rate;
+    if (position <= 0) return t * this.atFirst;
+    const whole = Math.floor(position);
     const sum = this.sum(whole);
-    return sum + (this.sum(whole + 1) - sum) * (place - whole);
+    return sum + (this.sum(whole + 1) - sum) * (position - whole);
   }
 
   /** The last moment up to `most` at which the integral is not above a number. */

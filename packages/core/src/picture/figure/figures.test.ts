@@ -367,7 +367,7 @@ describe('shapes and pictures as marks', () => {
     const marks = { ...figure, source: 'image' as const, image: 'logo' };
     const [operation] = imageMarks(marks, sceneOf(straight, [0, 1])) as ImagesOp[];
     expect(operation).toMatchObject({ op: 'images', image: 'logo' });
-    expect(list(operation!.places)).toEqual([100, 100, 10, 10, 0, 1, 300, 50, 20, 20, 0, 1]);
+    expect(list(operation!.positions)).toEqual([100, 100, 10, 10, 0, 1, 300, 50, 20, 20, 0, 1]);
     expect(imageMarks({ ...marks, image: null }, sceneOf(straight, [1]))).toEqual([]);
   });
 });

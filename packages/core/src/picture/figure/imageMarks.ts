@@ -129,7 +129,7 @@ function makeOutlines(data: string): Outlines {
 /** An image or a shape for each band: as far from the path as its level says, and as large. */
 export function imageMarks(figure: ImageMarks, scene: MarkScene): Operation[] {
   const { ways, share } = sidesOf(figure.side);
-  const places: number[] = [];
+  const positions: number[] = [];
   const filled = new Map<string, Float32Array[]>();
   const shape = figure.source === 'shape' ? shapeOf(figure.shape, scene.cache.outlines) : [];
   for (const standing of standingMarks(scene, figure)) {
@@ -145,7 +145,7 @@ export function imageMarks(figure: ImageMarks, scene: MarkScene): Operation[] {
       const color = scene.ink.of(mark);
       if (figure.source === 'image') {
         const alpha = color.length === 9 ? parseInt(color.slice(7), 16) / 255 : 1;
-        places.push(x, y, size, size, angle, alpha);
+        positions.push(x, y, size, size, angle, alpha);
         continue;
       }
       const [cos, sin] = [size * exact.cos(angle), size * exact.sin(angle)];
@@ -163,8 +163,8 @@ export function imageMarks(figure: ImageMarks, scene: MarkScene): Operation[] {
     }
   }
   if (figure.source === 'image') {
-    if (figure.image === null || places.length === 0) return [];
-    return [{ op: 'images', image: figure.image, places: Float32Array.from(places) }];
+    if (figure.image === null || positions.length === 0) return [];
+    return [{ op: 'images', image: figure.image, positions: Float32Array.from(positions) }];
   }
   return [...filled].map(([color, all]) => ({ op: 'fill', color, soft: figure.soft, outlines: all }));
 }

@@ -123,7 +123,7 @@ export interface Ink {
   /** Colour of a continuous line that has one colour, at its mean level. */
   whole(level: number): string;
   /** A colour of the gradient, 0 to 1, with the opacity of a level. */
-  at(place: number, level: number): string;
+  at(position: number, level: number): string;
 }
 
 /**
@@ -143,8 +143,8 @@ export function makeInk(
   const { by, cycle, fade } = color;
   const ownSteps = fade > 0 ? Math.min(steps, fadedRampSteps) : steps;
   const ramp = gradientColors(gradient, by === 'time' ? 4 * rampSteps : ownSteps, by === 'time', ramps);
-  const pick = (place: number) =>
-    ramp[Math.min(Math.max(Math.round(place * (ramp.length - 1)), 0), ramp.length - 1)]!;
+  const pick = (position: number) =>
+    ramp[Math.min(Math.max(Math.round(position * (ramp.length - 1)), 0), ramp.length - 1)]!;
   const faded = (hex: string, level: number) => {
     if (fade <= 0) return hex;
     const step = Math.round(fadeSteps * (1 - fade * (1 - Math.min(Math.max(level, 0), 1))));

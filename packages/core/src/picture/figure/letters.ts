@@ -105,10 +105,10 @@ export function letterMarks(figure: Letters, scene: MarkScene): Operation[] {
   const marks = standingMarks(scene, figure);
   marks.forEach((standing, i) => {
     // Once over all marks, or a letter on each.
-    const place = figure.spread === 'repeat' ? i : Math.floor((i * letters.length) / marks.length);
+    const position = figure.spread === 'repeat' ? i : Math.floor((i * letters.length) / marks.length);
     const before = figure.spread === 'repeat' ? -1 : Math.floor(((i - 1) * letters.length) / marks.length);
-    if (place === before) return;
-    const letter = letters[place % letters.length]!;
+    if (position === before) return;
+    const letter = letters[position % letters.length]!;
     for (const way of ways) {
       const mark = onSide(standing, way);
       if (mark.level < figure.least) continue;

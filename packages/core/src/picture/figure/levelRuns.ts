@@ -1,6 +1,6 @@
 import { partsOf, type Path, type PathPoint } from '../path/path';
 import { monotoneCurve } from './monotone';
-import { keptOn } from './places';
+import { keptOn } from './positions';
 import type { MarkScene } from './scene';
 import { onSide, standingMarks, type Reach, type Stand, type Standing } from './standing';
 
@@ -15,7 +15,7 @@ export interface RunSide {
 export interface LevelRun {
   closed: boolean;
   /** Places on the path. */
-  places: readonly PathPoint[];
+  positions: readonly PathPoint[];
   /** Share of the path, of each place. */
   along: Float64Array;
   outward: RunSide;
@@ -90,14 +90,14 @@ function makeRun(
   const onWay = (way: number) => (side === 'opposite' ? nodes.map((node) => onSide(node, way)) : nodes);
   // All but the levels is the same from frame to frame.
   const fixed = keptOn(part, `run ${from} ${to} ${count} ${parts} ${side} ${order}`, () => ({
-    places: lengths().map((s) => part.at(s)),
+    positions: lengths().map((s) => part.at(s)),
     along: curve(nodes, 'along'),
     bands: [1, -1].map((way) => curve(onWay(way), 'band')) as [Float64Array, Float64Array],
   }));
   const outward = { levels: curve(onWay(1), 'level'), bands: fixed.bands[0] };
   return {
     closed,
-    ...{ places: fixed.places, along: fixed.along, outward },
+    ...{ positions: fixed.positions, along: fixed.along, outward },
     // Only where the far side runs backwards do the sides differ.
     inward: side === 'opposite' ? { levels: curve(onWay(-1), 'level'), bands: fixed.bands[1] } : outward,
   };
@@ -117,10 +117,10 @@ export function runPoints(
   most = Infinity,
 ): Float32Array {
   const { levels } = sideOfRun(run, way);
-  const { places } = run;
-  const out = new Float32Array(2 * places.length);
-  for (let i = 0; i < places.length; i++) {
-    const { x, y, normalX, normalY } = places[i]!;
+  const { positions } = run;
+  const out = new Float32Array(2 * positions.length);
+  for (let i = 0; i < positions.length; i++) {
+    const { x, y, normalX, normalY } = positions[i]!;
     const distance = way * Math.min(share * Math.max(rest + (reach - rest) * levels[i]!, 0), most);
     out[2 * i] = x + normalX * distance;
     out[2 * i + 1] = y + normalY * distance;

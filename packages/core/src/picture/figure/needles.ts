@@ -70,9 +70,9 @@ export type Needles = ValueOfGroups<typeof groups>;
 function refined(levels: ArrayLike<number>, density: number): ArrayLike<number> {
   if (density <= 1 || levels.length < 2) return levels;
   return Float32Array.from({ length: levels.length * density }, (_, i) => {
-    const place = Math.min(Math.max((i + 0.5) / density - 0.5, 0), levels.length - 1);
-    const low = Math.min(Math.floor(place), levels.length - 2);
-    return levels[low]! + (levels[low + 1]! - levels[low]!) * (place - low);
+    const position = Math.min(Math.max((i + 0.5) / density - 0.5, 0), levels.length - 1);
+    const low = Math.min(Math.floor(position), levels.length - 2);
+    return levels[low]! + (levels[low + 1]! - levels[low]!) * (position - low);
   });
 }
 

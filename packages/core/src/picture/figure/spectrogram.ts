@@ -2,7 +2,7 @@ import { choicesOf, fieldGroups, type ValueOfGroups } from '../../contract';
 import { bandColors } from './ink';
 import type { FillOp, Operation } from '../display/displayList';
 import { figureKind } from './figureKind';
-import { keptPlaces } from './places';
+import { keptPositions } from './positions';
 import type { MarkScene } from './scene';
 import { bandRangeFields, directionFields, minField, reachField, sidesOf } from './standing';
 
@@ -76,7 +76,7 @@ export function spectrogramMarks(figure: Spectrogram, scene: MarkScene): Operati
   const { columns, span, reach } = figure;
   const bands = scene.levels.length;
   if (bands === 0 || path.length <= 0) return [];
-  const places = keptPlaces(path, `spectrogram ${columns}`, () =>
+  const positions = keptPositions(path, `spectrogram ${columns}`, () =>
     Array.from({ length: columns + 1 }, (_, i) => (i / columns) * path.length * 0.999999),
   );
   const { ways } = sidesOf(figure.side);
@@ -101,7 +101,7 @@ export function spectrogramMarks(figure: Spectrogram, scene: MarkScene): Operati
     const along = (column + 0.5) / columns;
     const age = span * (figure.newest === 'end' ? 1 - along : along);
     const levels = scene.levelsAt(t - age);
-    const [here, next] = [places[column]!, places[column + 1]!];
+    const [here, next] = [positions[column]!, positions[column + 1]!];
     for (let row = 0; row < bands; row++) {
       const level = weigh(levels[row]!, here.x, here.y, along);
       if (level < figure.least || level <= 0) {
@@ -109,9 +109,9 @@ export function spectrogramMarks(figure: Spectrogram, scene: MarkScene): Operati
         continue;
       }
       const color = ink.of({ band: row, along, level: Math.round(level * steps) / steps });
-      const edge = (place: typeof here, from: number): [number, number] => [
-        place.x + place.normalX * from,
-        place.y + place.normalY * from,
+      const edge = (position: typeof here, from: number): [number, number] => [
+        position.x + position.normalX * from,
+        position.y + position.normalY * from,
       ];
       // Cells overlap a little, so that no seam shows.
       const [low, high] = [distance(row) - Math.sign(far - near) * 0.3, distance(row + 1)];

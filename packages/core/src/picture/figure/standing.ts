@@ -2,7 +2,7 @@ import { angleConvention, choicesOf, fields, ofHeight, type ValueOfGroups } from
 import { markPositions, partsOf, type Path } from '../path/path';
 import type { Inked } from './ink';
 import { markBands, orderField } from './order';
-import { keptOn } from './places';
+import { keptOn } from './positions';
 import type { MarkScene } from './scene';
 
 const sideLabels = {
@@ -214,18 +214,18 @@ export function standingMarks(
   { order, side }: Pick<Stand, 'order' | 'side'>,
 ): Standing[] {
   const bands = markBands(levels.length, order);
-  const places = keptOn(path, `marks ${bands.length}`, () => markPlaces(path, bands.length));
+  const positions = keptOn(path, `marks ${bands.length}`, () => placeMarks(path, bands.length));
   return bands.map((band, i) => {
-    const { along, part, ...place } = places[i]!;
-    const level = weigh(levels[band]!, place.x, place.y, along);
+    const { along, part, ...position } = positions[i]!;
+    const level = weigh(levels[band]!, position.x, position.y, along);
     const farBand = side === 'opposite' ? bands[bands.length - 1 - i]! : band;
-    const farLevel = farBand === band ? level : weigh(levels[farBand]!, place.x, place.y, along);
-    return { band, level, farBand, farLevel, along, part, ...place };
+    const farLevel = farBand === band ? level : weigh(levels[farBand]!, position.x, position.y, along);
+    return { band, level, farBand, farLevel, along, part, ...position };
   });
 }
 
 /** Where marks stand: the place, its share of the path, and which of its lines it is on. */
-function markPlaces(path: Path, count: number) {
+function placeMarks(path: Path, count: number) {
   let end = 0;
   const ends = partsOf(path).map((part) => (end += part.length));
   let part = 0;

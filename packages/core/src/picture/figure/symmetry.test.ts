@@ -77,8 +77,8 @@ describe('symmetry', () => {
   });
 
   it('turned n times, stand at equal angles', () => {
-    const places = centres(repeat({ kind: 'rotation', count: 4 }));
-    expect(places).toEqual([near(100, 20), near(130, 50), near(100, 80), near(70, 50)]);
+    const positions = centres(repeat({ kind: 'rotation', count: 4 }));
+    expect(positions).toEqual([near(100, 20), near(130, 50), near(100, 80), near(70, 50)]);
   });
 
   it('a kaleidoscope has a segment and its mirror image, n times, each cut to its share', () => {
@@ -123,7 +123,7 @@ describe('symmetry', () => {
   });
 
   it('pictures are mirrored as a group, for they have a face', () => {
-    const images = { op: 'images', image: 'p', places: new Float32Array(6) } as const;
+    const images = { op: 'images', image: 'p', positions: new Float32Array(6) } as const;
     expect(transformOperation(images, mirrorMatrix(0, 0, 0))).toMatchObject({
       op: 'group',
       operations: [images],

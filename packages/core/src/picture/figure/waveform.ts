@@ -4,7 +4,7 @@ import type { Operation } from '../display/displayList';
 import { partsOf } from '../path/path';
 import { curveOperations } from './curves';
 import { figureKind } from './figureKind';
-import { keptPlaces } from './places';
+import { keptPositions } from './positions';
 import type { MarkScene } from './scene';
 import { directionFields, endsField, reachField, softField, thicknessField } from './standing';
 import { triggered, waveformAround } from './waveformSamples';
@@ -110,10 +110,10 @@ export function waveformMarks(figure: Waveform, scene: MarkScene): Operation[] {
   const gain = exact.pow(10, figure.gain / 20);
   const parts = partsOf(path);
   const closed = parts.length === 1 && path.closed;
-  const places = keptPlaces(path, `waveform ${count} ${span > 0}`, () =>
+  const positions = keptPositions(path, `waveform ${count} ${span > 0}`, () =>
     Array.from({ length: count }, (_, i) => (closed ? i / count : i / (count - 1)) * path.length),
   );
-  const heights = places.map(({ x, y }, i) => {
+  const heights = positions.map(({ x, y }, i) => {
     const along = i / (count - 1);
     // A closed path is shown without a jump where the ends of the wave meet: they sink there.
     const edge = Math.max(figure.calm, closed ? 0.04 : 0);
@@ -136,7 +136,7 @@ export function waveformMarks(figure: Waveform, scene: MarkScene): Operation[] {
     closed,
     marks,
     points: Float32Array.from(
-      places.flatMap(({ x, y, normalX, normalY }, i) => {
+      positions.flatMap(({ x, y, normalX, normalY }, i) => {
         const distance = way * figure.reach * heights[i]!;
         return [x + normalX * distance, y + normalY * distance];
       }),

@@ -1,10 +1,10 @@
 import type { Waveform } from '../../sound';
 
 /** Sample at a place between samples, on a straight line; 0 beyond the ends. */
-function sampleAt({ samples }: Waveform, place: number): number {
-  const low = Math.floor(place);
+function sampleAt({ samples }: Waveform, position: number): number {
+  const low = Math.floor(position);
   const a = samples[low] ?? 0;
-  return (a + ((samples[low + 1] ?? 0) - a) * (place - low)) / 32768;
+  return (a + ((samples[low + 1] ?? 0) - a) * (position - low)) / 32768;
 }
 
 /** `count` values of a waveform, -1..1, over `span` seconds around a moment. */
@@ -30,7 +30,7 @@ const searched = 0.03;
 export function triggered(waveform: Waveform, t: number): number {
   const first = Math.max(1, Math.floor((t - searched / 2) * waveform.rate));
   const last = Math.min(waveform.samples.length - 1, Math.ceil((t + searched / 2) * waveform.rate));
-  let best = { size: 0, place: t * waveform.rate };
+  let best = { size: 0, position: t * waveform.rate };
   for (let i = first; i <= last; i++) {
     const [before, here] = [waveform.samples[i - 1]!, waveform.samples[i]!];
     if (!(before <= 0 && here > 0)) continue;
@@ -43,7 +43,7 @@ export function triggered(waveform: Waveform, t: number): number {
       size += waveform.samples[j]!;
     }
     // Of two as large, the one nearer to t, so that it does not jump.
-    if (size > best.size * 1.001) best = { size, place: i - 1 + -before / (here - before || 1) };
+    if (size > best.size * 1.001) best = { size, position: i - 1 + -before / (here - before || 1) };
   }
-  return best.place / waveform.rate;
+  return best.position / waveform.rate;
 }

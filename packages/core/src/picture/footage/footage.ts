@@ -50,7 +50,7 @@ export function footageTime({ start, in: from, out, speed, repeat }: Playing, t:
   const length = Math.max(1e-3, out - from);
   // Backwards it begins at its end.
   const gone = (t - start) * Math.abs(speed);
-  const at = (place: number) => (speed < 0 ? out - place : from + place);
+  const at = (position: number) => (speed < 0 ? out - position : from + position);
   // The last moment of it is still its last frame.
   const last = length - 1e-6;
   if (repeat === 'once') return gone < 0 || gone >= length ? undefined : at(Math.min(gone, last));

@@ -7,7 +7,7 @@ import { newLayer } from '../../film/document/defaults';
 import { spanStandard } from '../../sound/timing/fades';
 import type { Hearing } from '../../sound/hearing/hearing';
 import { maxAlive } from '../particle/births';
-import { placeAt } from '../particle/motion';
+import { positionAt } from '../particle/motion';
 import { hd } from '../../testing';
 import { particlesAt } from '../particle/alive';
 import type { ParticlesLayer } from './particlesRecord';
@@ -136,7 +136,7 @@ describe('a particle', () => {
       turbulenceSpeed: 0,
       seed: 1,
     };
-    const free = placeAt(launch, { ...forces, drag: 0 }, 2, 2);
+    const free = positionAt(launch, { ...forces, drag: 0 }, 2, 2);
     expect(free).toEqual({ x: 210, y: 20 - 100 + 180, z: 0 });
     // By small steps (Euler), as a check of the closed form.
     const drag = 1.7;
@@ -146,7 +146,7 @@ describe('a particle', () => {
       [x, y] = [x + vx * step, y + vy * step];
       [vx, vy] = [vx - drag * vx * step, vy + (90 - drag * vy) * step];
     }
-    const slowed = placeAt(launch, { ...forces, drag }, 2, 2);
+    const slowed = positionAt(launch, { ...forces, drag }, 2, 2);
     expect(slowed.x).toBeCloseTo(x, 1);
     expect(slowed.y).toBeCloseTo(y, 1);
   });
@@ -161,10 +161,10 @@ describe('a particle', () => {
       turbulenceSpeed: 1,
       seed: 3,
     };
-    expect(Math.hypot(placeAt(launch, forces, 0, 5).x, placeAt(launch, forces, 0, 5).y)).toBe(0);
+    expect(Math.hypot(positionAt(launch, forces, 0, 5).x, positionAt(launch, forces, 0, 5).y)).toBe(0);
     for (let t = 0; t < 4; t += 0.1) {
-      const here = placeAt(launch, forces, t, t);
-      const next = placeAt(launch, forces, t + 0.01, t + 0.01);
+      const here = positionAt(launch, forces, t, t);
+      const next = positionAt(launch, forces, t + 0.01, t + 0.01);
       expect(Math.max(Math.abs(here.x), Math.abs(here.y))).toBeLessThanOrEqual(50);
       expect(Math.hypot(next.x - here.x, next.y - here.y)).toBeLessThan(3);
     }

@@ -66,9 +66,9 @@ function spritesFor(
 
 function imagesOf({ image }: ParticlesLayer, alive: readonly Particle[]): Operation {
   if (image === null) return group([]);
-  const places = new Float32Array(alive.length * 6);
+  const positions = new Float32Array(alive.length * 6);
   alive.forEach(({ x, y, size, rotation, opacity }, i) =>
-    places.set([x, y, size, size, rotation, opacity], 6 * i),
+    positions.set([x, y, size, size, rotation, opacity], 6 * i),
   );
-  return { op: 'images', image, places };
+  return { op: 'images', image, positions };
 }

@@ -2,7 +2,7 @@ import { cos, exact, type Point, seeded, sin, type Size } from '../../contract';
 import { eventsBetween, shownRun } from '../../sound';
 import type { Moment } from '../display/moment';
 import { burstBirths, maxAlive, steadyBirths, type Birth } from './births';
-import { placeAt, type Forces, type Launch } from './motion';
+import { positionAt, type Forces, type Launch } from './motion';
 import type { ParticlesLayer } from '../layer/particlesRecord';
 
 /** Which particles of a layer are alive at a moment, where each is, and how it looks. */
@@ -79,7 +79,7 @@ function layersAtBirth(
 }
 
 /** Where a particle is born. */
-function birthPlace(born: ParticlesLayer, index: number, { film, cache }: Moment): Point | undefined {
+function birthPosition(born: ParticlesLayer, index: number, { film, cache }: Moment): Point | undefined {
   const [first, second] = [chance(born, index, 2), chance(born, index, 3)];
   const { source, position, end } = born;
   if (source === 'point') return position;
@@ -115,13 +115,13 @@ function edgePlace(side: ParticlesLayer['side'], share: number, { width, height 
 
 /** What a particle goes by. */
 function launchOf(born: ParticlesLayer, index: number, then: Moment): Launch | undefined {
-  const place = birthPlace(born, index, then);
-  if (!place) return undefined;
+  const from = birthPosition(born, index, then);
+  if (!from) return undefined;
   const angle = ((born.direction + (chance(born, index, 4) - 0.5) * born.spread) * Math.PI) / 180;
   const speed = born.speed * (1 - born.speedVariation * chance(born, index, 5));
   return {
-    x: place.x,
-    y: place.y,
+    x: from.x,
+    y: from.y,
     z: (chance(born, index, 6) - 0.5) * born.depth,
     velocityX: speed * cos(angle),
     velocityY: speed * sin(angle),
@@ -158,8 +158,8 @@ export function particlesAt(layer: ParticlesLayer, moment: Moment): Particle[] {
     if (seconds < 0 || seconds >= life) continue;
     const launch = launchOf(born, index, then);
     if (!launch) continue;
-    const place = placeAt(launch, forces, seconds, t);
-    const seen = projected(place, film);
+    const at = positionAt(launch, forces, seconds, t);
+    const seen = projected(at, film);
     if (!seen) continue;
     const age = seconds / life;
     const size =
@@ -168,7 +168,7 @@ export function particlesAt(layer: ParticlesLayer, moment: Moment): Particle[] {
       index,
       x: seen.x,
       y: seen.y,
-      z: place.z,
+      z: at.z,
       size: size * seen.scale,
       rotation: rotationOf(layer, launch, index, seconds),
       opacity: layer.opacity * fadeOf(layer, age) * twinkleOf(layer, index, t),

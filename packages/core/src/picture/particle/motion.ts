@@ -30,7 +30,7 @@ export interface Forces {
  * grows with its age.
  * @param t seconds in the film
  */
-export function placeAt(
+export function positionAt(
   { x, y, z, velocityX, velocityY, velocityZ }: Launch,
   forces: Forces,
   age: number,
@@ -41,17 +41,17 @@ export function placeAt(
   // Seconds of its first speed that it has gone, and of gravity.
   const gone = small ? age : (1 - exp(-drag * age)) / drag;
   const fallen = small ? (age * age) / 2 : (age - gone) / drag;
-  const place = {
+  const position = {
     x: x + velocityX * gone + gravity.x * fallen,
     y: y + velocityY * gone + gravity.y * fallen,
     z: z + velocityZ * gone,
   };
-  if (turbulence === 0) return place;
+  if (turbulence === 0) return position;
   const share = turbulence * (1 - exp(-1.5 * age));
-  const [u, v, w] = [place.x / turbulenceSize, place.y / turbulenceSize, t * turbulenceSpeed];
+  const [u, v, w] = [position.x / turbulenceSize, position.y / turbulenceSize, t * turbulenceSpeed];
   return {
-    ...place,
-    x: place.x + share * spaceNoise(seed, u, v, w),
-    y: place.y + share * spaceNoise(seed + 7919, u, v, w),
+    ...position,
+    x: position.x + share * spaceNoise(seed, u, v, w),
+    y: position.y + share * spaceNoise(seed + 7919, u, v, w),
   };
 }

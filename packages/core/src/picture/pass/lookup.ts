@@ -62,10 +62,10 @@ function deepened(flat: Float32Array): Lookup {
   const size = 33;
   const last = flat.length / 3 - 1;
   const at = (share: number, channel: number) => {
-    const place = share * last;
-    const step = Math.min(Math.floor(place), last - 1);
+    const position = share * last;
+    const step = Math.min(Math.floor(position), last - 1);
     const [first, next] = [flat[3 * step + channel]!, flat[3 * (step + 1) + channel]!];
-    return first + (next - first) * (place - step);
+    return first + (next - first) * (position - step);
   };
   const colors = new Float32Array(3 * exact.pow(size, 3));
   let i = 0;

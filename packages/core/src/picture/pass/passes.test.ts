@@ -396,14 +396,14 @@ describe('contour glow and shadow', () => {
 
 describe('passes that find pixels elsewhere', () => {
   /** A picture in which every pixel says where it is. */
-  const places = drawn(200, 120, (x, y) => [x, y * 2, 0, 255]);
+  const positions = drawn(200, 120, (x, y) => [x, y * 2, 0, 255]);
 
   it('a lens enlarges around its centre', () => {
-    const out = through(places, 200, pass('lens', { zoom: 2, centre: { x: 100.5, y: 60.5 } }));
+    const out = through(positions, 200, pass('lens', { zoom: 2, centre: { x: 100.5, y: 60.5 } }));
     expect(at(out, 200, 100, 60).slice(0, 2)).toEqual([100, 120]);
     expect(at(out, 200, 140, 80).slice(0, 2)).toEqual([120, 140]);
     const round = through(
-      places,
+      positions,
       200,
       pass('lens', { zoom: 2, area: 'round', radius: 40, rim: 0.5, centre: { x: 100.5, y: 60.5 } }),
     );
@@ -412,17 +412,17 @@ describe('passes that find pixels elsewhere', () => {
   });
 
   it('a mirror keeps its left half, whatever its angle', () => {
-    const out = through(places, 200, pass('mirror', { angle: -90, centre: { x: 100, y: 60 } }));
+    const out = through(positions, 200, pass('mirror', { angle: -90, centre: { x: 100, y: 60 } }));
     expect(at(out, 200, 30, 50)[0]).toBe(30);
     expect(at(out, 200, 169, 50)[0]).toBe(30);
-    const down = through(places, 200, pass('mirror', { angle: 0, centre: { x: 100, y: 60 } }));
+    const down = through(positions, 200, pass('mirror', { angle: 0, centre: { x: 100, y: 60 } }));
     expect(at(down, 200, 30, 20)[1]).toBe(40);
     expect(at(down, 200, 30, 99)[1]).toBe(40);
   });
 
   it('a kaleidoscope looks the same in each of its sectors', () => {
     const settings = pass('kaleidoscope', { sectors: 4, centre: { x: 100.5, y: 60.5 } });
-    const out = through(places, 200, settings);
+    const out = through(positions, 200, settings);
     const [far, angle] = [40, 0.3];
     const seen = Array.from({ length: 4 }, (_, i) => {
       const turn = angle + (i * Math.PI) / 2;
@@ -433,9 +433,9 @@ describe('passes that find pixels elsewhere', () => {
 
   it('tiles repeat the picture, mirrored where they shall meet', () => {
     const settings = { columns: 2, rows: 2, centre: { x: 100, y: 60 } };
-    const out = through(places, 200, pass('tiles', settings));
+    const out = through(positions, 200, pass('tiles', settings));
     expect(Math.abs(at(out, 200, 75, 60)[0]! - at(out, 200, 175, 60)[0]!)).toBeLessThan(2);
-    const meeting = through(places, 200, pass('tiles', { ...settings, mirrored: true }));
+    const meeting = through(positions, 200, pass('tiles', { ...settings, mirrored: true }));
     expect(Math.abs(at(meeting, 200, 149, 60)[0]! - at(meeting, 200, 151, 60)[0]!)).toBeLessThan(5);
   });
 
@@ -453,7 +453,7 @@ describe('passes that find pixels elsewhere', () => {
 
   it('shake and wobble move by no more than their amount, another way at another time', () => {
     const far = (settings: PassSettings, t: number) => {
-      const [x] = at(through(places, 200, settings, { t }), 200, 100, 60);
+      const [x] = at(through(positions, 200, settings, { t }), 200, 100, 60);
       return x! - 100;
     };
     const shake = pass('shake', { amount: 10, rotation: 0 });
@@ -466,7 +466,7 @@ describe('passes that find pixels elsewhere', () => {
     const waves = Array.from({ length: 20 }, (_, i) => far(wobble, i / 3));
     expect(Math.max(...waves.map(Math.abs))).toBeLessThanOrEqual(7);
     expect(new Set(waves).size).toBeGreaterThan(3);
-    expect(through(places, 200, pass('shake', { amount: 0, rotation: 0 }))).toEqual(places);
+    expect(through(positions, 200, pass('shake', { amount: 0, rotation: 0 }))).toEqual(positions);
   });
 });
 
@@ -655,9 +655,9 @@ describe('look-up table', () => {
     const entry = (r: number, g: number, b: number, channel: number) =>
       cube.colors[3 * ((b * 9 + g) * 9 + r) + channel]!;
     for (let n = 0; n < 576; n++) {
-      const place = [0, 1, 2].map((i) => (noisy(24, 24)[4 * n + i]! / 255) * 8);
-      const cell = place.map((value) => Math.min(7, Math.floor(value)));
-      const part = place.map((value, i) => value - cell[i]!);
+      const position = [0, 1, 2].map((i) => (noisy(24, 24)[4 * n + i]! / 255) * 8);
+      const cell = position.map((value) => Math.min(7, Math.floor(value)));
+      const part = position.map((value, i) => value - cell[i]!);
       const order = [0, 1, 2].sort((a, b) => part[b]! - part[a]!);
       for (let channel = 0; channel < 3; channel++) {
         const corner = [...cell] as [number, number, number];

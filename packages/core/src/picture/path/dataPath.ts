@@ -84,8 +84,8 @@ function withHoles(parts: Path[]): Path[] {
     return {
       ...part,
       at(s) {
-        const place = part.at(s);
-        return { ...place, normalX: -place.normalX, normalY: -place.normalY };
+        const position = part.at(s);
+        return { ...position, normalX: -position.normalX, normalY: -position.normalY };
       },
     };
   });

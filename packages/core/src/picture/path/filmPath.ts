@@ -9,7 +9,7 @@ import {
   type ValueOf,
   type Values,
 } from '../../contract';
-import { pathPlaceFields } from './pathPlace';
+import { pathPlacementFields } from './pathPlacement';
 import { newShape, pathKinds, shapeAs, type PathKind, type PathShape } from './registry';
 import { trimFields } from './trim';
 
@@ -23,7 +23,7 @@ export const pathRecord = record('path', [
       { kind: 'kinds', key: 'shape', label: 'Shape', of: () => pathKinds },
     ],
   },
-  { heading: 'Position', fields: pathPlaceFields },
+  { heading: 'Position', fields: pathPlacementFields },
   { heading: 'Trim', fields: trimFields },
 ]);
 

@@ -134,18 +134,18 @@ export function flatToPath(
     closed,
     joints: joints.map((index) => starts[index] ?? 0),
     at(s) {
-      const place =
+      const position =
         closed && length > 0 ? ((s % length) + length) % length : Math.min(Math.max(s, 0), length);
       let [low, high] = [0, starts.length - 1];
       while (high - low > 1) {
         const middle = (low + high) >> 1;
-        if (starts[middle]! <= place) low = middle;
+        if (starts[middle]! <= position) low = middle;
         else high = middle;
       }
       const a = points[low]!;
       const b = points[Math.min(high, starts.length - 1) % points.length] ?? a;
       const span = starts[high]! - starts[low]!;
-      const t = span > 0 ? (place - starts[low]!) / span : 0;
+      const t = span > 0 ? (position - starts[low]!) / span : 0;
       const normalX = a.normalX + (b.normalX - a.normalX) * t;
       const normalY = a.normalY + (b.normalY - a.normalY) * t;
       const size = Math.hypot(normalX, normalY);

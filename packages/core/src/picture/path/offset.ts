@@ -198,15 +198,15 @@ function stretches(raw: readonly PathPoint[], closed: boolean): Stretch[] {
   }
   if (cuts.length === 0) return [{ points: [...raw], from: closed ? 0 : -1, to: closed ? 0 : -1 }];
   cuts.sort((a, b) => a.at - b.at);
-  const placeAt = (at: number): PathPoint => {
+  const positionAt = (at: number): PathPoint => {
     const i = Math.min(Math.floor(at), points.length - 2);
     const [a, b, t] = [points[i]!, points[i + 1]!, at - i];
     return { ...(t < 0.5 ? a : b), x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
   };
   const between = (from: number, to: number) => [
-    placeAt(from),
+    positionAt(from),
     ...points.slice(Math.floor(from) + 1, Math.ceil(to)),
-    placeAt(to),
+    positionAt(to),
   ];
   const last = points.length - 1;
   const all: Stretch[] = cuts.slice(1).map((cut, i) => ({

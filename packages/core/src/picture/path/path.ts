@@ -47,11 +47,11 @@ export function joinParts(parts: readonly Path[]): Path {
     closed: false,
     parts,
     at(s) {
-      const place = Math.min(Math.max(s, 0), length);
+      const position = Math.min(Math.max(s, 0), length);
       let index = starts.length - 1;
-      while (index > 0 && starts[index]! > place) index--;
+      while (index > 0 && starts[index]! > position) index--;
       // Right at the end a closed line would be back at its start, which is the same place.
-      return parts[index]!.at(place - starts[index]!);
+      return parts[index]!.at(position - starts[index]!);
     },
   };
 }

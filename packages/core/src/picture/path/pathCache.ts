@@ -2,7 +2,7 @@ import { LastUsed } from '../../contract';
 import type { FilmPath } from './filmPath';
 import { offsetPath } from './offset';
 import type { Path } from './path';
-import { placePath } from './pathPlace';
+import { placePath } from './pathPlacement';
 import { buildShape, type PathShape } from './registry';
 import { trimPath } from './trim';
 

@@ -138,15 +138,15 @@ export function joinPieces(all: readonly Piece[], closed: boolean): Path {
     closed,
     joints: starts,
     at(s) {
-      let place = closed ? ((s % length) + length) % length : Math.min(Math.max(s, 0), length);
+      let position = closed ? ((s % length) + length) % length : Math.min(Math.max(s, 0), length);
       let [index, end] = [0, starts.length];
       while (end - index > 1) {
         const middle = (index + end) >> 1;
-        if (starts[middle]! <= place) index = middle;
+        if (starts[middle]! <= position) index = middle;
         else end = middle;
       }
-      place -= starts[index]!;
-      const { x, y, dx, dy } = pieces[index]!.at(Math.min(place, pieces[index]!.length));
+      position -= starts[index]!;
+      const { x, y, dx, dy } = pieces[index]!.at(Math.min(position, pieces[index]!.length));
       return { x, y, normalX: outside * dy, normalY: -outside * dx };
     },
   };

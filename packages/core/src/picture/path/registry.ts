@@ -6,7 +6,7 @@ import { ellipse } from './ellipse';
 import { imageOutline } from './imageOutline';
 import { line } from './line';
 import type { Path } from './path';
-import type { PathPlace } from './pathPlace';
+import type { PathPlacement } from './pathPlacement';
 import { joinPieces } from './pieces';
 import { polygon, star } from './polygon';
 import { rectangle } from './rectangle';
@@ -69,7 +69,7 @@ export const drawnShape = (shape: PathShape): ShapeOf<'drawn'> | undefined =>
   shapeRegistry.of(shape)?.hasPoints === true ? (shape as ShapeOf<'drawn'>) : undefined;
 
 /** A shape that suits a picture of this size, and where it stands. */
-export function newShape(kind: PathKind, size: Size): { shape: PathShape } & Partial<PathPlace> {
+export function newShape(kind: PathKind, size: Size): { shape: PathShape } & Partial<PathPlacement> {
   const { defaults, place } = pathKinds[kind];
   return { shape: defaults(size), ...place(size) };
 }

@@ -8,7 +8,7 @@ import {
   type ValueOf,
 } from '../../contract';
 import type { Path } from './path';
-import type { PathPlace } from './pathPlace';
+import type { PathPlacement } from './pathPlacement';
 
 /** Something of a shape that can be dragged, in the shape's own coordinates. */
 export interface ShapeHandle {
@@ -42,7 +42,7 @@ export interface ShapeLiteral<Kind extends string, Fields extends readonly Field
   /** What the interface shows beside its fields. */
   slot?: SlotId;
   /** Where a new one stands; in the middle of the picture when left out. */
-  place?(size: Size): Partial<PathPlace>;
+  place?(size: Size): Partial<PathPlacement>;
   /** What of it can be dragged; none when left out. */
   handles?(shape: ValueOf<ShapeRecord<NoInfer<Fields>>>): ShapeHandle[];
 }
@@ -58,7 +58,7 @@ export interface ShapeKind<Kind extends string, Fields extends readonly Field[]>
   closed(shape: ValueOf<ShapeRecord<Fields>>): boolean;
   allOnEach(shape: ValueOf<ShapeRecord<Fields>>): boolean;
   hasPoints: boolean;
-  place(size: Size): Partial<PathPlace>;
+  place(size: Size): Partial<PathPlacement>;
   handles(shape: ValueOf<ShapeRecord<Fields>>): ShapeHandle[];
 }
 

@@ -14,12 +14,12 @@ import { dataThrough, parseTransform } from './svgTransform';
 const pathOf = (data: string) =>
   joinParts(outlines(parsePathData(data)).map(({ pieces, closed }) => joinPieces(pieces, closed)));
 /** Places along path data, by our own measure. */
-const places = (data: string, count = 60) => {
+const positions = (data: string, count = 60) => {
   const path = pathOf(data);
   return Array.from({ length: count }, (_, i) => path.at(((i + 0.5) / count) * path.length));
 };
 function expectSame(ours: string, theirs: string, within = 0.02): void {
-  const [a, b] = [places(ours), places(theirs)];
+  const [a, b] = [positions(ours), positions(theirs)];
   a.forEach(({ x, y }, i) => expect(Math.hypot(x - b[i]!.x, y - b[i]!.y)).toBeLessThan(within));
 }
 const svg = (inside: string, attributes = '') =>
@@ -74,15 +74,15 @@ describe('reading an SVG file', () => {
   });
 
   it('of a unit view box keeps its detail, and has room in proportion when it names no size', () => {
-    const places = (attributes: string) =>
+    const positions = (attributes: string) =>
       readSvg(svg('<path d="M0.1 0.2L0.3 0.4001"/>', attributes)).data.slice(1).split(/[L ]/).map(Number);
     const close = (...values: number[]) => values.map((value) => expect.closeTo(value, 2));
-    expect(places('viewBox="0 0 1 1"')).toEqual(close(100, 200, 300, 400.1));
-    expect(places('viewBox="0 0 2 1"')).toEqual(close(50, 100, 150, 200.05));
+    expect(positions('viewBox="0 0 1 1"')).toEqual(close(100, 200, 300, 400.1));
+    expect(positions('viewBox="0 0 2 1"')).toEqual(close(50, 100, 150, 200.05));
     // Of one side and the view box follows the other; a side of nothing counts as not given.
-    expect(places('viewBox="0 0 2 1" width="400"')).toEqual(close(20, 40, 60, 80.02));
-    expect(places('viewBox="0 0 2 1" height="200" width="0"')).toEqual(close(20, 40, 60, 80.02));
-    expect(places('viewBox="0 0 0 1"')).toEqual(close(0.1, 0.2, 0.3, 0.4));
+    expect(positions('viewBox="0 0 2 1" width="400"')).toEqual(close(20, 40, 60, 80.02));
+    expect(positions('viewBox="0 0 2 1" height="200" width="0"')).toEqual(close(20, 40, 60, 80.02));
+    expect(positions('viewBox="0 0 0 1"')).toEqual(close(0.1, 0.2, 0.3, 0.4));
   });
 
   it('applies the transforms of groups from outside in', () => {

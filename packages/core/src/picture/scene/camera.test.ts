@@ -10,7 +10,7 @@ const camera = (part: Partial<Camera> = {}): Camera => ({
   tilt: 0,
   ...part,
 });
-const seen = (place: Vector, part: Partial<Camera> = {}) => projected(viewOf(camera(part), hd), place);
+const seen = (position: Vector, part: Partial<Camera> = {}) => projected(viewOf(camera(part), hd), position);
 
 describe('a camera', () => {
   it('shows what lies at z = 0 in picture units, the middle in the middle', () => {
@@ -56,9 +56,9 @@ describe('a camera', () => {
       const angle = 2 * Math.atan(((36 / part.lens) * (9 / 16)) / 2);
       const lens = mat4.perspective(new Float64Array(16) as unknown as mat4, angle, 16 / 9, 1, 1e5);
       const all = mat4.multiply(new Float64Array(16) as unknown as mat4, lens, look);
-      const place: Vector = [120 - 3 * seed, 40 + seed, -60 + 4 * seed];
-      const clip = vec4.transformMat4(new Float64Array(4) as unknown as vec4, [...place, 1], all);
-      const [x, y, w] = seen(place, part)!;
+      const position: Vector = [120 - 3 * seed, 40 + seed, -60 + 4 * seed];
+      const clip = vec4.transformMat4(new Float64Array(4) as unknown as vec4, [...position, 1], all);
+      const [x, y, w] = seen(position, part)!;
       expect(x).toBeCloseTo((clip[0] / clip[3] + 1) * 960, 6);
       expect(y).toBeCloseTo((1 - clip[1] / clip[3]) * 540, 6);
       expect(w).toBeCloseTo(clip[3], 6);

@@ -34,7 +34,7 @@ export interface BodyShape {
   /** Whether faces in one plane are lit from corner to corner, so that none of them shows: for large ones. */
   even?: true;
   /** Where each corner lies on an image, and which that is. */
-  places?: Float32Array;
+  uvs?: Float32Array;
   image?: string;
 }
 
@@ -125,7 +125,7 @@ function opacityAt({ material, view: { eye }, nearFade }: Dressing, x: number, y
 const isClear = ({ material, nearFade }: Dressing) => material.opacity < 1 || nearFade > 0;
 
 function faces(shape: BodyShape, dressing: Dressing): SceneMesh[] {
-  const { positions, faces: indices, closed, places, image } = shape;
+  const { positions, faces: indices, closed, uvs, image } = shape;
   const { material, shading } = dressing;
   if (material.opacity <= 0) return [];
   const smooth = material.smooth && shape.faceted !== true;
@@ -194,7 +194,7 @@ function faces(shape: BodyShape, dressing: Dressing): SceneMesh[] {
       perFace: !smooth,
       cull: closed,
       clear: isClear(dressing) || image !== undefined,
-      places: places ?? null,
+      uvs: uvs ?? null,
       image: image ?? null,
     }),
   ];

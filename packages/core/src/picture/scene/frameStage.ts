@@ -16,16 +16,16 @@ const halvings = 30;
  * @returns undefined where there are no places
  */
 export function frameStage(camera: Camera, lists: readonly Float32Array[], size: Size): Framing | undefined {
-  const places = cornersOf(lists);
-  if (places.length === 0) return undefined;
+  const positions = cornersOf(lists);
+  if (positions.length === 0) return undefined;
   const isPerspective = camera.projection === 'perspective';
-  const extent = places.reduce((max, place) => Math.max(max, ...place.map(Math.abs)), 1);
-  let own: Camera = { ...camera, ...middleOf(places), nearFade: 0 };
+  const extent = positions.reduce((max, position) => Math.max(max, ...position.map(Math.abs)), 1);
+  let own: Camera = { ...camera, ...middleOf(positions), nearFade: 0 };
   const seen = (tried: Camera) => {
     const view = viewOf(tried, size);
     let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (const place of places) {
-      const at = projected(view, place);
+    for (const position of positions) {
+      const at = projected(view, position);
       if (!at) return undefined;
       [left, right] = [Math.min(left, at[0]), Math.max(right, at[0])];
       [top, bottom] = [Math.min(top, at[1]), Math.max(bottom, at[1])];
@@ -86,11 +86,11 @@ function cornersOf(lists: readonly Float32Array[]): Vector[] {
   );
 }
 
-function middleOf(places: readonly Vector[]) {
+function middleOf(positions: readonly Vector[]) {
   const min = [Infinity, Infinity, Infinity];
   const max = [-Infinity, -Infinity, -Infinity];
-  for (const place of places) {
-    place.forEach((value, i) => {
+  for (const position of positions) {
+    position.forEach((value, i) => {
       min[i] = Math.min(min[i]!, value);
       max[i] = Math.max(max[i]!, value);
     });

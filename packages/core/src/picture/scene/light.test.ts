@@ -18,9 +18,9 @@ const dark: Light = {
   },
 };
 const matt: SurfaceMaterial = { metal: 0, roughness: 1, glow: 0 };
-const shade = (light: Light, surface: SurfaceMaterial, normal: Vector, place: Vector = [0, 0, 0]) => {
+const shade = (light: Light, surface: SurfaceMaterial, normal: Vector, position: Vector = [0, 0, 0]) => {
   const out = new Float32Array(3);
-  shadingOf(light, [0, 0, 1000], 1000).shade(out, 0, surface, [0.5, 0.5, 0.5], ...place, ...normal);
+  shadingOf(light, [0, 0, 1000], 1000).shade(out, 0, surface, [0.5, 0.5, 0.5], ...position, ...normal);
   return out[0]!;
 };
 

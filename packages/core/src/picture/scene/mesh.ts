@@ -19,7 +19,7 @@ export interface SceneMesh {
   /** How much nearer it counts than it is, as a share: lines lie on faces. */
   lift: number;
   /** Where each corner lies on an image, 0 to 1 from its top left corner; null for none. */
-  places: Float32Array | null;
+  uvs: Float32Array | null;
   /** Id of the image in the film. */
   image: string | null;
 }
@@ -35,7 +35,7 @@ export const sceneMesh = (
   size: 1,
   perspective: false,
   lift: 0,
-  places: null,
+  uvs: null,
   image: null,
   ...part,
 });

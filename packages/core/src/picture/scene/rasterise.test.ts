@@ -221,7 +221,7 @@ describe('colours', () => {
 
   it('of images are mixed of the pixels around, as a canvas does', () => {
     const mesh = faces([0, 0, 1, 8, 0, 1, 8, 8, 1, 0, 0, 1, 8, 8, 1, 0, 8, 1], white, {
-      places: Float32Array.of(0, 0, 1, 0, 1, 1, 0, 0, 1, 1, 0, 1),
+      uvs: Float32Array.of(0, 0, 1, 0, 1, 1, 0, 0, 1, 1, 0, 1),
       image: 'i',
       perFace: false,
       colors: new Uint8Array(24).fill(255),

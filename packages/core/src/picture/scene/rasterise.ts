@@ -125,7 +125,7 @@ class Room {
 /** Writes a mesh into memory from an address on. */
 function putMesh(
   { memory }: PassCode,
-  { positions, colors, perFace, indices, form, cull, clear, lift, places }: SceneMesh,
+  { positions, colors, perFace, indices, form, cull, clear, lift, uvs }: SceneMesh,
   address: number,
   texture: { texture: Texture; at: number } | undefined,
   size: { size: number; perspective: boolean },
@@ -136,13 +136,13 @@ function putMesh(
     projected: work.take((16 * positions.length) / 3),
     colors: work.take(colors.byteLength),
     indices: work.take(indices.byteLength),
-    places: places ? work.take(places.byteLength) : 0,
+    places: uvs ? work.take(uvs.byteLength) : 0,
   };
   const buffer = growMemory(memory, work.end);
   new Float32Array(buffer, at.positions, positions.length).set(positions);
   new Uint8Array(buffer, at.colors, colors.length).set(colors);
   new Uint32Array(buffer, at.indices, indices.length).set(indices);
-  if (places) new Float32Array(buffer, at.places, places.length).set(places);
+  if (uvs) new Float32Array(buffer, at.places, uvs.length).set(uvs);
   return putMeshTask(buffer, {
     ...at,
     corners: positions.length / 3,

@@ -69,9 +69,9 @@ export function look(
   roughness: number,
 ): void {
   const levels = levelsOf(image);
-  const place = roughness * (levels.length - 1);
-  const low = Math.min(Math.floor(place), levels.length - 1);
-  const share = place - low;
+  const position = roughness * (levels.length - 1);
+  const low = Math.min(Math.floor(position), levels.length - 1);
+  const share = position - low;
   const across = atan2(x, z) / (2 * Math.PI) + 0.5;
   const down = acos(Math.min(Math.max(y, -1), 1)) / Math.PI;
   sample(out, levels[low]!, across, down, 1 - share, false);

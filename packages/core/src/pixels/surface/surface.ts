@@ -28,24 +28,24 @@ export class Surface {
 
   /**
    * A clear surface.
-   * @param place what works out pixels elsewhere in memory, of which nothing may be taken then, and says where they are
+   * @param position what works out pixels elsewhere in memory, of which nothing may be taken then, and says where they are
    */
   constructor(
     readonly width: number,
     readonly height: number,
-    place?: () => number,
+    position?: () => number,
   ) {
     const stack = passMemory();
     this.tileCount = Math.ceil(width / tileSide) * Math.ceil(height / tileSide);
     this.tiles = stack.take(this.tileCount);
     this.info = stack.take(bytesOfSurfaceInfo) as Pointer<'SurfaceInfo'>;
     // What compiled code reads together may reach beyond the last pixel.
-    this.pixels = place ? place() : stack.take(4 * width * height + 16);
+    this.pixels = position ? position() : stack.take(4 * width * height + 16);
     surfaceCount.surfaces++;
     surfaceCount.pixels += width * height;
     const { pixels, tiles, info } = this;
     putSurfaceInfo(stack.memory.buffer, info, { pixels, width, height, tiles });
-    if (place) this.touchAll();
+    if (position) this.touchAll();
     else this.clear();
   }
 

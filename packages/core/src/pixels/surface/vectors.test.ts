@@ -99,10 +99,10 @@ describe.each(['nonzero', 'evenodd'] as const)('filling by the rule %s', (rule) 
   });
 
   it('covers what counting says, whatever the outlines', () => {
-    const place = fc.double({ min: -4, max: 14, noNaN: true });
+    const position = fc.double({ min: -4, max: 14, noNaN: true });
     fc.assert(
       fc.property(
-        fc.array(fc.array(place, { minLength: 6, maxLength: 14 }), { minLength: 1, maxLength: 3 }),
+        fc.array(fc.array(position, { minLength: 6, maxLength: 14 }), { minLength: 1, maxLength: 3 }),
         (lists) => {
           const outlines = lists.map((list) => Float32Array.from(list.slice(0, 2 * (list.length >> 1))));
           const found = drawn(10, 10, (canvas) => fillOutlines(canvas, outlines, '#ffffff', rule));

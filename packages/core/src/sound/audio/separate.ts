@@ -19,7 +19,7 @@ let kept: { windowAt: number; binsAt: number } | undefined;
 /** The bins that stand in the first quarter after a transform, in their order. */
 function firstBins(): Uint32Array {
   const bins = new Uint32Array(size);
-  binOrder(size, 'single').forEach((place, bin) => (bins[place] = bin));
+  binOrder(size, 'single').forEach((position, bin) => (bins[position] = bin));
   return bins.slice(0, size / 4);
 }
 

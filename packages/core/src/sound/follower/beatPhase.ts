@@ -7,7 +7,7 @@ export function beatPhaseAt(follower: Follower, beats: Beats | null, t: number):
   if (!beats) return 0;
   const { phase, curve, invert, delay } = follower;
   const length = (60 / beats.bpm) * (phase === 'bar' ? beats.perBar : 1);
-  const place = (t - delay - beats.first) / length;
-  const value = curve === 1 ? place - Math.floor(place) : pow(place - Math.floor(place), curve);
+  const position = (t - delay - beats.first) / length;
+  const value = curve === 1 ? position - Math.floor(position) : pow(position - Math.floor(position), curve);
   return invert ? 1 - value : value;
 }

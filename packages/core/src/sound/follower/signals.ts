@@ -59,9 +59,9 @@ function integralOf({ values, rate, delay }: FollowerTable, t: number): number {
 /** The same of the phase of a beat, which is `place ^ curve` in each of them. */
 function beatIntegral({ phase, curve, invert, delay }: Follower, beats: Beats, t: number): number {
   const length = (60 / beats.bpm) * (phase === 'bar' ? beats.perBar : 1);
-  const place = (t - delay - beats.first) / length;
-  const whole = Math.floor(place);
-  const integral = (length * (whole + pow(place - whole, curve + 1))) / (curve + 1);
+  const position = (t - delay - beats.first) / length;
+  const whole = Math.floor(position);
+  const integral = (length * (whole + pow(position - whole, curve + 1))) / (curve + 1);
   return invert ? t - delay - beats.first - integral : integral;
 }
 

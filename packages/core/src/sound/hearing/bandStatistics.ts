@@ -43,12 +43,12 @@ class LevelCounts {
 
   /** Level that `percent` of all are below; silence when there are none. */
   percentile(percent: number): number {
-    const place = (percent / 100) * (this.total - 1);
+    const position = (percent / 100) * (this.total - 1);
     let below = 0;
     for (let i = 0; i < steps; i++) {
       const count = this.counts[i]!;
-      if (count > 0 && below + count > place) {
-        return i === 0 ? silenceDb : silenceDb + (i + (place - below + 0.5) / count) * stepDb;
+      if (count > 0 && below + count > position) {
+        return i === 0 ? silenceDb : silenceDb + (i + (position - below + 0.5) / count) * stepDb;
       }
       below += count;
     }

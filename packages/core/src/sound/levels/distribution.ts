@@ -21,10 +21,10 @@ export class Distribution {
   percentile(percent: number): number {
     const { sorted } = this;
     if (sorted.length === 0) return 0;
-    const place = (Math.min(Math.max(percent, 0), 100) / 100) * (sorted.length - 1);
-    const low = Math.floor(place);
+    const position = (Math.min(Math.max(percent, 0), 100) / 100) * (sorted.length - 1);
+    const low = Math.floor(position);
     const high = Math.min(low + 1, sorted.length - 1);
-    return sorted[low]! + (sorted[high]! - sorted[low]!) * (place - low);
+    return sorted[low]! + (sorted[high]! - sorted[low]!) * (position - low);
   }
 
   /** Percent of the values that lie below `value`. */

@@ -74,8 +74,8 @@ export class RowMemory {
     if (row === 4 * bands && this.shown.length === bands) {
       this.put(start, table.subarray(first * bands, end * bands));
     } else {
-      for (let r = first, place = start / 4; r < end; r++, place += row / 4) {
-        for (const run of runs) copy(table, r * bands + run.band, this.floats, place + run.at, run.length);
+      for (let r = first, position = start / 4; r < end; r++, position += row / 4) {
+        for (const run of runs) copy(table, r * bands + run.band, this.floats, position + run.at, run.length);
       }
     }
     for (let r = from; r < first; r++) this.copyRow(start, at + (r - from) * row);

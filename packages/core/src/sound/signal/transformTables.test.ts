@@ -6,7 +6,7 @@ describe('the order of bins', () => {
     // Of sixteen, the first four holds bins 0, 4, 8, 12, the second 1, 5, 9, 13, and so on.
     const standing = (precision: 'single' | 'double') => {
       const bins: number[] = [];
-      binOrder(16, precision).forEach((place, bin) => (bins[place] = bin));
+      binOrder(16, precision).forEach((position, bin) => (bins[position] = bin));
       return bins;
     };
     expect(standing('single')).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15]);

@@ -3,7 +3,7 @@ import { finePowers, levelsOfSegments, noise, sine } from '../../testing';
 import { bandCovers, bandPower, powerToDb } from '../spectrum/bands';
 import { windowKinds, windowSamples } from '../spectrum/windows';
 import {
-  bandPlaces,
+  bandNodes,
   coverWeights,
   insideWeights,
   maxFilled,
@@ -153,11 +153,11 @@ describe('places at which a band is read', () => {
   const binHz = sampleRate / fineSize;
 
   it('are the bins of the definition, where they are few', () => {
-    const places = bandPlaces(100.4 * binHz, 102.7 * binHz, sampleRate, fineSize, 2064);
-    expect(places.map(({ hz }) => hz / binHz)).toEqual(
+    const nodes = bandNodes(100.4 * binHz, 102.7 * binHz, sampleRate, fineSize, 2064);
+    expect(nodes.map(({ hz }) => hz / binHz)).toEqual(
       [100, 101, 102, 103].map((bin) => expect.closeTo(bin, 9)),
     );
-    expect(places.map(({ weight }) => weight / binHz)).toEqual(
+    expect(nodes.map(({ weight }) => weight / binHz)).toEqual(
       [0.1, 1, 1, 0.2].map((share) => expect.closeTo(share, 9)),
     );
   });
@@ -169,17 +169,17 @@ describe('places at which a band is read', () => {
     [23900, 24000],
     [23990, 30000],
   ])('weigh as much as the band is wide, to half the sample rate: from %d to %d Hz', (low, high) => {
-    const places = bandPlaces(low, high, sampleRate, fineSize, 2064);
-    const sum = places.reduce((total, { weight }) => total + weight, 0);
+    const nodes = bandNodes(low, high, sampleRate, fineSize, 2064);
+    const sum = nodes.reduce((total, { weight }) => total + weight, 0);
     expect(sum).toBeCloseTo(Math.min(high, 24000) - low, 6);
-    places.forEach(({ hz }) => {
+    nodes.forEach(({ hz }) => {
       expect(hz).toBeGreaterThan(low - binHz);
       expect(hz).toBeLessThan(Math.min(high, 24000) + binHz);
     });
   });
 
   it('are none where there is no sound', () =>
-    expect(bandPlaces(25000, 26000, sampleRate, fineSize, 2064)).toEqual([]));
+    expect(bandNodes(25000, 26000, sampleRate, fineSize, 2064)).toEqual([]));
 
   it.each(windowKinds)('give the sum over all fine bins, through a %s window', (shape) => {
     const length = 2064;
@@ -194,11 +194,11 @@ describe('places at which a band is read', () => {
     ] as const) {
       const [cover] = bandCovers(Float64Array.of(low, high), binHz, fineSize / 2 + 1);
       const exact = bandPower(powers, cover!) * binHz;
-      const interpolated = bandPlaces(low, high, sampleRate, fineSize, length).reduce(
+      const interpolated = bandNodes(low, high, sampleRate, fineSize, length).reduce(
         (sum, { hz, weight }) => {
-          const place = hz / binHz;
-          const below = Math.floor(place);
-          const share = place - below;
+          const position = hz / binHz;
+          const below = Math.floor(position);
+          const share = position - below;
           return sum + weight * (powers[below]! * (1 - share) + powers[below + 1]! * share);
         },
         0,

@@ -94,9 +94,9 @@ const windowTable = Float64Array.from({ length: windowSteps + 2 }, (_, i) =>
   kaiser(i / windowSteps, kaiserBeta(imageDb)),
 );
 function windowAt(x: number): number {
-  const place = Math.abs(x) * windowSteps;
-  const low = Math.floor(place);
-  return windowTable[low]! + (windowTable[low + 1]! - windowTable[low]!) * (place - low);
+  const position = Math.abs(x) * windowSteps;
+  const low = Math.floor(position);
+  return windowTable[low]! + (windowTable[low + 1]! - windowTable[low]!) * (position - low);
 }
 
 /** The first of `count` bins from which the value at a point between bins is found; it may be below 0. @param at in bins */
@@ -135,7 +135,7 @@ function gaussPoints(width: number): number {
 export const edgePoints = (width: number): number => Math.ceil(width * 1.2);
 
 /** A frequency at which a band's power is read, and how much it counts: both in Hz. */
-export interface BandPlace {
+export interface BandNode {
   hz: number;
   weight: number;
 }
@@ -155,8 +155,8 @@ function measureBand(
   return { cover, width, points, hasFewBins: last - first < Math.max(4, points + 1) };
 }
 
-/** How many places {@link bandPlaces} has. Parameters as for it. */
-export function placeCount(...band: Parameters<typeof bandPlaces>): number {
+/** How many places {@link bandNodes} has. Parameters as for it. */
+export function nodeCount(...band: Parameters<typeof bandNodes>): number {
   const { cover, points, hasFewBins } = measureBand(...band);
   return hasFewBins ? cover.last - cover.first + 1 : points;
 }
@@ -169,13 +169,13 @@ export function placeCount(...band: Parameters<typeof bandPlaces>): number {
  * @param fftSize of the definition's transform
  * @param segmentLength in samples of the song
  */
-export function bandPlaces(
+export function bandNodes(
   lowHz: number,
   highHz: number,
   sampleRate: number,
   fftSize: number,
   segmentLength: number,
-): BandPlace[] {
+): BandNode[] {
   const binHz = sampleRate / fftSize;
   const { cover, width, points, hasFewBins } = measureBand(lowHz, highHz, sampleRate, fftSize, segmentLength);
   if (hasFewBins) {
@@ -185,9 +185,9 @@ export function bandPlaces(
       weight: binHz * (i === 0 ? firstShare : first + i === last ? lastShare : 1),
     }));
   }
-  const { places, weights } = gaussLegendre(points);
-  return places.map((place, i) => ({
-    hz: lowHz + ((1 + place) * width) / 2,
+  const { nodes, weights } = gaussLegendre(points);
+  return nodes.map((node, i) => ({
+    hz: lowHz + ((1 + node) * width) / 2,
     weight: (weights[i]! * width) / 2,
   }));
 }
@@ -197,10 +197,10 @@ export function bandPlaces(
  * @param binHz width of a bin in Hz
  * @param width of the ramps of the bins inside, in bins
  */
-export function edgePlaces(lowHz: number, highHz: number, binHz: number, width: number): BandPlace[] {
-  const { places, weights } = gaussLegendre(edgePoints(width));
-  const inward = places.map((place, i) => {
-    const away = (1 + place) / 2;
+export function edgeNodes(lowHz: number, highHz: number, binHz: number, width: number): BandNode[] {
+  const { nodes, weights } = gaussLegendre(edgePoints(width));
+  const inward = nodes.map((node, i) => {
+    const away = (1 + node) / 2;
     return { away: away * width * binHz, weight: (1 - ramp(away)) * (weights[i]! / 2) * width * binHz };
   });
   return [
@@ -225,7 +225,7 @@ export interface BandRun extends Transform {
   /** Bins at the edges of wide bands that do not count whole. */
   ramp: number;
   /** Where those are read that cover few bins, unless these are as fine as the definition's. */
-  betweenBins: { band: number; places: BandPlace[] }[];
+  betweenBins: { band: number; nodes: BandNode[] }[];
 }
 
 /**
@@ -240,20 +240,20 @@ export function bandSources(
   sampleRate: number,
 ): BandSource[] {
   const binHz = sampleRate / fftSize;
-  const pointsAt = (places: readonly BandPlace[]) =>
-    places.map(({ hz, weight }) => ({ at: hz / binHz, weight: weight / binHz }));
+  const pointsAt = (nodes: readonly BandNode[]) =>
+    nodes.map(({ hz, weight }) => ({ at: hz / binHz, weight: weight / binHz }));
   if (finer <= 1) {
     const covers = bandCovers(edges, binHz / finer, (fftSize * decimation * finer) / 2 + 1);
     return bands.map((band) => ({ points: [], bins: coverWeights(covers[band]!, 1 / finer) }));
   }
-  const between = new Map(betweenBins.map(({ band, places }) => [band, places]));
+  const between = new Map(betweenBins.map(({ band, nodes }) => [band, nodes]));
   const nyquist = (sampleRate * decimation) / 2;
   return bands.map((band) => {
-    const places = between.get(band);
-    if (places) return { points: pointsAt(places), bins: noBins };
+    const nodes = between.get(band);
+    if (nodes) return { points: pointsAt(nodes), bins: noBins };
     const [low, high] = [edges[band]!, Math.min(edges[band + 1]!, nyquist)];
     return {
-      points: pointsAt(edgePlaces(low, high, binHz, ramp)),
+      points: pointsAt(edgeNodes(low, high, binHz, ramp)),
       bins: insideWeights(low / binHz, high / binHz, ramp),
     };
   });

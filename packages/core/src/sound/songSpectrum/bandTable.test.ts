@@ -16,8 +16,8 @@ describe('the table that bands are read by', () => {
       points: [],
       bins: coverWeights(cover, 1),
     }));
-  const pointsAt = (...places: number[]) => ({
-    points: places.map((at) => ({ at, weight: 1 / places.length })),
+  const pointsAt = (...positions: number[]) => ({
+    points: positions.map((at) => ({ at, weight: 1 / positions.length })),
     bins: noBins,
   });
 
@@ -39,13 +39,13 @@ describe('the table that bands are read by', () => {
   });
 
   it.each([1, 2, 3, 4, 5, 8, 9])('weighs %i points of a band, beside other bands or alone', (count) => {
-    const places = Array.from({ length: count }, (_, i) => 100 + i / 3);
-    const powers = places.map((at) => 10 ** (levelsOf([pointsAt(at)])[0]! / 10));
+    const positions = Array.from({ length: count }, (_, i) => 100 + i / 3);
+    const powers = positions.map((at) => 10 ** (levelsOf([pointsAt(at)])[0]! / 10));
     const mean = powerToDb(powers.reduce((sum, power) => sum + power, 0) / count);
     for (const others of [[], [pointsAt(7)], [pointsAt(7, 8, 9, 10, 11)]]) {
       for (const sources of [
-        [...others, pointsAt(...places)],
-        [pointsAt(...places), ...others],
+        [...others, pointsAt(...positions)],
+        [pointsAt(...positions), ...others],
       ]) {
         const band = sources[0] === others[0] ? others.length : 0;
         expect(levelsOf(sources)[band]).toBeCloseTo(mean, 4);

@@ -19,24 +19,24 @@ const samePoint = 1e-9;
 
 /** Points of all bands, and of each band the first of its own. */
 interface SharedPoints {
-  places: number[];
+  positions: number[];
   firstOf: number[];
 }
 
 /** Bands side by side have a point in common where their edge lies within a bin of the definition. */
 function sharePoints(sources: readonly BandSource[]): SharedPoints {
-  const places: number[] = [];
+  const positions: number[] = [];
   const firstOf: number[] = [];
   for (const { points } of sources) {
-    const last = places.at(-1);
+    const last = positions.at(-1);
     const isShared = points.length > 0 && last !== undefined && Math.abs(last - points[0]!.at) < samePoint;
-    firstOf.push(places.length - (isShared ? 1 : 0));
-    for (let i = isShared ? 1 : 0; i < points.length; i++) places.push(points[i]!.at);
+    firstOf.push(positions.length - (isShared ? 1 : 0));
+    for (let i = isShared ? 1 : 0; i < points.length; i++) positions.push(points[i]!.at);
   }
   // Bands are read from whole fours of points, of which some weigh nothing.
   const max = sources.reduce((max, source) => Math.max(max, 4 * foursOf(source)), 0);
-  while (places.length < max) places.push(places.at(-1)!);
-  return { places, firstOf };
+  while (positions.length < max) positions.push(positions.at(-1)!);
+  return { positions, firstOf };
 }
 
 /** Fours of points that a band is read from. */
@@ -47,15 +47,15 @@ const foursOf = ({ points }: BandSource) => Math.ceil(points.length / 4);
  * @param filled share of the transform that segments fill, at most `mostFilled` if there are points: they stand in its middle
  */
 export function bandTable(sources: readonly BandSource[], filled: number): BandTable {
-  const { places, firstOf } = sharePoints(sources);
-  const taps = places.length > 0 ? tapCount(filled) : 0;
+  const { positions, firstOf } = sharePoints(sources);
+  const taps = positions.length > 0 ? tapCount(filled) : 0;
   let firstBin = Infinity;
   let lastBin = -Infinity;
   const use = (first: number, count: number) => {
     firstBin = Math.min(firstBin, first);
     lastBin = Math.max(lastBin, first + count - 1);
   };
-  for (const at of places) use(firstTap(at, taps), taps);
+  for (const at of positions) use(firstTap(at, taps), taps);
   for (const { bins } of sources) if (bins.weights.length > 0) use(bins.first, bins.weights.length);
   if (firstBin > lastBin) firstBin = lastBin = 0;
   const binPlace = (bin: number) => 16 * (bin - firstBin);
@@ -63,11 +63,11 @@ export function bandTable(sources: readonly BandSource[], filled: number): BandT
   const bytesOf = (source: BandSource) =>
     bytesOfBandHead + 4 * (4 * foursOf(source) + source.bins.weights.length);
   const bytes = new ArrayBuffer(
-    sources.reduce((sum, source) => sum + bytesOf(source), places.length * (bytesOfPointHead + 4 * taps)),
+    sources.reduce((sum, source) => sum + bytesOf(source), positions.length * (bytesOfPointHead + 4 * taps)),
   );
   const floats = new Float32Array(bytes);
   let offset = 0;
-  for (const at of places) {
+  for (const at of positions) {
     putPointHead(bytes, offset, { place: binPlace(firstTap(at, taps)) });
     putTaps(at, taps, floats, (offset + bytesOfPointHead) / 4);
     offset += bytesOfPointHead + 4 * taps;
@@ -75,7 +75,7 @@ export function bandTable(sources: readonly BandSource[], filled: number): BandT
   sources.forEach((source, band) => {
     const { bins, points } = source;
     const count = 4 * foursOf(source);
-    const first = Math.max(0, Math.min(firstOf[band]!, places.length - count));
+    const first = Math.max(0, Math.min(firstOf[band]!, positions.length - count));
     putBandHead(bytes, offset, {
       fours: foursOf(source),
       point: 32 * first,
@@ -87,5 +87,5 @@ export function bandTable(sources: readonly BandSource[], filled: number): BandT
     floats.set(bins.weights, weights + count);
     offset += bytesOf(source);
   });
-  return { bands: sources.length, firstBin, lastBin, points: places.length, taps, bytes };
+  return { bands: sources.length, firstBin, lastBin, points: positions.length, taps, bytes };
 }

@@ -1,9 +1,9 @@
 import { exact } from '../../contract';
 import {
-  bandPlaces,
+  bandNodes,
   edgePoints,
   maxFilled,
-  placeCount,
+  nodeCount,
   rampBins,
   type BandRun,
   type Transform,
@@ -25,7 +25,7 @@ export const maxDecimation = 32;
 const transformCost = (size: number) => size * exact.log2(size);
 
 /** Cost of reading between bins, for each place, in the same steps. A bin that is added up, and a sample of a copy, are one. */
-const placeCost = 2;
+const nodeCost = 2;
 
 /** A transform that bands may be taken from, and what that would cost. */
 interface Candidate extends Transform {
@@ -67,22 +67,22 @@ export function divideBands(
   const widthOf = (band: number) => Math.min(edges[band + 1]!, sampleRate / 2) - edges[band]!;
   const placed = (band: number) =>
     [edges[band]!, edges[band + 1]!, sampleRate, group.fftSize, segmentLength] as const;
-  const sums = classes.map(({ bands }) => sumsByWidth(bands, widthOf, (band) => placeCount(...placed(band))));
+  const sums = classes.map(({ bands }) => sumsByWidth(bands, widthOf, (band) => nodeCount(...placed(band))));
 
   const candidateOf = (decimation: number, fftSize: number, filled: number): Candidate => {
     const finer = group.fftSize / (decimation * fftSize);
     const ramp = rampBins(filled);
     const narrow = finer > 1 ? (2 * ramp * sampleRate) / (fftSize * decimation) : 0;
-    const costOfPlace = finer > 1 ? placeCost : 0;
+    const costOfNode = finer > 1 ? nodeCost : 0;
     // A transform that segments fill has a ramp without end, and none of its bands needs it.
-    const costOfEdges = finer > 1 ? 2 * edgePoints(ramp) * costOfPlace : 0;
+    const costOfEdges = finer > 1 ? 2 * edgePoints(ramp) * costOfNode : 0;
     const costOfHz = (fftSize * decimation) / sampleRate;
     const canBeRead = finer <= 1 || filled <= maxFilled;
     const reading = classes.map(({ decimation: max }, index) => {
       if (!canBeRead || decimation > max) return Infinity;
-      const { bands, narrower, places, wideHz } = sums[index]!(narrow);
+      const { bands, narrower, nodes, wideHz } = sums[index]!(narrow);
       const wide = costOfHz * wideHz + costOfEdges * (bands - narrower);
-      return costOfPlace * places + wide;
+      return costOfNode * nodes + wide;
     });
     return { decimation, fftSize, finer, ramp, narrow, cost: transformCost(fftSize), reading };
   };
@@ -105,7 +105,7 @@ export function divideBands(
     bands.sort((a, b) => a - b);
     const betweenBins = bands
       .filter((band) => widthOf(band) < narrow)
-      .map((band) => ({ band, places: bandPlaces(...placed(band)) }));
+      .map((band) => ({ band, nodes: bandNodes(...placed(band)) }));
     return { decimation, fftSize, finer, ramp, bands, betweenBins };
   });
 }
@@ -117,14 +117,14 @@ export function divideBands(
 function sumsByWidth(
   bands: readonly number[],
   widthOf: (band: number) => number,
-  placesOf: (band: number) => number,
+  nodesOf: (band: number) => number,
 ) {
-  const sorted = bands.map((band) => ({ width: widthOf(band), places: placesOf(band) }));
+  const sorted = bands.map((band) => ({ width: widthOf(band), nodes: nodesOf(band) }));
   sorted.sort((a, b) => a.width - b.width);
-  const places = [0];
+  const nodes = [0];
   const hz = [0];
   sorted.forEach((band, i) => {
-    places.push(places[i]! + band.places);
+    nodes.push(nodes[i]! + band.nodes);
     hz.push(hz[i]! + band.width);
   });
   return (width: number) => {
@@ -133,7 +133,7 @@ function sumsByWidth(
     return {
       bands: sorted.length,
       narrower,
-      places: places[narrower]!,
+      nodes: nodes[narrower]!,
       wideHz: hz[sorted.length]! - hz[narrower]!,
     };
   };

@@ -2,7 +2,7 @@ import { exact } from '../../contract';
 
 /** Places and weights of a quadrature over -1..1. */
 export interface Quadrature {
-  places: number[];
+  nodes: number[];
   weights: number[];
 }
 
@@ -26,7 +26,7 @@ const known = new Map<number, Quadrature>();
 export function gaussLegendre(count: number): Quadrature {
   const found = known.get(count);
   if (found) return found;
-  const places = Array.from({ length: count }, (_, i) => {
+  const nodes = Array.from({ length: count }, (_, i) => {
     let x = -exact.cos((Math.PI * (i + 0.75)) / (count + 0.5));
     for (let round = 0; round < 8; round++) {
       const [value, slope] = legendre(count, x);
@@ -34,8 +34,8 @@ export function gaussLegendre(count: number): Quadrature {
     }
     return x;
   });
-  const weights = places.map((x) => 2 / ((1 - x * x) * exact.square(legendre(count, x)[1])));
-  const quadrature = { places, weights };
+  const weights = nodes.map((x) => 2 / ((1 - x * x) * exact.square(legendre(count, x)[1])));
+  const quadrature = { nodes, weights };
   known.set(count, quadrature);
   return quadrature;
 }

@@ -29,7 +29,7 @@ export interface BandTransform {
 }
 
 /** Where rows of levels go. */
-export interface RowPlace {
+export interface RowAddress {
   /** Address of the first. */
   at: number;
   /** Bytes from one to the next. */
@@ -53,7 +53,7 @@ export function levelsOfSong(
   start: number,
   hop: number,
   count: number,
-  place?: RowPlace,
+  place?: RowAddress,
 ): number {
   const { bands, firstBin, lastBin, taps, points, bytes } = table;
   const re = align(song.end);

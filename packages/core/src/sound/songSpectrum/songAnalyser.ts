@@ -95,8 +95,8 @@ export class SongAnalyser {
       const phase = firstMoment - first * every;
       const centre = firstCentre - phase * hop;
       if (every === 1 && neighbours(bands).length === 1) {
-        const place = { at: all.at + 4 * bands[0]!, stride: 4 * width };
-        tier.levels(song, centre, hop, count, place);
+        const position = { at: all.at + 4 * bands[0]!, stride: 4 * width };
+        tier.levels(song, centre, hop, count, position);
       } else {
         const rows = tier.levels(song, centre, hop * every, last - first + 1);
         putRows(rows, bands, count, all, every, phase);

@@ -2,7 +2,7 @@ import { exact } from '../../contract';
 import { bandSources, type BandRun } from './bandReading';
 import { bandTable } from './bandTable';
 import { cutWindow } from './cutSegments';
-import { bandTransform, levelsOfSong, type BandTransform, type RowPlace } from './segmentLevels';
+import { bandTransform, levelsOfSong, type BandTransform, type RowAddress } from './segmentLevels';
 import { segmentWindow, type SegmentShape } from '../spectrum/segmentWindow';
 import type { SongCopies } from './songCopies';
 import { stepOf } from '../spectrum/windows';
@@ -49,7 +49,7 @@ export class SongTier {
    * @param place where rows of this tier's bands go, see {@link levelsOfSong}
    * @returns the address of the first of them
    */
-  levels(song: SongCopies, centre: number, hop: number, count: number, place?: RowPlace): number {
+  levels(song: SongCopies, centre: number, hop: number, count: number, place?: RowAddress): number {
     const { transform, firstOffset } = this;
     const { cut } = transform;
     if (cut) return levelsOfSong(song, 0, transform, centre - cut.before, hop, count, place);

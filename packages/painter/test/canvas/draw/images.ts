@@ -2,13 +2,13 @@ import type { ImagesOp } from '@cyclogram/core';
 import type { Drawer } from './drawer';
 
 /** Images that are not here yet are left out. */
-export const drawImages: Drawer<ImagesOp> = ({ image, places }, { context, matrix, images }) => {
+export const drawImages: Drawer<ImagesOp> = ({ image, positions }, { context, matrix, images }) => {
   const found = images.get(image);
   if (!found) return 0;
   const [a, b, c, d, e, f] = matrix;
   const alpha = context.globalAlpha;
-  for (let i = 0; i < places.length; i += 6) {
-    const [x, y, boxWidth, boxHeight, angle, opacity] = places.subarray(i, i + 6) as unknown as number[];
+  for (let i = 0; i < positions.length; i += 6) {
+    const [x, y, boxWidth, boxHeight, angle, opacity] = positions.subarray(i, i + 6) as unknown as number[];
     const fit = Math.min(boxWidth! / found.width, boxHeight! / found.height);
     const [width, height] = [fit * found.width, fit * found.height];
     const [cos, sin] = [Math.cos(angle!), Math.sin(angle!)];
@@ -24,5 +24,5 @@ export const drawImages: Drawer<ImagesOp> = ({ image, places }, { context, matri
     context.drawImage(found.image, -width / 2, -height / 2, width, height);
   }
   context.globalAlpha = alpha;
-  return places.length / 6;
+  return positions.length / 6;
 };

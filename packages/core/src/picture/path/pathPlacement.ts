@@ -11,7 +11,7 @@ import { flattenParts } from './flatten';
 import { mapPath, type Path } from './path';
 
 /** Where a shape stands in the picture: scaled, rotated, then moved. */
-export const pathPlaceFields = fields([
+export const pathPlacementFields = fields([
   {
     kind: 'point',
     key: 'position',
@@ -33,10 +33,10 @@ export const pathPlaceFields = fields([
   },
 ]);
 
-export type PathPlace = ValueOfGroups<readonly [{ fields: typeof pathPlaceFields }]>;
+export type PathPlacement = ValueOfGroups<readonly [{ fields: typeof pathPlacementFields }]>;
 
 /** What points of a shape go through. */
-export function pathPlaceMatrix({ position, rotation, scale }: PathPlace): Matrix {
+export function pathPlacementMatrix({ position, rotation, scale }: PathPlacement): Matrix {
   const angle = (rotation * Math.PI) / 180;
   const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
   return [cos * scale.x, sin * scale.x, -sin * scale.y, cos * scale.y, position.x, position.y];
@@ -46,13 +46,13 @@ export function pathPlaceMatrix({ position, rotation, scale }: PathPlace): Matri
  * A path where it is placed. Scaled alike in both directions it is measured as before, only longer.
  * Scaled apart, marks keep their share of the length of the shape as it was.
  */
-export function placePath(path: Path, place: PathPlace): Path {
+export function placePath(path: Path, place: PathPlacement): Path {
   const { position, rotation, scale } = place;
   if (rotation % 360 === 0 && scale.x === 1 && scale.y === 1) {
     if (position.x === 0 && position.y === 0) return path;
     return mapPath(path, 1, (point) => ({ ...point, x: point.x + position.x, y: point.y + position.y }));
   }
-  const matrix = pathPlaceMatrix(place);
+  const matrix = pathPlacementMatrix(place);
   const angle = (rotation * Math.PI) / 180;
   const [cos, sin] = [exact.cos(angle), exact.sin(angle)];
   const alike = scale.x === scale.y;

@@ -19,5 +19,8 @@ export function keptOn<T>(path: Path, key: string, make: () => T): T {
 }
 
 /** Places of a path at arc lengths, kept. */
-export const keptPlaces = (path: Path, key: string, lengths: () => readonly number[]): readonly PathPoint[] =>
-  keptOn(path, key, () => lengths().map((s) => path.at(s)));
+export const keptPositions = (
+  path: Path,
+  key: string,
+  lengths: () => readonly number[],
+): readonly PathPoint[] => keptOn(path, key, () => lengths().map((s) => path.at(s)));

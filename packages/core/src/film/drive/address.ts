@@ -7,8 +7,8 @@ export const ownerLists = {
 } as const;
 export type OwnerList = keyof typeof ownerLists;
 
-/** Which property: of what, under which key, and of which item where the key leads into a list. */
-export interface PropertyPlace {
+/** Where a property is: of what, under which key, and of which item where the key leads into a list. */
+export interface PropertyAddress {
   list: OwnerList;
   /** Id of the layer, path or palette; empty for the finish. */
   id: string;
