@@ -105,7 +105,7 @@ test('the Listening page by keyboard', async ({ page }) => {
   const listening = page.getByRole('region', { name: 'Listening' });
   await expect(listening.getByRole('img', { name: 'Spectrum of Pipes' })).toBeVisible();
   const table = listening.getByRole('table', { name: 'Bands' });
-  await expect(table.getByRole('row')).toHaveCount(49);
+  await expect(table).toHaveAttribute('aria-rowcount', '49');
   await analysed(page);
 
   // An inner edge moves with the arrow keys, and makes the bands ones by hand.
@@ -128,9 +128,9 @@ test('the Listening page by keyboard', async ({ page }) => {
   await table.getByRole('button', { name: 'Mute band 2', exact: true }).press('Enter');
   await expect(table.getByRole('button', { name: 'Unmute band 2', exact: true })).toBeVisible();
   await table.getByRole('button', { name: 'Split band 3', exact: true }).press('Enter');
-  await expect(table.getByRole('row')).toHaveCount(50);
+  await expect(table).toHaveAttribute('aria-rowcount', '50');
   await table.getByRole('button', { name: 'Remove band 4', exact: true }).press('Enter');
-  await expect(table.getByRole('row')).toHaveCount(49);
+  await expect(table).toHaveAttribute('aria-rowcount', '49');
 
   // Weights: a point is moved with the arrow keys and removed with Delete.
   await listening.getByRole('button', { name: 'Draw weights' }).press('Enter');

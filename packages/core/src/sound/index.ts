@@ -49,4 +49,5 @@ export * from './spectrum/plan';
 export * from './spectrum/scales';
 export * from './spectrum/windows';
 export * from './timing/fades';
+export * from './timing/usedPart';
 export * from './timing/frameRate';

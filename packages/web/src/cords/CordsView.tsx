@@ -8,6 +8,7 @@ import {
   type Cord,
   type Film,
 } from '@cyclogram/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { linkHorizontal } from 'd3-shape';
 import { ArrowLeft, Search, TriangleAlert } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
@@ -164,61 +165,66 @@ interface CordTableProps {
 }
 
 const link = linkHorizontal();
+/** In CSS pixels, rules and the space between rows included; what is above the first row. */
+const [sourceHeight, rowHeight, padding] = [32, 33, 8];
+/** Rows beyond both edges that are there for the Tab key. */
+const rowsBeyond = 20;
 
 function CordTable({ film, sources, rows, open, setOpen, limits, picked, onPick }: CordTableProps) {
-  const box = useRef<HTMLDivElement>(null);
-  const [lines, setLines] = useState<{ id: string; path: string; on: boolean }[]>([]);
-  const [height, setHeight] = useState(0);
+  const scroller = useRef<HTMLDivElement>(null);
+  const sourceList = useRef<HTMLUListElement>(null);
+  const rowList = useRef<HTMLUListElement>(null);
   const [ends, setEnds] = useState<readonly [number, number]>([0, 1]);
   useLayoutEffect(() => {
-    const around = box.current!.getBoundingClientRect();
-    const place = (selector: string, side: 'left' | 'right'): [number, number] | undefined => {
-      const rect = box.current!.querySelector(selector)?.getBoundingClientRect();
-      return rect && [rect[side] - around.left, rect.top + 14 - around.top];
-    };
-    setHeight(box.current!.scrollHeight);
-    setEnds([place('[data-source]', 'right')?.[0] ?? 0, place('[data-cord]', 'left')?.[0] ?? 1]);
-    setLines(
-      sources.flatMap(({ key, cords }) =>
-        cords.flatMap(({ id, on }) => {
-          const source = place(`[data-source="${CSS.escape(key)}"]`, 'right');
-          const target = place(`[data-cord="${CSS.escape(id)}"]`, 'left');
-          return source && target ? [{ id, on, path: link({ source, target }) ?? '' }] : [];
-        }),
-      ),
-    );
-  }, [sources, rows, open]);
+    const [from, to] = [sourceList.current!, rowList.current!];
+    const observer = new ResizeObserver(() => setEnds([from.offsetLeft + from.offsetWidth, to.offsetLeft]));
+    observer.observe(from);
+    observer.observe(to);
+    return () => observer.disconnect();
+  }, []);
+  // eslint-disable-next-line react-hooks/incompatible-library -- What it gives is used in this component alone.
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    getItemKey: (index) => rows[index]!.cord.id,
+    overscan: rowsBeyond,
+    scrollMargin: padding,
+  });
+  const shown = virtual.getVirtualItems();
+  const sourceAt = new Map(
+    sources.flatMap(({ cords }, i) => cords.map(({ id }) => [id, padding + i * sourceHeight + 14])),
+  );
   return (
-    <div className="min-h-0 grow overflow-y-auto">
-      <div ref={box} className="relative grid grid-cols-[240px_1fr_minmax(420px,560px)] px-3 py-2">
-        <svg className="pointer-events-none absolute top-0 left-0 w-full" style={{ height }} aria-hidden>
+    <div ref={scroller} className="min-h-0 grow overflow-y-auto">
+      <div className="relative grid grid-cols-[240px_1fr_minmax(420px,560px)] px-3 py-2">
+        <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden>
           <defs>
             <linearGradient id="cord course" gradientUnits="userSpaceOnUse" x1={ends[0]} x2={ends[1]}>
               <stop offset="0" stopColor="var(--color-amber)" />
               <stop offset="1" stopColor="var(--color-glass)" />
             </linearGradient>
           </defs>
-          {lines.map(({ id, path, on }) => (
-            <path
-              key={id}
-              d={path}
-              fill="none"
-              stroke="url('#cord course')"
-              strokeWidth={open === id ? 2.5 : 1.25}
-              opacity={on ? (open === undefined || open === id ? 0.9 : 0.35) : 0.15}
-            />
-          ))}
+          {shown.map(({ index, start }) => {
+            const { id, on } = rows[index]!.cord;
+            return (
+              <path
+                key={id}
+                d={link({ source: [ends[0], sourceAt.get(id)!], target: [ends[1], start + 14] }) ?? ''}
+                fill="none"
+                stroke="url('#cord course')"
+                strokeWidth={open === id ? 2.5 : 1.25}
+                opacity={on ? (open === undefined || open === id ? 0.9 : 0.35) : 0.15}
+              />
+            );
+          })}
         </svg>
-        <ul aria-label="Sources">
+        <ul ref={sourceList} aria-label="Sources">
           {sources.map(({ key, name, follower, cords }) => {
             const kind = follower ? sourceKinds.follower : sourceRegistry.of(cords[0]!.source);
             const Icon = kind && icons[kind.icon];
             return (
-              <li
-                key={key}
-                data-source={key}
-                className="mb-1 flex h-7 items-center gap-2 border-b border-rule/60"
-              >
+              <li key={key} className="mb-1 flex h-7 items-center gap-2 border-b border-rule/60">
                 {Icon && <Icon size={13} className="shrink-0 text-amber" />}
                 <span className="grow truncate">{name}</span>
                 {follower ? (
@@ -231,20 +237,39 @@ function CordTable({ film, sources, rows, open, setOpen, limits, picked, onPick 
           })}
         </ul>
         <span />
-        <ul aria-label="Properties">
-          {rows.map(({ cord, property }) => (
-            <CordRow
-              key={cord.id}
-              film={film}
-              cord={cord}
-              property={property}
-              open={open === cord.id}
-              picked={picked}
-              onPick={onPick}
-              limit={limits.get(addressKey(cord.target)) ?? 0}
-              onToggle={() => setOpen(open === cord.id ? undefined : cord.id)}
-            />
-          ))}
+        <ul
+          ref={rowList}
+          aria-label="Properties"
+          className="relative"
+          style={{ height: virtual.getTotalSize() }}
+        >
+          {shown.map(({ index, start }) => {
+            const { cord, property } = rows[index]!;
+            return (
+              <li
+                key={cord.id}
+                ref={virtual.measureElement}
+                data-index={index}
+                data-cord={cord.id}
+                aria-setsize={rows.length}
+                aria-posinset={index + 1}
+                style={{ top: start - padding }}
+                // Space below is within the row, so that it counts as its height.
+                className={`absolute inset-x-0 pb-1 ${cord.on ? '' : 'opacity-60'}`}
+              >
+                <CordRow
+                  film={film}
+                  cord={cord}
+                  property={property}
+                  open={open === cord.id}
+                  picked={picked}
+                  onPick={onPick}
+                  limit={limits.get(addressKey(cord.target)) ?? 0}
+                  onToggle={() => setOpen(open === cord.id ? undefined : cord.id)}
+                />
+              </li>
+            );
+          })}
         </ul>
       </div>
     </div>
@@ -279,7 +304,7 @@ function CordRow({ film, cord, property, open, limit, picked, onPick, onToggle }
       : '',
   ].filter(Boolean);
   return (
-    <li data-cord={cord.id} className={`mb-1 border-b border-rule/60 ${cord.on ? '' : 'opacity-60'}`}>
+    <div className="border-b border-rule/60">
       <div className={`flex h-7 items-center gap-3 ${isPicked ? 'bg-glass/10' : ''}`}>
         <input
           type="checkbox"
@@ -317,6 +342,6 @@ function CordRow({ film, cord, property, open, limit, picked, onPick, onToggle }
           />
         </div>
       )}
-    </li>
+    </div>
   );
 }

@@ -8,8 +8,9 @@ import {
   type Ear,
 } from '@cyclogram/core';
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { Copy, SplitSquareHorizontal, Trash2, Volume2, VolumeX } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { Button, IconButton } from '../controls/Button';
 import type { EarReport } from '../workers/messages';
@@ -46,6 +47,9 @@ interface BandTableProps {
   statistics: readonly BandStatistics[] | undefined;
   onChange: (label: string, part: Partial<Ear>) => void;
 }
+
+/** Height of a row, in CSS pixels, and rows beyond both edges that are there for the Tab key. */
+const [rowHeight, rowsBeyond] = [28, 20];
 
 const hz = (value: number) => (value < 1000 ? value.toFixed(1) : value.toFixed(0));
 const db = (value: number | undefined) =>
@@ -139,6 +143,7 @@ const columns = [
 /** The bands of an ear as a table: edges and names can be typed, bands muted, split and joined. */
 export function BandTable({ ear, report, statistics, onChange }: BandTableProps) {
   const { edges } = report;
+  const scroller = useRef<HTMLDivElement>(null);
   const rows = useMemo(() => {
     const gains = weightingDb(edges, ear);
     return Array.from(gains, (weight, band): BandRow => {
@@ -181,6 +186,15 @@ export function BandTable({ ear, report, statistics, onChange }: BandTableProps)
     },
   });
 
+  const { rows: modelRows } = table.getRowModel();
+  const virtual = useVirtualizer({
+    count: modelRows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: rowsBeyond,
+  });
+  const shown = virtual.getVirtualItems();
+
   const copy = () => {
     const text = toCsv({
       columns: [
@@ -216,8 +230,12 @@ export function BandTable({ ear, report, statistics, onChange }: BandTableProps)
           <Copy size={13} /> Copy as CSV
         </Button>
       </div>
-      <div className="min-h-0 grow overflow-auto">
-        <table className="figures w-full border-collapse text-right" aria-label="Bands">
+      <div ref={scroller} className="min-h-0 grow overflow-auto">
+        <table
+          className="figures w-full border-collapse text-right"
+          aria-label="Bands"
+          aria-rowcount={rows.length + 1}
+        >
           <thead className="sticky top-0 bg-panel text-dim">
             {table.getHeaderGroups().map((group) => (
               <tr key={group.id}>
@@ -230,20 +248,38 @@ export function BandTable({ ear, report, statistics, onChange }: BandTableProps)
             ))}
           </thead>
           <tbody>
-            {table.getRowModel().rows.map((row) => (
-              <tr key={row.id} className={row.original.muted ? 'text-dim' : undefined}>
-                {row.getVisibleCells().map((cell) => (
-                  <td key={cell.id} className="h-7 border-t border-rule/60 px-2 whitespace-pre">
-                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                  </td>
-                ))}
-              </tr>
-            ))}
+            <Gap height={shown[0]?.start ?? 0} />
+            {shown.map(({ index }) => {
+              const row = modelRows[index]!;
+              return (
+                <tr
+                  key={row.id}
+                  aria-rowindex={index + 2}
+                  className={row.original.muted ? 'text-dim' : undefined}
+                >
+                  {row.getVisibleCells().map((cell) => (
+                    <td key={cell.id} className="h-7 border-t border-rule/60 px-2 whitespace-pre">
+                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                    </td>
+                  ))}
+                </tr>
+              );
+            })}
+            <Gap height={virtual.getTotalSize() - (shown.at(-1)?.end ?? 0)} />
           </tbody>
         </table>
       </div>
     </div>
   );
+}
+
+/** What rows would fill that are not in the page. */
+function Gap({ height }: { height: number }) {
+  return height > 0 ? (
+    <tr aria-hidden>
+      <td colSpan={columns.length} style={{ height }} />
+    </tr>
+  ) : null;
 }
 
 interface EdgeInputProps {

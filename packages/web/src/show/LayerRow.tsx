@@ -3,7 +3,7 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { ChevronUp, Eye, EyeOff, GripVertical, LockKeyhole, LockKeyholeOpen } from 'lucide-react';
-import { useContext, type MouseEvent } from 'react';
+import { useCallback, useContext, type MouseEvent } from 'react';
 import { IconButton } from '../controls/Button';
 import { shortcut } from '../controls/shortcut';
 import { EditorContext, findLayer, openLayerId, useEditor } from '../editor/editorStore';
@@ -16,10 +16,17 @@ interface LayerRowProps {
   layer: Layer;
   /** In how many groups it is. */
   depth: number;
+  /** Its position in the list, and how long that is: not all rows are in the page. */
+  index: number;
+  count: number;
+  /** Where it stands in the list, in CSS pixels. */
+  top: number;
+  /** Takes the height of the row. */
+  measure: (row: HTMLElement | null) => void;
 }
 
 /** A layer in the list; the open one shows its properties. */
-export function LayerRow({ layer, depth }: LayerRowProps) {
+export function LayerRow({ layer, depth, index, count, top, measure }: LayerRowProps) {
   const { id, name, visible, locked } = layer;
   const selected = useEditor((state) => state.selected.includes(id));
   const open = useEditor((state) => openLayerId(state) === id);
@@ -28,6 +35,13 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
   const select = useEditor((state) => state.selectLayer);
   const change = useEditor((state) => state.change);
   const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id });
+  const ref = useCallback(
+    (row: HTMLElement | null) => {
+      setNodeRef(row);
+      measure(row);
+    },
+    [setNodeRef, measure],
+  );
   const toggle = (label: string, part: Partial<Layer>) =>
     change(label, (film) => Object.assign(findLayer(film, id)!, part));
   const onClick = (event: MouseEvent) => {
@@ -41,10 +55,13 @@ export function LayerRow({ layer, depth }: LayerRowProps) {
   };
   return (
     <li
-      ref={setNodeRef}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
+      ref={ref}
+      data-index={index}
+      aria-setsize={count}
+      aria-posinset={index + 1}
+      style={{ top, transform: CSS.Translate.toString(transform), transition }}
       className={clsx(
-        'border-b border-rule/60 bg-panel',
+        'absolute inset-x-0 border-b border-rule/60 bg-panel',
         selected && 'border-l-2 border-l-glass',
         selected && !open && 'bg-raised',
       )}

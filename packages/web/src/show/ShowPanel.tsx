@@ -11,19 +11,8 @@ import {
   type Film,
   type NumberField,
 } from '@cyclogram/core';
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button, IconButton } from '../controls/Button';
 import { FieldRows, Fields } from '../controls/Fields';
 import { ChoiceInput } from '../controls/ChoiceInput';
@@ -34,27 +23,21 @@ import { usePreviewState } from '../editor/previewContext';
 import { FinishSection } from '../finish/FinishSection';
 import { BackgroundSection } from './BackgroundSection';
 import { Gallery } from './Gallery';
-import { LayerRow } from './LayerRow';
-import { layerTree, moveLayer } from './layerTree';
+import { LayerList } from './LayerList';
 import { useLayerKeys } from './useLayerKeys';
+
+/** Height of the heading above the layers, in CSS pixels. */
+const headerHeight = 36;
 
 /** The picture side: layers front to back, the open one with its card, and what goes for the whole picture. */
 export function ShowPanel() {
-  const layers = useEditor((state) => state.film.layers);
-  const change = useEditor((state) => state.change);
+  const isEmpty = useEditor((state) => state.film.layers.length === 0);
   const [adding, setAdding] = useState(false);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const rows = useMemo(() => layerTree({ layers }), [layers]);
+  const panel = useRef<HTMLElement>(null);
   useLayerKeys();
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    change('reorder layers', (film) => moveLayer(film, String(active.id), String(over.id)));
-  };
   return (
     <section
+      ref={panel}
       aria-label="Show"
       className="h-full overflow-x-hidden overflow-y-auto bg-panel pb-6 [scrollbar-gutter:stable]"
     >
@@ -64,7 +47,7 @@ export function ShowPanel() {
           <Plus size={15} />
         </IconButton>
       </header>
-      {layers.length === 0 && (
+      {isEmpty && (
         <div className="px-3 py-3 text-dim">
           <p className="mb-2">Nothing is drawn yet. A figure follows the spectrum of an ear along a path.</p>
           <Button onClick={() => setAdding(true)}>
@@ -72,20 +55,7 @@ export function ShowPanel() {
           </Button>
         </div>
       )}
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        modifiers={[restrictToVerticalAxis]}
-        onDragEnd={onDragEnd}
-      >
-        <SortableContext items={rows.map(({ layer }) => layer.id)} strategy={verticalListSortingStrategy}>
-          <ul>
-            {rows.map(({ layer, depth }) => (
-              <LayerRow key={layer.id} layer={layer} depth={depth} />
-            ))}
-          </ul>
-        </SortableContext>
-      </DndContext>
+      <LayerList scroller={panel} above={headerHeight} />
       <PictureCard />
       <Gallery open={adding} onOpenChange={setAdding} />
     </section>

@@ -1,5 +1,5 @@
 import { above, type Check, defaultsOf, record, type ValueOf, type Values } from '../../contract';
-import { maxSeconds } from '../../sound';
+import { maxSeconds, usedPartFields } from '../../sound';
 
 /** That a source says in exactly one way where something is. */
 const oneSource: Check = {
@@ -93,20 +93,7 @@ export const trackRecord = record(
           help: 'Where in the film the track begins.',
           default: 0,
         },
-        {
-          ...seconds,
-          key: 'in',
-          label: 'In point',
-          help: 'Where in the file the part that is used begins.',
-          default: 0,
-        },
-        {
-          ...seconds,
-          key: 'out',
-          label: 'Out point',
-          help: 'Where in the file the part that is used ends; its end unless set.',
-          nullable: true,
-        },
+        ...usedPartFields,
       ],
     },
   ],

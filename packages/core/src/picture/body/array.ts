@@ -4,6 +4,7 @@ import { outlinesOf } from '../path/outlines';
 import { usualTypeface } from '../typeface/typeface';
 import { bandFields, levelAt, levelsOf, responseCurve } from './bands';
 import { evenStops } from '../palette/palette';
+import { driftField, seedField } from './noiseFields';
 import { bodyKind, type BodyContext } from './bodyKind';
 import { addMark, ShapeBuilder } from './shapes';
 import { areasOf, extrude } from './extrusion';
@@ -143,31 +144,8 @@ const groups = fieldGroups([
         default: 'distance',
         driven: false,
       },
-      {
-        kind: 'number',
-        key: 'seed',
-        label: 'Seed',
-        min: 0,
-        max: 99999,
-        step: 1,
-        unit: '',
-        whole: true,
-        default: 1,
-        driven: false,
-        shownWhen: { key: 'by', is: ['random', 'noise'] },
-      },
-      {
-        kind: 'number',
-        key: 'drift',
-        label: 'Drift',
-        help: 'Where in the noise it is: drive it with Turn to let it flow.',
-        min: -1e6,
-        max: 1e6,
-        step: 10,
-        unit: 'px',
-        default: 0,
-        shownWhen: inNoise,
-      },
+      { ...seedField, shownWhen: { key: 'by', is: ['random', 'noise'] } },
+      { ...driftField, shownWhen: inNoise },
       { ...size, key: 'grain', label: 'Feature size', default: ofHeight(0.4), shownWhen: inNoise },
       {
         kind: 'choice',

@@ -1,3 +1,4 @@
+import { polygonArea, polygonContains } from 'd3-polygon';
 import earcut from 'earcut';
 import { choicesOf, fieldGroups, ofHeight, pow } from '../../contract';
 import { outlinesOf } from '../path/outlines';
@@ -85,38 +86,25 @@ const groups = fieldGroups([
 ]);
 type Settings = Parameters<Parameters<typeof bodyKind<'extrusion', typeof groups>>[0]['shapes']>[0];
 
-/** Twice the area of an outline: positive where it goes clockwise, with y down. */
-const doubleArea = (line: Float32Array) => {
-  let sum = 0;
-  for (let i = 0; i < line.length; i += 2) {
-    const j = (i + 2) % line.length;
-    sum += line[i]! * line[j + 1]! - line[j]! * line[i + 1]!;
-  }
-  return sum;
-};
+const pointsOf = (line: Float32Array) =>
+  Array.from({ length: line.length / 2 }, (_, i): [number, number] => [line[2 * i]!, line[2 * i + 1]!]);
 
-const holds = (line: Float32Array, x: number, y: number) => {
-  let inside = false;
-  for (let i = 0, j = line.length - 2; i < line.length; j = i, i += 2) {
-    const [x0, y0, x1, y1] = [line[i]!, line[i + 1]!, line[j]!, line[j + 1]!];
-    if (y0 > y !== y1 > y && x < ((x1 - x0) * (y - y0)) / (y1 - y0) + x0) inside = !inside;
-  }
-  return inside;
-};
+/** Area of an outline: positive where it goes clockwise, with y down. */
+const areaOf = (line: Float32Array) => -polygonArea(pointsOf(line));
 
 /** Outlines as areas: each with the holes in it. Which are holes, their direction says: that of the largest is that of areas. */
 export function areasOf(outlines: readonly Float32Array[]): Float32Array[][] {
   const sized = outlines
     .map((line) => ({ line: withoutRepeats(line), area: 0 }))
     .filter(({ line }) => line.length >= 6);
-  for (const one of sized) one.area = doubleArea(one.line);
+  for (const one of sized) one.area = areaOf(one.line);
   const largest = sized.reduce((max, one) => (Math.abs(one.area) > Math.abs(max) ? one.area : max), 0);
   const areas = sized
     .filter(({ area }) => area * largest > 0)
     .map(({ line, area }) => ({ rings: [line], area: Math.abs(area) }));
   for (const { line } of sized.filter(({ area }) => area * largest < 0)) {
     const around = areas
-      .filter(({ rings }) => holds(rings[0]!, line[0]!, line[1]!))
+      .filter(({ rings }) => polygonContains(pointsOf(rings[0]!), [line[0]!, line[1]!]))
       .sort((a, b) => a.area - b.area)[0];
     around?.rings.push(line);
   }
@@ -175,7 +163,7 @@ export function extrude(
   const cut = Math.min(bevel, depth / 2);
   const front = rings.map((line, i) => {
     // Into the body: of an area inwards, of a hole outwards.
-    const way = doubleArea(line) > 0 === (i === 0) ? 1 : -1;
+    const way = areaOf(line) > 0 === (i === 0) ? 1 : -1;
     return cut > 0 ? inset(line, cut, way) : line;
   });
   const flat = front.flatMap((line) => [...line]);
@@ -205,7 +193,7 @@ export function extrude(
   const wall = (lower: number[][], upper: number[][]) => {
     lower.forEach((ring, n) => {
       // An area that goes clockwise, y down, has its outside on its left; so has a hole that goes the other way.
-      const isOutsideLeft = doubleArea(rings[n]!) > 0 === (n === 0);
+      const isOutsideLeft = areaOf(rings[n]!) > 0 === (n === 0);
       for (let i = 0; i < ring.length; i++) {
         const j = (i + 1) % ring.length;
         if (isOutsideLeft) shape.quad(lower[n]![i]!, upper[n]![i]!, upper[n]![j]!, lower[n]![j]!);

@@ -1,5 +1,6 @@
 import { choicesOf, cos, exact, fieldGroups, noiseSpan, ofHeight, sin, spaceLayers } from '../../contract';
 import { evenStops } from '../palette/palette';
+import { driftField, seedField } from './noiseFields';
 import { bodyKind } from './bodyKind';
 import { geodesicSphere } from './geodesicSphere';
 import { ShapeBuilder } from './shapes';
@@ -84,17 +85,7 @@ const groups = fieldGroups([
         shownPer: 100,
         default: 0,
       },
-      {
-        kind: 'number',
-        key: 'drift',
-        label: 'Drift',
-        help: 'Where in the noise it is: drive it with Turn to let it flow.',
-        min: -1e6,
-        max: 1e6,
-        step: 10,
-        unit: 'px',
-        default: 0,
-      },
+      driftField,
       {
         kind: 'number',
         key: 'change',
@@ -106,18 +97,7 @@ const groups = fieldGroups([
         unit: 'px',
         default: 0,
       },
-      {
-        kind: 'number',
-        key: 'seed',
-        label: 'Seed',
-        min: 0,
-        max: 99999,
-        step: 1,
-        unit: '',
-        whole: true,
-        default: 1,
-        driven: false,
-      },
+      seedField,
     ],
   },
 ]);

@@ -1,5 +1,5 @@
 import { choicesOf, fieldGroups } from '../../contract';
-import { maxSeconds } from '../../sound';
+import { maxSeconds, usedPartFields } from '../../sound';
 import { footageTime, frameIndexAt, frameKey } from '../footage/footage';
 import { boxGroups, imageInBox } from './imageBox';
 import { noNeeds, type LayerKind } from './layerKind';
@@ -22,20 +22,7 @@ export const footageLayerRecord = layerRecord(
           nullable: true,
         },
         { ...seconds, key: 'start', label: 'Start', help: 'Where in the film it begins.', default: 0 },
-        {
-          ...seconds,
-          key: 'in',
-          label: 'In point',
-          help: 'Where in the file the part that is used begins.',
-          default: 0,
-        },
-        {
-          ...seconds,
-          key: 'out',
-          label: 'Out point',
-          help: 'Where in the file the part that is used ends; its end unless set.',
-          nullable: true,
-        },
+        ...usedPartFields,
         {
           kind: 'number',
           key: 'speed',

@@ -1,3 +1,4 @@
+import { polygonContains } from 'd3-polygon';
 import { choicesOf } from '../../contract';
 import { joinParts, mapPath, type Path } from './path';
 import { joinPieces, type Piece } from './pieces';
@@ -75,11 +76,18 @@ function boxOf(pieces: readonly Piece[]) {
 /** The holes of a letter: outside of a line that lies within another is the other way. */
 function withHoles(parts: Path[]): Path[] {
   if (parts.length === 1) return parts;
-  const polygons = parts.map((part) => Array.from({ length: 64 }, (_, i) => part.at((i / 64) * part.length)));
+  const polygons = parts.map((part) =>
+    Array.from({ length: 64 }, (_, i): [number, number] => {
+      const { x, y } = part.at((i / 64) * part.length);
+      return [x, y];
+    }),
+  );
   return parts.map((part, i) => {
     if (!part.closed) return part;
     const { x, y } = part.at(0);
-    const around = parts.filter((other, j) => j !== i && other.closed && contains(polygons[j]!, x, y));
+    const around = parts.filter(
+      (other, j) => j !== i && other.closed && polygonContains(polygons[j]!, [x, y]),
+    );
     if (around.length % 2 === 0) return part;
     return {
       ...part,
@@ -89,14 +97,4 @@ function withHoles(parts: Path[]): Path[] {
       },
     };
   });
-}
-
-/** Whether a place lies in a polygon: a ray to the right meets its sides an odd number of times. */
-function contains(polygon: readonly { x: number; y: number }[], x: number, y: number): boolean {
-  let inside = false;
-  polygon.forEach((a, i) => {
-    const b = polygon[(i + 1) % polygon.length]!;
-    if (a.y > y !== b.y > y && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) inside = !inside;
-  });
-  return inside;
 }

@@ -52,8 +52,11 @@ describe('a kind of follower', () => {
   });
 
   it('are those of which something holds, in their order', () => {
-    expect(followerKindsThat(({ ranged }) => ranged)).toEqual(['range', 'onsets']);
-    expect(followerKindsThat(({ unit }) => unit === 'LUFS')).toEqual(['loudness']);
+    for (const trait of ['ranged', 'levelled', 'pulses'] as const) {
+      const having = kinds.filter((kind) => followerKinds[kind][trait]);
+      expect(followerKindsThat((kind) => kind[trait])).toEqual(having);
+      expect(having).not.toEqual([]);
+    }
     expect(followerKindsThat(() => false)).toEqual([]);
   });
 });
