@@ -26,6 +26,7 @@ export * from './property/placeFields';
 export * from './property/record';
 export * from './property/references';
 export * from './property/scaleLengths';
+export * from './property/problems';
 export * from './property/schema';
 export * from './property/seedField';
 export * from './property/shown';

@@ -2,7 +2,7 @@ import {
   layerRegistry,
   changeLayerReferences,
   defaultPath,
-  goesRound,
+  inCircles,
   isContainer,
   layerReferences,
   newLayer,
@@ -208,5 +208,5 @@ export function moveToGroup(film: Film, id: string, group: string | null): void 
   if (!layer) return;
   const before = layer.group;
   layer.group = group;
-  if (film.layers.some((other) => goesRound(film, other.id))) layer.group = before;
+  if (inCircles(film).size > 0) layer.group = before;
 }

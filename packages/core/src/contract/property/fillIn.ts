@@ -1,5 +1,5 @@
 import { defaultOf } from './defaults';
-import type { AnyRecord, Field, ItemField, Size } from './field';
+import type { AnyRecord, Field, ItemField, ListField, Size } from './field';
 import { fieldKind } from './kind/registry';
 import { fieldsOf, type Values } from './record';
 
@@ -21,7 +21,7 @@ export function fillIn(
   if (typeof values !== 'object' || values === null || Array.isArray(values)) return values;
   const given = values as Values;
   const all = fieldsOf(type);
-  const known = new Set(all.map(({ key }) => key));
+  const known = keysOf(all);
   for (const key of Object.keys(given)) {
     if (!known.has(key) && key !== 'kind')
       warnings.push(`${at(path, key)} is not known to this version; it is kept`);
@@ -40,6 +40,14 @@ export function fillIn(
   return filled;
 }
 
+const keys = new WeakMap<readonly Field[], ReadonlySet<string>>();
+
+function keysOf(all: readonly Field[]): ReadonlySet<string> {
+  let found = keys.get(all);
+  if (!found) keys.set(all, (found = new Set(all.map(({ key }) => key))));
+  return found;
+}
+
 const at = (path: string, key: string) => (path === '' ? key : `${path}.${key}`);
 
 function fillField(
@@ -56,7 +64,8 @@ function fillField(
   const unknown = kind.unknown?.(value);
   if (unknown !== undefined) warnings.push(`${path} ${unknown}`);
   const of = kind.items?.(field as Field);
-  if (!of || !Array.isArray(value)) return value;
+  // A list that is too long is refused as it is.
+  if (!of || !Array.isArray(value) || value.length > (field as unknown as ListField).max) return value;
   const items = withIds(of, value as unknown[], (field as Field).key).map((item, i) =>
     fillField(of, item, `${path}[${i}]`, size, warnings),
   );

@@ -62,8 +62,12 @@ export type ValueOfKinds<All> = {
 }[keyof All & string];
 
 /** All fields of a record. */
-export const fieldsOf = ({ groups }: Pick<AnyRecord, 'groups'>): Field[] =>
-  groups.flatMap(({ fields: all }) => all);
+export function fieldsOf({ groups }: Pick<AnyRecord, 'groups'>): readonly Field[] {
+  let all = known.get(groups);
+  if (!all) known.set(groups, (all = groups.flatMap((group) => group.fields)));
+  return all;
+}
+const known = new WeakMap<AnyRecord['groups'], readonly Field[]>();
 
 /** The field of a record with a key. */
 export const fieldOf = (type: AnyRecord, key: string): Field | undefined =>

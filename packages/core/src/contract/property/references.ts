@@ -13,9 +13,11 @@ export interface Reference extends Refers {
 
 const refers = (field: Field | ItemField): Refers | undefined => fieldKind(field).refers?.(field as Field);
 
+const isReference = (field: Field | ItemField): boolean => fieldKind(field).refers !== undefined;
+
 /** What something made of a record refers to. */
 export const referencesIn = (type: AnyRecord, values: object, path = ''): Reference[] =>
-  [...eachField(type, values, path)].flatMap(({ field, value, path: at }) => {
+  eachField(type, values, path, isReference).flatMap(({ field, value, path: at }) => {
     const found = refers(field);
     return found && typeof value === 'string' ? [{ ...found, id: value, path: at }] : [];
   });
@@ -36,8 +38,7 @@ export function changeReferences(
   values: object,
   change: (to: ListName, id: string) => string | null,
 ): void {
-  // Found first: the walk would otherwise see its own changes.
-  for (const { field, value, holder, key } of [...eachField(type, values)]) {
+  for (const { field, value, holder, key } of eachField(type, values, '', isReference)) {
     const found = refers(field);
     if (found && typeof value === 'string') holder[key] = change(found.to, value);
   }

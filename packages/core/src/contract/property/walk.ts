@@ -16,35 +16,54 @@ export interface Visited {
   key: string | number;
 }
 
-/** Every field of a record that has a value, those of records within it included. What is of no known kind is passed over. */
-export function* eachField(type: AnyRecord, values: object, path = ''): Generator<Visited> {
+/**
+ * Every field of a record that has a value, those of records within it included, with the values as they were when it began.
+ * What is of no known kind is passed over.
+ * @param wanted which fields are told; all when left out
+ */
+export function eachField(type: AnyRecord, values: object, path = '', wanted = anyField): Visited[] {
+  const found: Visited[] = [];
+  visitRecord(type, values, path, { wanted, found });
+  return found;
+}
+
+const anyField = (_field: Field | ItemField): boolean => true;
+
+/** What is looked for, and what of it was found. */
+interface Search {
+  wanted: (field: Field | ItemField) => boolean;
+  found: Visited[];
+}
+
+function visitRecord(type: AnyRecord, values: object, path: string, search: Search): void {
   const holder = values as Record<string | number, unknown>;
   for (const field of fieldsOf(type)) {
     const value = holder[field.key];
     if (value === undefined) continue;
-    yield* visit(field, value, path === '' ? field.key : `${path}.${field.key}`, holder, field.key);
+    visit(field, value, path === '' ? field.key : `${path}.${field.key}`, holder, field.key, search);
   }
 }
 
-function* visit(
+function visit(
   field: Field | ItemField,
   value: unknown,
   path: string,
   holder: Visited['holder'],
   key: string | number,
-): Generator<Visited> {
-  yield { field, value, path, holder, key };
+  search: Search,
+): void {
+  if (search.wanted(field)) search.found.push({ field, value, path, holder, key });
   const inner = recordIn(field, value);
-  if (inner) yield* eachField(inner.record, inner.values, path);
+  if (inner) visitRecord(inner.record, inner.values, path, search);
   const items = itemsIn(field, value);
   if (!items) return;
-  for (const [i, item] of items.values.entries())
-    yield* visit(items.of, item, `${path}[${i}]`, items.values as unknown as Visited['holder'], i);
+  const within = items.values as unknown as Visited['holder'];
+  items.values.forEach((item, i) => visit(items.of, item, `${path}[${i}]`, within, i, search));
 }
 
 /** Every value of the fields of a kind, wherever they stand. */
 export const valuesOfKind = (kind: Field['kind'], type: AnyRecord, values: object): unknown[] =>
-  [...eachField(type, values)].flatMap(({ field, value }) => (field.kind === kind ? [value] : []));
+  eachField(type, values, '', (field) => field.kind === kind).map(({ value }) => value);
 
 /** The record in a field; undefined where it has none or one that is not known. */
 const recordIn = (field: Field | ItemField, value: unknown): Inner | undefined =>

@@ -145,16 +145,35 @@ function farthest(film: Film, way: 'lookBack' | 'lookAhead'): number {
   );
 }
 
-/** Whether what a layer shows, all groups and linked copies followed, comes back to it. */
-export function goesRound(film: Pick<Film, 'layers'>, id: string): boolean {
-  const seen = new Set<string>();
-  const visit = (current: string): boolean => {
-    if (seen.has(current)) return false;
-    seen.add(current);
-    const layer = film.layers.find((other) => other.id === current);
-    return layer !== undefined && shownLayers(film, layer).some((other) => other === id || visit(other));
+/**
+ * Ids of the layers that show themselves, all groups, masks and linked copies followed.
+ * Source: R. Tarjan, "Depth-first search and linear graph algorithms", SIAM J. Comput. 1 (1972) 146: strongly connected components.
+ */
+export function inCircles(film: Pick<Film, 'layers'>): Set<string> {
+  const shown = new Map(film.layers.map((layer) => [layer.id, shownLayers(film, layer)]));
+  const order = new Map<string, number>();
+  const path: string[] = [];
+  const found = new Set<string>();
+  /** @returns the first layer on the path that it leads back to */
+  const visit = (id: string): number => {
+    const own = order.size;
+    order.set(id, own);
+    path.push(id);
+    let first = own;
+    for (const inner of shown.get(id)!) {
+      if (inner === id) found.add(id);
+      if (!shown.has(inner)) continue;
+      if (!order.has(inner)) first = Math.min(first, visit(inner));
+      else if (path.includes(inner)) first = Math.min(first, order.get(inner)!);
+    }
+    if (first === own) {
+      const circle = path.splice(path.indexOf(id));
+      if (circle.length > 1) circle.forEach((one) => found.add(one));
+    }
+    return first;
   };
-  return visit(id);
+  for (const id of shown.keys()) if (!order.has(id)) visit(id);
+  return found;
 }
 
 /** Most figures that a picture may be drawn of: each takes about a millisecond. */

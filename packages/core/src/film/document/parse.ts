@@ -1,6 +1,5 @@
-import { ValidationError } from 'yup';
-import { fillIn, type ListName, recordSchema, referencesIn, type Size, type Warnings } from '../../contract';
-import { figureCount, goesRound, maxFigures } from './layerGraph';
+import { fillIn, type ListName, problemsIn, referencesIn, type Size, type Warnings } from '../../contract';
+import { figureCount, inCircles, maxFigures } from './layerGraph';
 import { filmRecord, filmVersion } from './film';
 import type { Film } from './film';
 import { migrations } from '../migrations/migrations';
@@ -19,6 +18,9 @@ export interface ReadFilm {
   warnings: string[];
 }
 
+/** Most problems and warnings that are told: more help nobody. */
+const maxProblems = 20;
+
 /** Lists and objects within one another, at most: a film has about ten. */
 const deepest = 40;
 
@@ -36,17 +38,10 @@ export function readFilm(json: unknown): ReadFilm {
     throw new FilmError([`${tooDeep} holds more than ${deepest} lists and objects within one another`]);
   const warnings: Warnings = [];
   const film = fillIn(filmRecord, migrate(json as Record<string, unknown>), '', sizeOf(json), warnings);
-  try {
-    const parsed = recordSchema(filmRecord).validateSync(film, {
-      strict: true,
-      abortEarly: false,
-    }) as unknown as Film;
-    checkReferences(parsed);
-    return { film: parsed, warnings };
-  } catch (error) {
-    if (error instanceof ValidationError) throw new FilmError(error.errors);
-    throw error;
-  }
+  const problems = problemsIn(filmRecord, film, maxProblems);
+  if (problems.length > 0) throw new FilmError(problems);
+  checkReferences(film as Film);
+  return { film: film as Film, warnings: warnings.slice(0, maxProblems) };
 }
 
 /** The film alone, as {@link readFilm} reads it. */
@@ -106,16 +101,26 @@ function checkReferences(film: Film): void {
     layers: 'layer',
     sections: 'section',
   };
+  const known = new Map<ListName, ReadonlyMap<string, { kind?: string }>>();
+  const itemsOf = (list: ListName) => {
+    let items = known.get(list);
+    if (!items) {
+      const all = film[list] as readonly { id: string; kind?: string }[];
+      known.set(list, (items = new Map(all.map((item) => [item.id, item]))));
+    }
+    return items;
+  };
   const problems = referencesIn(filmRecord, film).flatMap(({ to, id, kinds, soft, path }) => {
     if (soft) return [];
-    const found = (film[to] as readonly { id: string; kind?: string }[]).find((item) => item.id === id);
+    const found = itemsOf(to).get(id);
     if (found && (!kinds || kinds.includes(found.kind ?? ''))) return [];
     return [`${path}: there is no ${kinds ? kinds.join(' or ') : names[to]} "${id}"`];
   });
+  const circles = inCircles(film);
   film.layers.forEach(({ id }, i) => {
-    if (goesRound(film, id)) problems.push(`layers[${i}]: the layer contains or repeats itself`);
+    if (circles.has(id)) problems.push(`layers[${i}]: the layer contains or repeats itself`);
   });
-  if (problems.length > 0) throw new FilmError(problems);
+  if (problems.length > 0) throw new FilmError(problems.slice(0, maxProblems));
   const figures = figureCount(film);
   if (figures > maxFigures) {
     throw new FilmError([

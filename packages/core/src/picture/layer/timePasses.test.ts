@@ -8,7 +8,7 @@ import { passKinds, type PassKindName, type PassSettings } from '../pass/registr
 import type { GroupOp } from '../display/displayList';
 import { pictureAt } from '../display/pictureAt';
 import { hd } from '../../testing';
-import { goesRound, lookAhead, lookBack, usedEars } from '../../film/document/layerGraph';
+import { inCircles, lookAhead, lookBack, usedEars } from '../../film/document/layerGraph';
 import { layerOperations } from './layerOperations';
 
 const pass = (kind: PassKindName, part: object = {}): PassSettings =>
@@ -128,8 +128,8 @@ describe('masks of layers', () => {
   });
   it('count when circles are looked for, and when it is asked what is heard', () => {
     const round = [layers[0]!, { ...layers[1]!, mask: { ...mask, layer: 'f' } }];
-    expect(goesRound({ layers: round }, 'f')).toBe(true);
-    expect(goesRound({ layers }, 'f')).toBe(false);
+    expect(inCircles({ layers: round }).has('f')).toBe(true);
+    expect(inCircles({ layers }).has('f')).toBe(false);
     expect(usedEars({ ...filmWith(), layers })).toEqual([]);
   });
 });

@@ -12,6 +12,7 @@ export const choiceField: FieldKind<ChoiceField> = {
       .string()
       .required()
       .oneOf(choices.map(({ value }) => value)),
+  holds: ({ choices }, value) => choices.some((choice) => choice.value === value),
   json: ({ choices }) => ({ type: 'string', enum: choices.map(({ value }) => value) }),
   values: ({ choices }) => choices.map(({ value }) => `\`${value}\``).join(', '),
   control: true,

@@ -43,6 +43,7 @@ function mix(from: MovingValue, to: MovingValue, share: number): MovingValue {
 
 export const colorField: FieldKind<ColorField> = {
   schema: () => yup.string().required().matches(pattern, '${path} must be a colour such as #ffcc00'),
+  holds: (_, value) => typeof value === 'string' && pattern.test(value),
   json: () => ({ type: 'string', pattern: '^#[0-9a-fA-F]{6}$' }),
   values: () => '`#rrggbb`',
   control: true,

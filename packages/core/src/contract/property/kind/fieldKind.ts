@@ -88,6 +88,11 @@ export interface Moves<F> {
 export interface FieldKind<F extends Field | ItemField = never> {
   /** Schema of its values in Yup, null included where it is a value. */
   schema(field: F, schemas: Schemas): yup.Schema;
+  /**
+   * Whether a value is as its schema says, found in a fraction of the time: large films are checked by it, and only what it
+   * refuses is put to the schema, which says why. Missing where it holds records or lists of values: these are gone through.
+   */
+  holds?(field: F, value: unknown): boolean;
   /** JSON Schema of its values, without null. */
   json(field: F, schemas: JsonSchemas): Json;
   /** Its values as the docs name them, without null. @param item the same of what a list holds */

@@ -12,6 +12,10 @@ export const numberField: FieldKind<Field> = {
     const schema = whole ? number.integer() : number;
     return nullable ? schema.nullable().defined() : schema;
   },
+  holds: ({ min, max, whole, nullable }, value) =>
+    typeof value === 'number'
+      ? value >= min && value <= max && (!whole || Number.isInteger(value))
+      : value === null && nullable === true,
   json: ({ min, max, whole }) => ({ type: whole ? 'integer' : 'number', minimum: min, maximum: max }),
   values: ({ min, max, whole }) => `${whole ? 'whole ' : ''}${min} to ${max}`,
   control: true,

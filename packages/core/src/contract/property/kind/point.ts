@@ -21,6 +21,11 @@ const pointSchema = ({ min, max }: { min: number; max: number }) =>
     })
     .required();
 
+const holdsPoint = ({ min, max }: { min: number; max: number }, value: unknown): boolean => {
+  const holds = (axis: unknown) => typeof axis === 'number' && axis >= min && axis <= max;
+  return isPoint(value) && holds(value.x) && holds(value.y);
+};
+
 const axisJson = ({ min, max }: { min: number; max: number }) => ({
   type: 'number',
   minimum: min,
@@ -32,6 +37,7 @@ const values = ({ min, max }: { min: number; max: number }) => `\`x\` and \`y\`,
 /** A place or a distance in two directions. */
 export const pointField: FieldKind<PointField> = {
   schema: pointSchema,
+  holds: holdsPoint,
   json: (field) => pointJson(axisJson(field)),
   values,
   control: true,
@@ -63,6 +69,7 @@ export const pointField: FieldKind<PointField> = {
 /** Factors of width and height, kept together or apart. */
 export const scaleField: FieldKind<ScaleField> = {
   schema: pointSchema,
+  holds: holdsPoint,
   json: (field) => pointJson(axisJson(field)),
   values,
   unit: 'factor',

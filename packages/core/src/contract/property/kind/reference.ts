@@ -9,11 +9,16 @@ const longest = 64;
 const idSchema = () =>
   yup.string().required().max(longest).notOneOf(['__proto__'], '${path} must not be "__proto__"');
 
+const isId = (value: unknown): boolean =>
+  typeof value === 'string' && value !== '' && value.length <= longest && value !== '__proto__';
+
 const json = () => ({ type: 'string', minLength: 1, maxLength: longest });
 
 /** Id of something else in the film. */
 export const referenceField: FieldKind<Omit<ReferenceField, 'key'>> = {
   schema: ({ nullable }) => (nullable ? yup.string().max(longest).nullable().defined() : idSchema()),
+  holds: ({ nullable }, value) =>
+    nullable ? value === null || (typeof value === 'string' && value.length <= longest) : isId(value),
   json,
   values: ({ to, soft }) => `id of one of \`${to}\`${soft ? ', which may be gone' : ''}`,
   control: true,
@@ -31,6 +36,7 @@ export const referenceField: FieldKind<Omit<ReferenceField, 'key'>> = {
 /** What others refer to it by. */
 export const idField: FieldKind<IdField> = {
   schema: idSchema,
+  holds: (_, value) => isId(value),
   json,
   values: () => `text of up to ${longest}`,
   meaning: 'What others refer to it by.',

@@ -5,6 +5,7 @@ import { plainText } from './numbers';
 
 export const switchField: FieldKind<SwitchField> = {
   schema: () => yup.boolean().required(),
+  holds: (_, value) => typeof value === 'boolean',
   json: () => ({ type: 'boolean' }),
   values: () => '`true`, `false`',
   control: true,

@@ -20,6 +20,7 @@ export const valueField: FieldKind<Omit<ValueField, 'key'>> = {
       .test('value', '${path} must be a number, a text, a switch, or a point of two numbers', isSomeValue);
     return nullable ? value.nullable().defined() : value.required();
   },
+  holds: ({ nullable }, value) => (nullable === true || value !== null) && isSomeValue(value),
   json: () => ({ anyOf: [{ type: ['number', 'string', 'boolean'] }, pointJson({ type: 'number' })] }),
   values: () => 'a value of the property',
   ofProperty: true,
