@@ -49,7 +49,12 @@ export function bundleForNode(entryPoints, outdir) {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
   await bundleForNode(
-    { main: here('src/main.ts'), cli: here('src/cli/main.ts'), worker: here('src/work/worker.ts') },
+    {
+      main: here('src/main.ts'),
+      cli: here('src/cli/main.ts'),
+      worker: here('src/work/worker.ts'),
+      confined: here('src/work/confined.ts'),
+    },
     here('dist'),
   );
 }

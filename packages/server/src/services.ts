@@ -10,6 +10,7 @@ import { ImageStore } from './images/imageStore';
 import { TypefaceStore } from './typefaces/typefaceStore';
 import { RecipeStore } from './recipes/recipeStore';
 import { RenderQueue } from './render/renderQueue';
+import { endWork } from './work/runTask';
 
 /** Everything that works on one data folder; the web server and the command line share it. */
 export interface Services {
@@ -50,6 +51,7 @@ export async function openServices(root: string, log: Logger): Promise<Services>
     async close() {
       await footage.close();
       await renders.stop();
+      await endWork();
       await database.destroy();
     },
   };

@@ -24,16 +24,20 @@ export async function drawFrame(
   const fps = fpsOf(rate);
   const { width, height } = options.size ?? film;
   const at = frameMoment(frameAt(options.at, fps), fps);
-  await runTask('picture', {
-    film,
-    tracks,
-    files,
-    at,
-    whole: true,
-    width,
-    height,
-    out: resolve(options.out),
-  });
+  await runTask(
+    'picture',
+    {
+      film,
+      tracks,
+      files,
+      at,
+      whole: true,
+      width,
+      height,
+      out: resolve(options.out),
+    },
+    { rank: 'person' },
+  );
   console.log(
     `${options.out}: frame ${frameAt(options.at, fps)} at ${fpsText(rate)} fps, ${width}x${height}`,
   );

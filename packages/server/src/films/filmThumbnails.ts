@@ -10,6 +10,9 @@ import { filmSeconds, type FilmStore, type StoredFilm } from './filmStore';
 /** Width of a picture in the library, in pixels. */
 const thumbnailWidth = 640;
 
+/** Processor time that a picture may take, in seconds. */
+const thumbnailSeconds = 60;
+
 /** Pictures of films for the library: made when first asked for, one at a time, kept until the film changes. */
 export class FilmThumbnails {
   private readonly queue = new PQueue({ concurrency: 1 });
@@ -41,7 +44,8 @@ export class FilmThumbnails {
     const at = await this.store.liveliest(film, filmSeconds(film, tracks));
     const lit = { ...film, fades: fadesStandard };
     const shown = Object.keys(tracks).length > 0 ? lit : { ...lit, tracks: [], length: null };
-    await runTask('picture', { film: shown, tracks, files, at, whole: false, width, height, out: path });
+    const given = { film: shown, tracks, files, at, whole: false, width, height, out: path };
+    await runTask('picture', given, { seconds: thumbnailSeconds });
     const older = (await readdir(this.folder.thumbnails)).filter(
       (name) => name.startsWith(`${id}-`) && join(this.folder.thumbnails, name) !== path,
     );

@@ -1,4 +1,4 @@
-import { FilmError } from '@cyclogram/core';
+import type { FilmError } from '@cyclogram/core';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 
 /** What can go wrong, each with its HTTP status and a title that never changes. */
@@ -26,6 +26,8 @@ const kinds = {
   'not-video': [422, 'The file is not a video that Cyclogram reads'],
   'wrong-state': [409, 'That is not possible now'],
   forbidden: [403, 'Not allowed from there'],
+  'took-too-long': [422, 'It takes too long'],
+  'too-much-memory': [422, 'It takes too much memory'],
   cancelled: [499, 'Cancelled'],
   internal: [500, 'Something went wrong in the server'],
 } as const satisfies Record<string, readonly [number, string]>;
@@ -64,12 +66,16 @@ export class Problem extends Error {
   }
 }
 
+/** By its name: to know the class would bring the whole core into processes that read one file. */
+const isFilmError = (error: unknown): error is FilmError =>
+  error instanceof Error && error.name === 'FilmError';
+
 const hasCode = (error: unknown, code: string) => (error as { code?: unknown } | null)?.code === code;
 
 /** Any error as a problem; what is unforeseen says little and is logged by the caller. */
 export function toProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
-  if (error instanceof FilmError) {
+  if (isFilmError(error)) {
     return new Problem('bad-film', `${error.problems.join('. ')}.`, { problems: error.problems });
   }
   if (hasCode(error, 'ENOSPC') || hasCode(error, 'SQLITE_FULL')) {

@@ -1,4 +1,5 @@
 import { createCanvas, loadImage, type Image } from '@napi-rs/canvas';
+import { imageSize } from 'image-size';
 import { readFile, rename, writeFile } from 'node:fs/promises';
 import { Problem } from '../http/problem';
 import { cleanSvg } from './cleanSvg';
@@ -25,9 +26,11 @@ const signatures: { name: string; matches: (bytes: Buffer) => boolean }[] = [
   },
 ];
 
-/** Width and height that a PNG says it has, before anything of it is decoded. */
-const pngPixels = (bytes: Buffer) =>
-  bytes.length > 24 && signatures[0]!.matches(bytes) ? bytes.readUInt32BE(16) * bytes.readUInt32BE(20) : 0;
+/** Pixels that a file says it has, before anything of it is decoded. @throws where it does not say */
+function declaredPixels(bytes: Buffer): number {
+  const { width, height, images = [] } = imageSize(bytes);
+  return Math.max(...[{ width, height }, ...images].map((one) => one.width * one.height));
+}
 
 /**
  * Decodes an image and writes it anew as PNG, smaller where it is very large: what is
@@ -43,8 +46,17 @@ export async function rewriteImage(path: string, out: string): Promise<{ width: 
     );
   if (isMarkup(bytes)) return drawSvg(bytes.toString('utf8'), out, unreadable);
   if (!signatures.some(({ matches }) => matches(bytes))) throw unreadable();
-  if (pngPixels(bytes) > maxPixels)
-    throw new Problem('too-large', 'The image has more than 100 million pixels.');
+  let pixels: number;
+  try {
+    pixels = declaredPixels(bytes);
+  } catch {
+    throw unreadable();
+  }
+  if (pixels > maxPixels)
+    throw new Problem(
+      'too-large',
+      `The image has ${Math.round(pixels / 1e6)} million pixels; at most ${maxPixels / 1e6} million are read. Save it smaller, and try again.`,
+    );
   const image = await loadImage(bytes).catch(() => {
     throw unreadable();
   });

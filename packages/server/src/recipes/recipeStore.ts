@@ -98,16 +98,20 @@ export class RecipeStore {
   private async drawPicture(id: string, film: Film, at: number | undefined): Promise<void> {
     const tracks = await this.films.tracks(film);
     const height = Math.max(1, Math.round((pictureWidth * film.height) / film.width));
-    await runTask('picture', {
-      film,
-      tracks,
-      files: await this.films.files(film),
-      at: at ?? 0.4 * filmSeconds(film, tracks),
-      whole: true,
-      width: pictureWidth,
-      height,
-      out: this.picturePath(id),
-    });
+    await runTask(
+      'picture',
+      {
+        film,
+        tracks,
+        files: await this.films.files(film),
+        at: at ?? 0.4 * filmSeconds(film, tracks),
+        whole: true,
+        width: pictureWidth,
+        height,
+        out: this.picturePath(id),
+      },
+      { rank: 'person', seconds: 60 },
+    );
   }
 
   /** Path of the picture of an own recipe. @throws Problem when there is none */

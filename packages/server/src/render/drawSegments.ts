@@ -16,7 +16,6 @@ import { mkdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { MessagePort } from 'node:worker_threads';
 import { filmAssets } from '../images/filmAssets';
-import { giveWay } from '../work/giveWay';
 import type { Segment, SegmentsTask } from '../work/tasks';
 import { checkFolder, checkVideo } from './checkVideo';
 import { startEncoder } from './encode';
@@ -35,12 +34,8 @@ export type SegmentReport = { frames: number } | { finished: number };
 const reportEvery = 5;
 
 /** Draws and encodes segments as they are ordered through `port`, until told to stop. */
-export async function drawSegments(
-  task: SegmentsTask,
-  port: MessagePort,
-  report: (report: SegmentReport) => void,
-): Promise<void> {
-  giveWay();
+export async function drawSegments(task: SegmentsTask, port: MessagePort): Promise<void> {
+  const report = (message: SegmentReport) => port.postMessage(message);
   const stop = new AbortController();
   const orders: SegmentOrder[] = [];
   let wake = () => {};

@@ -9,12 +9,11 @@ import { randomUUID } from 'node:crypto';
 import { rm, stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import { filmLength, playedFiles, type FilmTracks } from '../hearing/filmTracks';
 import { heardEars } from '../hearing/hearFilm';
 import { Problem, toProblem } from '../http/problem';
 import type { FilmFiles } from '../images/filmFiles';
-import { problemOf, runTask, workerFile, type WorkerMessage } from '../work/runTask';
+import { runTask } from '../work/runTask';
 import type { Segment } from '../work/tasks';
 import { checkVideo } from './checkVideo';
 import type { SegmentOrder, SegmentReport } from './drawSegments';
@@ -166,30 +165,23 @@ async function drawAll(
   const given = { film, files, tables, plan };
 
   const runThread = () =>
-    new Promise<void>((resolve, reject) => {
-      const worker = new Worker(workerFile(), { workerData: { task: 'segments', given } });
-      const order = (message: SegmentOrder) => worker.postMessage(message);
-      let last: number | undefined;
-      const next = () => {
-        const segment = stop.signal.aborted ? undefined : takeNext(waiting, last);
-        last = segment?.index;
-        order(segment ? { segment } : { stop: true });
-      };
-      stop.signal.addEventListener('abort', () => order({ stop: true }), { once: true });
-      worker.on('message', (message: WorkerMessage) => {
-        if (message.say === 'problem') reject(problemOf(message));
-        else if (message.say === 'progress') {
-          const report = message.progress as SegmentReport;
-          if ('frames' in report) onFrames(report.frames);
-          else {
-            job.onSegment?.(report.finished, segments.find((s) => s.index === report.finished)!.count);
-            next();
-          }
-        }
-      });
-      worker.on('error', reject);
-      worker.on('exit', () => resolve());
-      next();
+    runTask('segments', given, {
+      onPort: (port) => {
+        const order = (message: SegmentOrder) => port.postMessage(message);
+        let last: number | undefined;
+        const next = () => {
+          const segment = stop.signal.aborted ? undefined : takeNext(waiting, last);
+          last = segment?.index;
+          order(segment ? { segment } : { stop: true });
+        };
+        stop.signal.addEventListener('abort', () => order({ stop: true }), { once: true });
+        port.on('message', (report: SegmentReport) => {
+          if ('frames' in report) return onFrames(report.frames);
+          job.onSegment?.(report.finished, segments.find((s) => s.index === report.finished)!.count);
+          next();
+        });
+        next();
+      },
     });
 
   const threads = Array.from({ length: Math.min(drawingThreads(plan), segments.length) }, () =>

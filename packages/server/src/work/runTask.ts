@@ -1,46 +1,27 @@
-import { Worker } from 'node:worker_threads';
-import { Problem, type ProblemKind } from '../http/problem';
+import { WorkPool, type TaskOptions } from './workPool';
 import type { TaskName, Tasks } from './tasks';
 
-/** What a worker thread says back. */
-export type WorkerMessage =
-  | { say: 'answer'; answer: unknown }
-  | { say: 'progress'; progress: unknown }
-  | { say: 'problem'; kind: ProblemKind; detail: string; extra: Record<string, unknown> };
+let pool: WorkPool | undefined;
 
-/** The bundled worker; sources run by a test runner use the one that was built last. */
-export const workerFile = () =>
-  new URL(import.meta.url.endsWith('.ts') ? '../../dist/worker.js' : './worker.js', import.meta.url);
-
-/** The error that a worker thread reported. */
-export const problemOf = (message: Extract<WorkerMessage, { say: 'problem' }>) =>
-  new Problem(message.kind, message.detail, message.extra);
+/** The one pool of this process, once something is done. */
+const thePool = (): WorkPool => (pool ??= new WorkPool());
 
 /**
- * Runs a task in a worker thread of its own.
- * @param signal ends the thread when aborted
+ * Has a task done by the pool of threads.
+ * @throws Problem of the task; `cancelled`; `took-too-long`
  */
-export function runTask<Name extends TaskName>(
+export const runTask = <Name extends TaskName>(
   task: Name,
   given: Tasks[Name]['given'],
-  options: { signal?: AbortSignal | undefined } = {},
-): Promise<Tasks[Name]['answer']> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(workerFile(), { workerData: { task, given } });
-    const abort = () => {
-      reject(new Problem('cancelled', 'It was cancelled.'));
-      void worker.terminate();
-    };
-    if (options.signal?.aborted) return abort();
-    options.signal?.addEventListener('abort', abort, { once: true });
-    worker.on('message', (message: WorkerMessage) => {
-      if (message.say === 'answer') resolve(message.answer as Tasks[Name]['answer']);
-      else if (message.say === 'problem') reject(problemOf(message));
-    });
-    worker.on('error', reject);
-    worker.on('exit', () => {
-      options.signal?.removeEventListener('abort', abort);
-      reject(new Error(`the worker for "${task}" ended without an answer`));
-    });
-  });
+  options: TaskOptions = {},
+): Promise<Tasks[Name]['answer']> => thePool().run(task, given, options) as Promise<Tasks[Name]['answer']>;
+
+/** How much is at work. */
+export const workLoad = (): WorkPool['load'] => pool?.load ?? { running: 0, waiting: 0 };
+
+/** Ends all that is at work. */
+export async function endWork(): Promise<void> {
+  const ended = pool;
+  pool = undefined;
+  await ended?.close();
 }

@@ -1,4 +1,4 @@
-import type { Film, HearingTables, PcmShape, Table } from '@cyclogram/core';
+import type { Film, HearingTables, PcmShape, ReadFilm, Table } from '@cyclogram/core';
 import type { ExportWish } from '../export/exportFilm';
 import type { FilmTracks } from '../hearing/filmTracks';
 import type { FilmFiles } from '../images/filmFiles';
@@ -23,6 +23,8 @@ export interface Tasks {
   image: { given: { path: string; out: string }; answer: { width: number; height: number } };
   /** Writes one frame of footage as PNG. */
   still: { given: { files: { copy: string; infoPath: string }; index: number; out: string }; answer: void };
+  /** Reads a film's document. @see readFilm */
+  read: { given: { text: string }; answer: ReadFilm };
   /** Finds out whether a file is a typeface. */
   typeface: { given: { path: string }; answer: void };
   picture: {
