@@ -16,7 +16,7 @@ export interface DataFolder {
   database: string;
   /** Decoded tracks and their waveforms, by SHA-256 of the upload. */
   assets: string;
-  /** Uploads and other files still being written. */
+  /** Uploads and other files still being written, by this process: the server and the command line may work side by side. */
   incoming: string;
   /** Uploaded images, decoded and written anew as PNG, by SHA-256. */
   images: string;
@@ -36,7 +36,7 @@ export function openDataFolder(root: string): DataFolder {
     root: resolve(root),
     database: resolve(root, 'cyclogram.sqlite'),
     assets: resolve(root, 'assets'),
-    incoming: resolve(root, 'incoming'),
+    incoming: resolve(root, 'incoming', String(process.pid)),
     images: resolve(root, 'images'),
     footage: resolve(root, 'footage'),
     typefaces: resolve(root, 'typefaces'),

@@ -37,6 +37,7 @@ export async function openServices(root: string, log: Logger): Promise<Services>
   const typefaces = new TypefaceStore(folder);
   const films = new FilmStore(database, assets, images, footage, typefaces, folder);
   const renders = new RenderQueue(database, films, folder, log);
+  footage.onDone(() => renders.next());
   return {
     folder,
     database,

@@ -1,7 +1,10 @@
+import { mkdirSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { createApp } from './app';
+import { lockFolder } from './db/folderLock';
+import { sweep } from './incoming/sweep';
 import { openServices, type Services } from './services';
 
 export interface RunningServer {
@@ -22,7 +25,7 @@ export class PortTakenError extends Error {
 /**
  * Starts the application on 127.0.0.1.
  * @param port 0 for any free one
- * @throws PortTakenError
+ * @throws PortTakenError, FolderTakenError
  */
 export async function startServer(
   root: string,
@@ -30,12 +33,19 @@ export async function startServer(
   webFolder: string,
   log: Logger,
 ): Promise<RunningServer> {
-  const services = await openServices(root, log);
+  mkdirSync(root, { recursive: true });
+  const unlock = lockFolder(root);
+  const services = await openServices(root, log).catch((error: unknown) => {
+    unlock();
+    throw error;
+  });
+  await sweep(services.folder);
   const server = createServer(createApp(services, log, webFolder));
   try {
     await listen(server, port);
   } catch (error) {
     await services.close();
+    unlock();
     throw error;
   }
   await services.renders.start();
@@ -46,6 +56,7 @@ export async function startServer(
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await services.close();
+      unlock();
     },
   };
 }

@@ -1,4 +1,4 @@
-import { readdir, readFile, writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -14,6 +14,7 @@ import {
   tone,
   upload,
   writeWav,
+  incomingFiles,
 } from './support';
 
 let server: RunningServer;
@@ -29,7 +30,7 @@ afterAll(() => server.close());
 
 /** What must hold after every refusal: nothing half-written, server still up. */
 async function nothingLeft(): Promise<void> {
-  expect(await readdir(join(folder, 'data', 'incoming'))).toEqual([]);
+  expect(await incomingFiles(join(folder, 'data'))).toEqual([]);
   expect((await api(server.url, 'GET', '/health')).status).toBe(200);
 }
 

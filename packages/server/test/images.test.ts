@@ -4,7 +4,16 @@ import { readdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningServer } from '../src/index';
-import { api, cyclogram, smallFilm, startTestServer, temporaryFolder, tone, writeWav } from './support';
+import {
+  api,
+  cyclogram,
+  smallFilm,
+  startTestServer,
+  temporaryFolder,
+  tone,
+  writeWav,
+  incomingFiles,
+} from './support';
 
 let server: RunningServer;
 let folder: string;
@@ -97,7 +106,7 @@ describe('pictures', () => {
     const answer = await send(bytes);
     expect(answer.status).toBe(status);
     expect(String(answer.body['detail'])).not.toBe('');
-    expect(await readdir(join(folder, 'data', 'incoming'))).toEqual([]);
+    expect(await incomingFiles(join(folder, 'data'))).toEqual([]);
     expect(await readdir(join(folder, 'data', 'images'))).toEqual(before);
   });
 

@@ -2,7 +2,7 @@ import { defaultFilm, defaultTrack, type FigureLayer, type Film } from '@cyclogr
 import { encodeWav } from '@cyclogram/demo';
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
-import { writeFile } from 'node:fs/promises';
+import { readdir, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -112,6 +112,12 @@ export const kill = (child: ChildProcess) =>
     child.on('exit', () => resolve());
     child.kill('SIGKILL');
   });
+
+/** Names of files below a data folder that are being written. */
+export const incomingFiles = async (folder: string): Promise<string[]> =>
+  (await readdir(join(folder, 'incoming'), { recursive: true, withFileTypes: true }))
+    .filter((entry) => entry.isFile())
+    .map(({ name }) => name);
 
 /** The command line in a process of its own. */
 export async function cyclogram(folder: string, args: string[], env: NodeJS.ProcessEnv = {}) {

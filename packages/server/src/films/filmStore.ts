@@ -195,12 +195,26 @@ export class FilmStore {
   }
 
   /** The files that the film is drawn with. @throws Problem naming the first that is missing */
-  async files(film: Film): Promise<FilmFiles> {
+  async files(film: Film, signal?: AbortSignal): Promise<FilmFiles> {
     return {
       images: await this.imageStore.ofFilm(film),
-      footage: await this.footageStore.ofFilm(film),
+      footage: await this.footageStore.ofFilm(film, signal),
       typefaces: await this.typefaceStore.ofFilm(film),
     };
+  }
+
+  /** What of its files is there, as far as it can be used at once: for pictures that need not be whole. */
+  async filesAtHand(film: Film): Promise<FilmFiles> {
+    return {
+      images: await this.imageStore.ofFilm(film).catch(() => ({})),
+      footage: await this.footageStore.readyOf(film),
+      typefaces: await this.typefaceStore.ofFilm(film).catch(() => ({})),
+    };
+  }
+
+  /** Whether footage of a film is still being prepared. */
+  async isPreparing(film: Pick<Film, 'footage'>): Promise<boolean> {
+    return (await this.footageStore.unready(film)).length > 0;
   }
 
   /** The decoded tracks of a film. */

@@ -3,7 +3,6 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import PQueue from 'p-queue';
 import type { DataFolder } from '../config';
-import { noFiles } from '../images/filmFiles';
 import { runTask } from '../work/runTask';
 import { filmSeconds, type FilmStore, type StoredFilm } from './filmStore';
 
@@ -38,7 +37,7 @@ export class FilmThumbnails {
   private async make({ id, document: film }: StoredFilm, path: string): Promise<string> {
     if (await stat(path).catch(() => undefined)) return path;
     const tracks = await this.store.tracks(film).catch(() => ({}));
-    const files = await this.store.files(film).catch(() => noFiles);
+    const files = await this.store.filesAtHand(film);
     const width = thumbnailWidth;
     const height = Math.max(1, Math.round((width * film.height) / film.width));
     const at = await this.store.liveliest(film, filmSeconds(film, tracks));

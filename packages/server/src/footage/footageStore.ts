@@ -5,6 +5,7 @@ import type { Readable } from 'node:stream';
 import PQueue from 'p-queue';
 import type { DataFolder } from '../config';
 import { Problem, toProblem } from '../http/problem';
+import { partOf } from '../incoming/sweep';
 import { localFile, withUpload, type SizeLimit } from '../incoming/incoming';
 import { runTool } from '../media/ffmpeg';
 import type { StoredInfo } from './footageInfo';
@@ -37,6 +38,7 @@ export class FootageStore {
   private readonly working = new Map<string, { progress: number; done: Promise<void> }>();
   private readonly queue = new PQueue({ concurrency: 1 });
   private readonly stopped = new AbortController();
+  private readonly told: (() => void)[] = [];
 
   constructor(private readonly folder: DataFolder) {}
 
@@ -72,8 +74,8 @@ export class FootageStore {
     const { folder, original } = this.paths(sha256);
     await mkdir(folder, { recursive: true });
     if (!(await exists(original))) {
-      await copyFile(path, `${original}.part`);
-      await rename(`${original}.part`, original);
+      await copyFile(path, partOf(original));
+      await rename(partOf(original), original);
     }
     await this.ready(sha256);
     return { sha256 };
@@ -92,21 +94,46 @@ export class FootageStore {
   }
 
   /** Waits until footage can be used. @throws Problem when it cannot */
-  async ready(sha256: string): Promise<{ copy: string; small: string | undefined; infoPath: string }> {
+  async ready(
+    sha256: string,
+    signal?: AbortSignal,
+  ): Promise<{ copy: string; small: string | undefined; infoPath: string }> {
     const { copy, small, infoPath } = this.paths(sha256);
+    const given = AbortSignal.any([this.stopped.signal, ...(signal ? [signal] : [])]);
     for (;;) {
+      if (given.aborted) throw new Problem('cancelled', 'It was cancelled.');
       const status = await this.status(sha256);
       if (status.state === 'ready') return { copy, small: status.info.small ? small : undefined, infoPath };
       if (status.state === 'failed') throw new Problem('not-video', status.detail);
-      await this.working.get(sha256)?.done;
+      await orAborted(this.working.get(sha256)?.done, given);
     }
   }
 
+  /** Footage of a film whose copy is being made, or waits for that: it is begun. */
+  async unready(film: Pick<Film, 'footage'>): Promise<FootageStatus[]> {
+    const all = await Promise.all(
+      film.footage.map(({ source }) => this.status(source.asset ?? '').catch(() => undefined)),
+    );
+    return all.filter((one) => one?.state === 'working') as FootageStatus[];
+  }
+
+  /** The files of those of a film's footage that can be used at once. */
+  async readyOf(film: Film): Promise<FootageFiles> {
+    const all: FootageFiles = {};
+    for (const { id, source } of film.footage) {
+      const sha256 = source.asset ?? '';
+      const status = await this.status(sha256).catch(() => undefined);
+      if (status?.state === 'ready') all[id] = await this.ready(sha256);
+    }
+    return all;
+  }
+
   /** The files of a film's footage. @throws Problem naming the first that is missing */
-  async ofFilm(film: Film): Promise<Record<string, { copy: string; infoPath: string }>> {
-    const all: Record<string, { copy: string; infoPath: string }> = {};
+  async ofFilm(film: Film, signal?: AbortSignal): Promise<FootageFiles> {
+    const all: FootageFiles = {};
     for (const { id, name, source } of film.footage) {
-      all[id] = await this.ready(source.asset ?? '').catch((error: unknown) => {
+      all[id] = await this.ready(source.asset ?? '', signal).catch((error: unknown) => {
+        if (error instanceof Problem && error.kind === 'cancelled') throw error;
         const why = error instanceof Problem && error.kind !== 'not-found' ? ` ${error.detail}` : '';
         throw new Problem(
           'missing-footage',
@@ -130,6 +157,11 @@ export class FootageStore {
     );
   }
 
+  /** Tells when a copy is made, or cannot be. */
+  onDone(told: () => void): void {
+    this.told.push(told);
+  }
+
   /** Ends what is at work. */
   async close(): Promise<void> {
     this.stopped.abort();
@@ -142,14 +174,17 @@ export class FootageStore {
     const job = { progress: 0, done: Promise.resolve() };
     job.done = this.queue
       .add(() => this.make(sha256, job))
-      .finally(() => this.working.delete(sha256)) as Promise<void>;
+      .finally(() => {
+        this.working.delete(sha256);
+        for (const told of this.told) told();
+      }) as Promise<void>;
     this.working.set(sha256, job);
     return job;
   }
 
   private async make(sha256: string, job: { progress: number }): Promise<void> {
     const { original, copy, small, infoPath, problem } = this.paths(sha256);
-    const [part, smallPart] = [`${copy}.part`, `${small}.part`];
+    const [part, smallPart] = [partOf(copy), partOf(small)];
     try {
       const probe = await probeVideo(original);
       const info = await makeCopy(
@@ -161,8 +196,8 @@ export class FootageStore {
       );
       if (info.small) await rename(smallPart, small);
       await rename(part, copy);
-      await writeFile(`${infoPath}.part`, JSON.stringify(info));
-      await rename(`${infoPath}.part`, infoPath);
+      await writeFile(partOf(infoPath), JSON.stringify(info));
+      await rename(partOf(infoPath), infoPath);
     } catch (error) {
       for (const left of [part, smallPart]) await rm(left, { force: true });
       if (this.stopped.signal.aborted) return;
@@ -170,6 +205,20 @@ export class FootageStore {
     }
   }
 }
+
+/** The copy of a footage and what is known of it, by its id in a film. */
+export type FootageFiles = Record<string, { copy: string; infoPath: string }>;
+
+/** Waits for something, or until it is not wanted any more. */
+const orAborted = (done: Promise<void> | undefined, signal: AbortSignal): Promise<void> =>
+  new Promise((resolve) => {
+    const stop = () => resolve();
+    signal.addEventListener('abort', stop, { once: true });
+    void Promise.resolve(done).finally(() => {
+      signal.removeEventListener('abort', stop);
+      resolve();
+    });
+  });
 
 const noFootage = (sha256: string) =>
   new Problem('not-found', `There is no footage with the hash ${sha256}.`);

@@ -90,7 +90,14 @@ export async function makeCopy(
       );
     throw error;
   });
-  const info = { ...(await framesOf(out.whole, probe.alpha)), alpha: probe.alpha, sound: probe.sound };
+  const frames = await framesOf(out.whole, probe.alpha);
+  // As for songs: a container may say a little more than its frames take.
+  if (probe.seconds !== undefined && probe.seconds - frames.duration > Math.max(0.5, 0.02 * probe.seconds))
+    throw new Problem(
+      'truncated-video',
+      `The video should last ${probe.seconds.toFixed(1)} s, but only the first ${frames.duration.toFixed(1)} s could be read: it is cut off. Get a whole copy, and try again.`,
+    );
+  const info = { ...frames, alpha: probe.alpha, sound: probe.sound };
   if (!small) return info;
   const { width, height } = await framesOf(out.small, probe.alpha);
   return { ...info, small: { width, height } };

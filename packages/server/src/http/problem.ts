@@ -11,6 +11,7 @@ const kinds = {
   'empty-file': [422, 'The file is empty'],
   'not-audio': [422, 'The file is not audio that Cyclogram reads'],
   'truncated-audio': [422, 'The file ends too early'],
+  'truncated-video': [422, 'The video ends too early'],
   'no-sound': [422, 'There is no sound in the file'],
   'too-large': [413, 'The file is too large'],
   'too-long': [422, 'The song is too long'],
@@ -26,6 +27,9 @@ const kinds = {
   'not-video': [422, 'The file is not a video that Cyclogram reads'],
   'wrong-state': [409, 'That is not possible now'],
   forbidden: [403, 'Not allowed from there'],
+  'bad-range': [416, 'There is no such part of the file'],
+  'not-modified-as-asked': [412, 'A condition of the request does not hold'],
+  'unknown-encoding': [415, 'The request is encoded in a way that is not read'],
   'took-too-long': [422, 'It takes too long'],
   'too-much-memory': [422, 'It takes too much memory'],
   cancelled: [499, 'Cancelled'],
@@ -44,8 +48,9 @@ export class Problem extends Error {
     readonly kind: ProblemKind,
     readonly detail: string,
     readonly extra: Record<string, unknown> = {},
+    options?: ErrorOptions,
   ) {
-    super(detail);
+    super(detail, options);
     [this.status, this.title] = kinds[kind];
   }
 
@@ -70,6 +75,12 @@ export class Problem extends Error {
 const isFilmError = (error: unknown): error is FilmError =>
   error instanceof Error && error.name === 'FilmError';
 
+/** What Express and its parsers say is the client's error: a status from 400 to 499. */
+function statusOf(error: unknown): number | undefined {
+  const status = (error as { status?: unknown } | null)?.status;
+  return typeof status === 'number' && status >= 400 && status < 500 ? status : undefined;
+}
+
 const hasCode = (error: unknown, code: string) => (error as { code?: unknown } | null)?.code === code;
 
 /** Any error as a problem; what is unforeseen says little and is logged by the caller. */
@@ -89,6 +100,13 @@ export function toProblem(error: unknown): Problem {
   if (type === 'entity.parse.failed') return new Problem('bad-request', 'The body is not valid JSON.');
   if ((error as { name?: unknown } | null)?.name === 'AbortError')
     return new Problem('cancelled', 'It was cancelled.');
+  const status = statusOf(error);
+  if (status === 404) return new Problem('not-found', 'There is no such file.');
+  if (status === 412) return new Problem('not-modified-as-asked', 'The file has changed, or has not.');
+  if (status === 413) return new Problem('too-large', 'The request is too large.');
+  if (status === 415) return new Problem('unknown-encoding', 'Send the body as it is, in UTF-8.');
+  if (status === 416) return new Problem('bad-range', 'The file ends before the part that is asked for.');
+  if (status !== undefined) return new Problem('bad-request', 'The request cannot be read.');
   return new Problem('internal', 'The server met an error it did not expect. Its log says more.');
 }
 
@@ -99,6 +117,8 @@ export const noSuchRoute: RequestHandler = (request) => {
 export const sendProblem: ErrorRequestHandler = (error: unknown, request, response, _next) => {
   const problem = toProblem(error);
   if (problem.kind === 'internal') request.log?.error(error);
+  // What a decoder said helps whoever looks for the reason later.
+  else if (problem.cause !== undefined) request.log?.warn({ problem, cause: String(problem.cause) });
   if (response.headersSent) {
     response.destroy();
     return;

@@ -16,8 +16,10 @@ export function receiveFirstFile<T>(
       throw new Problem('bad-request', 'Send one file in a multipart form.');
     }
     let taken = false;
+    let current: Readable | undefined;
     form.on('file', (_field, file, { filename }) => {
       taken = true;
+      current = file;
       take(file, filename || 'file').then(resolve, (error: unknown) => {
         // What is still coming has to be read for the answer to be seen.
         file.resume();
@@ -26,10 +28,24 @@ export function receiveFirstFile<T>(
         reject(error);
       });
     });
+    // Whoever sends may go away: then the form never ends by itself, and its file would stay open.
+    request.on('close', () => {
+      if (!request.complete) form.destroy(new Problem('cancelled', 'The upload was broken off.'));
+    });
     form.on('close', () => {
       if (!taken) reject(new Problem('bad-request', 'There is no file in the form.'));
     });
-    form.on('error', reject);
+    form.on('error', (error) => {
+      current?.destroy(error as Error);
+      reject(
+        error instanceof Problem
+          ? error
+          : new Problem(
+              'bad-request',
+              'The form cannot be read: it is cut off or damaged. Send the file again.',
+            ),
+      );
+    });
     request.pipe(form);
   });
 }

@@ -2,6 +2,7 @@ import { createCanvas, loadImage, type Image } from '@napi-rs/canvas';
 import { imageSize } from 'image-size';
 import { readFile, rename, writeFile } from 'node:fs/promises';
 import { Problem } from '../http/problem';
+import { partOf } from '../incoming/sweep';
 import { cleanSvg } from './cleanSvg';
 
 /** Longest side that is kept, in pixels, and the most pixels that are decoded at all. */
@@ -70,8 +71,8 @@ export async function rewriteImage(path: string, out: string): Promise<{ width: 
 async function writePng(image: Image, width: number, height: number, out: string) {
   const canvas = createCanvas(width, height);
   canvas.getContext('2d').drawImage(image, 0, 0, width, height);
-  await writeFile(`${out}.part`, await canvas.encode('png'));
-  await rename(`${out}.part`, out);
+  await writeFile(partOf(out), await canvas.encode('png'));
+  await rename(partOf(out), out);
   return { width, height };
 }
 

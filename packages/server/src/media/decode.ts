@@ -27,6 +27,9 @@ interface Probe {
   declaredSeconds: number | undefined;
 }
 
+/** Sample rates of sound, in Hz: what is lower would become many times as long, byte for byte. Telephones have 8,000 (common practice). */
+const [minSampleRate, maxSampleRate] = [2000, 768_000];
+
 const reads = 'Cyclogram reads WAV, AIFF, CAF, MP3, M4A, AAC, FLAC, OGG and Opus.';
 
 async function probe(path: string, name: string, signal?: AbortSignal): Promise<Probe> {
@@ -43,7 +46,7 @@ async function probe(path: string, name: string, signal?: AbortSignal): Promise<
         '-select_streams',
         'a:0',
         '-show_entries',
-        'stream=channels,duration,codec_name:format=duration,format_name',
+        'stream=channels,duration,codec_name,sample_rate:format=duration,format_name',
         '-of',
         'json',
       ],
@@ -59,11 +62,17 @@ async function probe(path: string, name: string, signal?: AbortSignal): Promise<
     throw error;
   }
   const json = JSON.parse(text) as {
-    streams?: { channels?: number; duration?: string; codec_name?: string }[];
+    streams?: { channels?: number; duration?: string; codec_name?: string; sample_rate?: string }[];
     format?: { duration?: string };
   };
   const stream = json.streams?.[0];
   if (!stream?.channels) throw new Problem('not-audio', `"${name}" has no audio in it. ${reads}`);
+  const rate = Number(stream.sample_rate);
+  if (!(rate >= minSampleRate && rate <= maxSampleRate))
+    throw new Problem(
+      'not-audio',
+      `"${name}" has ${stream.sample_rate} samples a second; from ${minSampleRate} to ${maxSampleRate} can be read. Save it at 44,100 or 48,000, and try again.`,
+    );
   const declared = Number(stream.duration ?? json.format?.duration);
   return {
     channels: stream.channels,

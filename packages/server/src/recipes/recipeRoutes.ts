@@ -6,20 +6,21 @@ import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { RecipeStore } from './recipeStore';
 
-const text = (longest: number) => yup.string().trim().max(longest);
+/** A text as it is: whatever else could be written as one is refused. */
+const text = (longest: number) => yup.string().strict().max(longest);
+/** A name that can be seen. */
+const name = (longest: number) => text(longest).matches(/\S/, 'A recipe needs a name');
 
 const addSchema = yup
   .object({
     document: yup.mixed().required(),
-    name: text(100).min(1, 'A recipe needs a name').required(),
+    name: name(100).required(),
     note: text(1000).default(''),
     layers: yup.array(yup.string().required()).max(300).optional(),
     at: yup.number().min(0).optional(),
   })
   .noUnknown();
-const changeSchema = yup
-  .object({ name: text(100).min(1).optional(), note: text(1000).optional() })
-  .noUnknown();
+const changeSchema = yup.object({ name: name(100).optional(), note: text(1000).optional() }).noUnknown();
 const filmSchema = yup
   .object({ asset: yup.string().required(), title: text(200).optional(), artist: text(200).optional() })
   .noUnknown();
@@ -53,12 +54,14 @@ export function recipeRoutes(recipes: RecipeStore, films: FilmStore): Router {
   });
 
   routes.post('/', async (request, response) => {
-    const { document, ...rest } = await read(addSchema, request.body);
-    response.status(201).json(await recipes.add(parseFilm(document), rest));
+    const { document, name: given, note, ...rest } = await read(addSchema, request.body);
+    const words = { name: given.trim(), note: note.trim() };
+    response.status(201).json(await recipes.add(parseFilm(document), { ...rest, ...words }));
   });
 
   routes.patch('/:id', async (request, response) => {
-    await recipes.change(request.params.id, await read(changeSchema, request.body));
+    const { name: given, note } = await read(changeSchema, request.body);
+    await recipes.change(request.params.id, { name: given?.trim(), note: note?.trim() });
     response.status(204).end();
   });
 

@@ -18,7 +18,9 @@ const longest = 120;
 
 /** The name of a render's file: the pattern filled in, without what file systems do not take, and the ending. */
 export function fileNameOf(pattern: string, film: Film, plan: RenderPlan): string {
-  const filled = pattern.replace(/\{(\w+)\}/g, (whole, mark: string) => marks[mark]?.(film, plan) ?? whole);
+  const filled = pattern.replace(/\{(\w+)\}/g, (whole, mark: string) =>
+    Object.hasOwn(marks, mark) ? marks[mark]!(film, plan) : whole,
+  );
   const clean = filled
     .replace(/[^\p{L}\p{N} .,_()+-]+/gu, ' ')
     .replace(/\s+/g, ' ')

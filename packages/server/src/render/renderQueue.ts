@@ -297,11 +297,10 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   }
 
   /** Starts the next waiting render unless one runs. */
-  private next(): void {
+  next(): void {
     if (this.running || this.stopped) return;
     void (async () => {
-      const waiting = await this.rows.find({ where: { status: 'waiting' }, order: { position: 'ASC' } });
-      const row = waiting.find(({ id }) => !this.unsaved.has(id));
+      const row = await this.nextRow();
       if (!row || this.running || this.stopped) return;
       const running: Running = {
         row,
@@ -316,6 +315,23 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
         this.next();
       });
     })().catch((error: unknown) => this.log.error(error));
+  }
+
+  /** The first that waits and could begin: one whose footage is still being prepared lets others go first. */
+  private async nextRow(): Promise<RenderRow | undefined> {
+    const waiting = await this.rows.find({
+      select: { id: true },
+      where: { status: 'waiting' },
+      order: { position: 'ASC' },
+    });
+    for (const { id } of waiting) {
+      if (this.unsaved.has(id)) continue;
+      const row = await this.rows.findOneBy({ id, status: 'waiting' });
+      if (!row) continue;
+      const { footage = [] } = JSON.parse(row.document) as Partial<Film>;
+      if (!(await this.films.isPreparing({ footage }))) return row;
+    }
+    return undefined;
   }
 
   private async run(running: Running): Promise<void> {
@@ -335,7 +351,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       await renderVideo({
         film,
         tracks: await this.films.tracks(film),
-        files: await this.films.files(film),
+        files: await this.films.files(film, cancel.signal),
         plan: row,
         folder,
         out: this.videoPath(row),

@@ -13,6 +13,7 @@ import { Painter, writePng } from '@cyclogram/painter';
 import { rename, writeFile } from 'node:fs/promises';
 import { hearFilm } from '../hearing/hearFilm';
 import { filmAssets } from '../images/filmAssets';
+import { partOf } from '../incoming/sweep';
 import type { Tasks } from '../work/tasks';
 
 /** Seconds heard before a moment for a quick picture, so that smoothing has settled. */
@@ -38,7 +39,7 @@ export async function writePicture(given: Tasks['picture']['given']): Promise<vo
   const file = painter.paint(picture, width, height, (surface) =>
     writePng({ width, height, rgba: straightPixels(surface, false) }),
   );
-  const temporary = `${out}.part`;
+  const temporary = partOf(out);
   await writeFile(temporary, file);
   await rename(temporary, out);
   assets.close();

@@ -29,7 +29,9 @@ export function parseCube(text: string): Lookup {
       throw new Error(`line ${row}: three numbers are expected, not "${line.slice(0, 40)}"`);
     return all;
   };
-  for (const [i, raw] of text.split(/\r\n?|\n/).entries()) {
+  let i = -1;
+  for (const raw of linesOf(text)) {
+    i++;
     const line = raw.trim();
     if (line === '' || line.startsWith('#')) continue;
     const [word = '', ...rest] = line.split(/\s+/);
@@ -39,7 +41,13 @@ export function parseCube(text: string): Lookup {
     else if (word === 'DOMAIN_MIN') low = numbersIn(rest.join(' '), i + 1);
     else if (word === 'DOMAIN_MAX') high = numbersIn(rest.join(' '), i + 1);
     else if (/^[A-Z_\d]*[A-Z_][A-Z_\d]*$/.test(word)) continue;
-    else values.push(...numbersIn(line, i + 1));
+    else {
+      values.push(...numbersIn(line, i + 1));
+      const declared = size > 0 ? exact.pow(size, 3) : flat;
+      // Sizes stand before the colours: what goes on after these need not be read to its end.
+      if (values.length > 3 * (declared || exact.pow(maxSize, 3)))
+        throw new Error(`line ${i + 1}: there are more than the ${declared} colours that are declared`);
+    }
   }
   if (low.some((value) => value !== 0) || high.some((value) => value !== 1))
     throw new Error('only tables for values from 0 to 1 can be read (DOMAIN_MIN, DOMAIN_MAX)');
@@ -49,6 +57,17 @@ export function parseCube(text: string): Lookup {
     throw new Error(`${wanted} colours are expected, and there are ${Math.floor(values.length / 3)}`);
   const colors = Float32Array.from(values, (value) => Math.min(1, Math.max(0, value)));
   return size > 0 ? { size, colors } : deepened(colors);
+}
+
+/** The lines of a text, of which no more are made than are looked at. */
+function* linesOf(text: string): Generator<string> {
+  const end = /\r\n?|\n/g;
+  let from = 0;
+  for (let found = end.exec(text); found; found = end.exec(text)) {
+    yield text.slice(from, found.index);
+    from = end.lastIndex;
+  }
+  yield text.slice(from);
 }
 
 function sizeIn(text: string | undefined, row: number, max: number): number {
