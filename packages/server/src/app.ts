@@ -18,6 +18,7 @@ import { ffmpegVersion } from './media/ffmpeg';
 import { recipeRoutes, songRoutes } from './recipes/recipeRoutes';
 import { renderRoutes } from './render/renderRoutes';
 import type { Services } from './services';
+import { storageRoutes } from './storage/storageRoutes';
 import { version } from './version';
 
 /** The server's routes. @param webFolder the built interface */
@@ -64,6 +65,7 @@ function apiRoutes({
   thumbnails,
   renders,
   recipes,
+  storage,
   folder,
 }: Services): Router {
   const api = Router();
@@ -79,6 +81,7 @@ function apiRoutes({
   api.use('/films/:id/exports', exportRoutes(films));
   api.use('/films', filmRoutes(films, thumbnails));
   api.use('/renders', renderRoutes(renders, films));
+  api.use('/storage', storageRoutes(storage));
   api.use('/recipes', recipeRoutes(recipes, films));
   api.use('/songs', songRoutes(recipes));
   api.use(noSuchRoute);

@@ -10,6 +10,7 @@ import { ImageStore } from './images/imageStore';
 import { TypefaceStore } from './typefaces/typefaceStore';
 import { RecipeStore } from './recipes/recipeStore';
 import { RenderQueue } from './render/renderQueue';
+import { Storage } from './storage/storage';
 import { endWork } from './work/runTask';
 
 /** Everything that works on one data folder; the web server and the command line share it. */
@@ -22,6 +23,7 @@ export interface Services {
   typefaces: TypefaceStore;
   films: FilmStore;
   thumbnails: FilmThumbnails;
+  storage: Storage;
   renders: RenderQueue;
   recipes: RecipeStore;
   close(): Promise<void>;
@@ -38,6 +40,7 @@ export async function openServices(root: string, log: Logger): Promise<Services>
   const films = new FilmStore(database, assets, images, footage, typefaces, folder);
   const renders = new RenderQueue(database, films, folder, log);
   footage.onDone(() => renders.next());
+  const storage = new Storage(database, folder, renders, log);
   return {
     folder,
     database,
@@ -48,8 +51,10 @@ export async function openServices(root: string, log: Logger): Promise<Services>
     films,
     thumbnails: new FilmThumbnails(films, folder),
     renders,
+    storage,
     recipes: new RecipeStore(database, films, assets, footage, folder),
     async close() {
+      await storage.stop();
       await footage.close();
       await renders.stop();
       await endWork();

@@ -49,6 +49,7 @@ export async function startServer(
     throw error;
   }
   await services.renders.start();
+  services.storage.start();
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     services,

@@ -104,7 +104,18 @@ describe('the queue', () => {
     const name = (await list()).renders.find(({ id }) => id === second)!.fileName;
     expect([gif.fileName, name]).toEqual(['Long film.gif', 'Long film 2.gif']);
     await api(server.url, 'DELETE', `/renders/${second}`);
+    // It lies in the bin with its file, comes back, and goes for ever when that is emptied.
+    const inBin = async () =>
+      (await api(server.url, 'GET', '/renders?bin=1')).body['renders'] as { id: string }[];
+    expect((await inBin()).map(({ id }) => id)).toEqual([second]);
+    expect((await api(server.url, 'GET', `/renders/${second}`)).status).toBe(404);
+    await stat(join(out, name));
+    expect((await api(server.url, 'POST', `/renders/${second}/restore`)).body['file']).toBeTruthy();
+    expect(await inBin()).toEqual([]);
+    await api(server.url, 'DELETE', `/renders/${second}`);
+    await api(server.url, 'POST', '/storage/clean', { emptyBin: true });
     await expect(stat(join(out, name))).rejects.toThrow();
+    expect((await api(server.url, 'POST', `/renders/${second}/restore`)).status).toBe(404);
     // Two at once do not get the same name.
     const still = { format: 'png', at: 1, name: 'Twice.part' };
     const both = await Promise.all([add(still), add(still)]);

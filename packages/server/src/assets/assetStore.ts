@@ -1,18 +1,20 @@
 import { randomUUID } from 'node:crypto';
-import { rename, rm } from 'node:fs/promises';
+import { rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { DataSource, Repository } from 'typeorm';
 import { limits, type DataFolder } from '../config';
 import { AssetEntity, type AssetRow } from '../db/entities';
 import { Problem } from '../http/problem';
-import { localFile, withUpload, type IncomingFile, type SizeLimit } from '../incoming/incoming';
+import { hashOf, localFile, withUpload, type IncomingFile, type SizeLimit } from '../incoming/incoming';
 import { decodeTo, type DecodeOptions } from '../media/decode';
 import { runTask } from '../work/runTask';
 
 /** Decoded songs, each kept once, by the SHA-256 of the file it came from. */
 export class AssetStore {
   private readonly rows: Repository<AssetRow>;
+  /** Size and time of files that were read through and found whole. */
+  private readonly whole = new Map<string, string>();
 
   constructor(
     database: DataSource,
@@ -30,6 +32,23 @@ export class AssetStore {
     const row = await this.find(sha256);
     if (!row) throw new Problem('not-found', `There is no sound with the hash ${sha256}.`);
     return row;
+  }
+
+  /**
+   * Whether the decoded samples are there as they were written. They are read through once for each time that the file has
+   * changed.
+   */
+  async isWhole({ sha256, channels, length, pcmSha256 }: AssetRow): Promise<boolean> {
+    const path = this.pcmPath(sha256);
+    const found = await stat(path).catch(() => undefined);
+    if (!found || found.size !== 2 * channels * length) return false;
+    const state = `${found.size} ${found.mtimeMs}`;
+    if (this.whole.get(sha256) === state) return true;
+    const hash = await hashOf(path);
+    if (pcmSha256 === null) await this.rows.update({ sha256 }, { pcmSha256: hash });
+    else if (hash !== pcmSha256) return false;
+    this.whole.set(sha256, state);
+    return true;
   }
 
   /** The decoded samples: interleaved 16-bit little-endian PCM at 48 kHz. */
@@ -63,15 +82,21 @@ export class AssetStore {
     options: DecodeOptions,
   ): Promise<AssetRow> {
     const known = await this.find(sha256);
-    if (known) return known;
+    if (known && (await this.isWhole(known))) {
+      // It is wanted again: what has not been for long is removed.
+      const now = new Date();
+      await utimes(this.pcmPath(sha256), now, now);
+      return known;
+    }
     const pcm = join(this.folder.incoming, `${randomUUID()}.pcm`);
     try {
       const shape = await decodeTo(path, name, pcm, options);
       const overview = `${pcm}.overview`;
       await runTask('overview', { pcmPath: pcm, shape, out: overview }, options);
+      const pcmSha256 = await hashOf(pcm);
       await rename(overview, this.overviewPath(sha256));
       await rename(pcm, this.pcmPath(sha256));
-      const row: AssetRow = { sha256, name, bytes, ...shape, createdAt: new Date().toISOString() };
+      const row: AssetRow = { sha256, name, bytes, ...shape, pcmSha256, createdAt: new Date().toISOString() };
       // A single statement, which needs no transaction.
       await this.rows.upsert(row, ['sha256']);
       return row;

@@ -68,6 +68,8 @@ export interface AssetRow {
   channels: 1 | 2;
   /** Decoded samples per channel, at 48 kHz. */
   length: number;
+  /** SHA-256 of the decoded samples; null for those of older versions, until they are looked at. */
+  pcmSha256: string | null;
   createdAt: string;
 }
 
@@ -79,6 +81,7 @@ export const AssetEntity = new EntitySchema<AssetRow>({
     bytes: { type: 'integer' },
     channels: { type: 'integer' },
     length: { type: 'integer' },
+    pcmSha256: { type: 'text', nullable: true },
     createdAt: { type: 'text' },
   },
 });
@@ -114,6 +117,8 @@ export interface RenderRow {
   bytes: number | null;
   /** Counts up when it is started anew; each attempt has segments of its own. */
   attempt: number;
+  /** Set when it lies in the bin. */
+  deletedAt: string | null;
 }
 
 export const RenderEntity = new EntitySchema<RenderRow>({
@@ -138,6 +143,7 @@ export const RenderEntity = new EntitySchema<RenderRow>({
     finishedAt: { type: 'text', nullable: true },
     bytes: { type: 'integer', nullable: true },
     attempt: { type: 'integer' },
+    deletedAt: { type: 'text', nullable: true },
   },
 });
 

@@ -7,6 +7,7 @@ import {
   RenderEntity,
   SegmentEntity,
 } from './entities';
+import { BinAndUnused1764700000000 } from './binAndUnused1764700000000';
 import { FirstTables1764000000000 } from './firstTables1764000000000';
 import { FormatsAndRecipes1764400000000 } from './formatsAndRecipes1764400000000';
 import { ListColumns1764200000000 } from './listColumns1764200000000';
@@ -21,7 +22,12 @@ export async function openDatabase(path: string): Promise<DataSource> {
     synchronize: false,
     migrationsRun: true,
     entities: [FilmEntity, FilmRevisionEntity, AssetEntity, RenderEntity, SegmentEntity, RecipeEntity],
-    migrations: [FirstTables1764000000000, ListColumns1764200000000, FormatsAndRecipes1764400000000],
+    migrations: [
+      FirstTables1764000000000,
+      ListColumns1764200000000,
+      FormatsAndRecipes1764400000000,
+      BinAndUnused1764700000000,
+    ],
   });
   return source.initialize();
 }

@@ -7,9 +7,22 @@ import type { FilmStore, ListedFilm, StoredFilm } from './filmStore';
 
 /** A film in a list: everything but its document. */
 function filmSummary(film: ListedFilm) {
-  const { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem } = film;
+  const { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem, deletedAt } = film;
   const thumbnail = `/api/films/${id}/thumbnail?revision=${revision}`;
-  return { id, title, revision, createdAt, updatedAt, seconds, width, height, fps, problem, thumbnail };
+  return {
+    id,
+    title,
+    revision,
+    createdAt,
+    updatedAt,
+    seconds,
+    width,
+    height,
+    fps,
+    problem,
+    deletedAt,
+    thumbnail,
+  };
 }
 
 const filmView = ({ document, warnings, ...film }: StoredFilm) => ({
@@ -21,8 +34,8 @@ const filmView = ({ document, warnings, ...film }: StoredFilm) => ({
 export function filmRoutes(store: FilmStore, thumbnails: FilmThumbnails): Router {
   const routes = Router();
 
-  routes.get('/', async (_request, response) => {
-    response.json({ films: (await store.list()).map(filmSummary) });
+  routes.get('/', async (request, response) => {
+    response.json({ films: (await store.list(request.query['bin'] === '1')).map(filmSummary) });
   });
 
   routes.post('/', async (request, response) => {

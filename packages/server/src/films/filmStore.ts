@@ -10,7 +10,7 @@ import {
 } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import { In, IsNull, type DataSource } from 'typeorm';
+import { In, IsNull, Not, type DataSource } from 'typeorm';
 import type { AssetStore } from '../assets/assetStore';
 import type { DataFolder } from '../config';
 import { FilmEntity, type FilmRow } from '../db/entities';
@@ -24,9 +24,6 @@ import { overviewStep } from '../media/overview';
 import type { TypefaceStore } from '../typefaces/typefaceStore';
 import { listColumns, type ListColumns } from './listColumns';
 
-/** How many earlier states of a film are kept. */
-const keptRevisions = 200;
-
 /** A film with its document parsed. */
 export interface StoredFilm extends Omit<FilmRow, 'document'> {
   document: Film;
@@ -35,7 +32,7 @@ export interface StoredFilm extends Omit<FilmRow, 'document'> {
 }
 
 /** A film in a list, without its document. */
-export interface ListedFilm extends Omit<FilmRow, 'document' | 'deletedAt'> {
+export interface ListedFilm extends Omit<FilmRow, 'document'> {
   /** Why it cannot be opened; null when it can, as far as that is known without reading it. */
   problem: string | null;
 }
@@ -72,8 +69,8 @@ export class FilmStore {
     return this.database.getRepository(FilmEntity);
   }
 
-  /** Films that are not deleted, last changed first. Their documents are not read. */
-  async list(): Promise<ListedFilm[]> {
+  /** Films that are not deleted, last changed first. Their documents are not read. @param inBin those in the bin instead */
+  async list(inBin = false): Promise<ListedFilm[]> {
     const rows = await this.rows.find({
       select: {
         id: true,
@@ -85,8 +82,9 @@ export class FilmStore {
         height: true,
         fps: true,
         seconds: true,
+        deletedAt: true,
       },
-      where: { deletedAt: IsNull() },
+      where: { deletedAt: inBin ? Not(IsNull()) : IsNull() },
       order: { updatedAt: 'DESC' },
     });
     const versions = await this.versions(rows.map(({ id }) => id));
@@ -173,9 +171,6 @@ export class FilmStore {
         .run({ ...bound(row), basedOn });
       if (changes === 0) throw staleRevision(connection, id, basedOn);
       connection.prepare(keepRevision).run(bound(row));
-      connection
-        .prepare(`DELETE FROM "film_revision" WHERE "filmId" = ? AND "revision" <= ?`)
-        .run(id, row.revision - keptRevisions);
     });
     return stored(row);
   }
@@ -219,7 +214,12 @@ export class FilmStore {
 
   /** The decoded tracks of a film. */
   tracks(film: Film): Promise<FilmTracks> {
-    return locateTracks(film, this.folder.assets, (sha256) => this.assets.find(sha256));
+    return locateTracks(
+      film,
+      this.folder.assets,
+      (sha256) => this.assets.find(sha256),
+      (asset) => this.assets.isWhole(asset),
+    );
   }
 
   /** The moment at which a film is at its liveliest, in seconds: where it is opened first, and its picture is taken. */

@@ -1,5 +1,5 @@
 import type { Film } from '@cyclogram/core';
-import { mkdir, readFile, rename, rm, stat, writeFile, copyFile } from 'node:fs/promises';
+import { mkdir, readFile, rename, rm, stat, writeFile, copyFile, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import PQueue from 'p-queue';
@@ -63,6 +63,8 @@ export class FootageStore {
       // One that failed may be tried again.
       await rm(problem, { force: true });
       if (!(await exists(original))) await rename(path, original);
+      // It is wanted again: what has not been for long is removed.
+      else await utimes(original, new Date(), new Date());
       return this.status(sha256);
     });
   }

@@ -18,12 +18,14 @@ export type FilmTracks = Record<string, PcmTrack>;
 /**
  * Finds the decoded file of each of a film's tracks.
  * @param findAsset looks an asset up by its SHA-256
+ * @param isWhole whether its decoded samples are there
  * @throws Problem naming the first track that is missing
  */
 export async function locateTracks(
   film: Film,
   folder: string,
   findAsset: (sha256: string) => Promise<AssetRow | null>,
+  isWhole: (asset: AssetRow) => Promise<boolean>,
 ): Promise<FilmTracks> {
   const tracks: FilmTracks = {};
   for (const track of film.tracks) {
@@ -34,6 +36,11 @@ export async function locateTracks(
         `The sound of the track "${track.name}" is not here. Add the file again, or remove the track.`,
       );
     }
+    if (!(await isWhole(asset)))
+      throw new Problem(
+        'missing-track',
+        `The sound of the track "${track.name}" is missing or damaged in Cyclogram's folder. Add the file "${asset.name}" again: it is read anew.`,
+      );
     tracks[track.id] = pcmTrack(asset, folder, track);
   }
   return tracks;

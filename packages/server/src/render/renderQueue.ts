@@ -1,10 +1,10 @@
 import { parseFilm, type Film, type RenderEstimate } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
-import { mkdir, readdir, rm, stat } from 'node:fs/promises';
+import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
-import { In, type DataSource } from 'typeorm';
+import { In, IsNull, Not, type DataSource } from 'typeorm';
 import PQueue from 'p-queue';
 import type { DataFolder } from '../config';
 import {
@@ -24,9 +24,14 @@ import { folderSize } from './pictureFolder';
 import { planRender, type RenderPlan, type RenderRequest } from './plan';
 import { viewOf, type RenderView, type Running } from './renderView';
 import { renderVideo } from './renderVideo';
+import { openSegments, segmentVersion } from './segmentVersion';
 
 /** Less free space than this after a failure is taken for its reason, in bytes. */
 const nearlyFull = 8 * 1024 * 1024;
+
+/** A view with the frames that are drawn already, where it stands still. */
+const withFramesDone = (view: RenderView, framesDone: number): RenderView =>
+  ['failed', 'waiting', 'paused'].includes(view.status) ? { ...view, framesDone } : view;
 
 /** What of a render changes. */
 type Change = Partial<
@@ -129,15 +134,32 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       finishedAt: null,
       bytes: null,
       attempt: 0,
+      deletedAt: null,
     };
     await this.rows.insert(row);
     return row;
   }
 
-  /** All renders, newest first. */
-  async list(): Promise<RenderView[]> {
-    const rows: ListedRender[] = await this.rows.find({ select: listedRender, order: { createdAt: 'DESC' } });
-    return Promise.all(rows.map((row) => this.viewWithSegments(this.current(row))));
+  /** All renders, newest first. @param inBin those in the bin instead */
+  async list(inBin = false): Promise<RenderView[]> {
+    const rows: ListedRender[] = await this.rows.find({
+      select: listedRender,
+      where: { deletedAt: inBin ? Not(IsNull()) : IsNull() },
+      order: { createdAt: 'DESC' },
+    });
+    const drawn = await this.drawnFrames();
+    return rows.map((row) => {
+      const current = this.current(row);
+      return withFramesDone(this.view(current), drawn.get(`${row.id} ${current.attempt}`) ?? 0);
+    });
+  }
+
+  /** Frames of finished segments, by the id of a render and its attempt. */
+  private async drawnFrames(): Promise<Map<string, number>> {
+    const rows: { renderId: string; attempt: number; frames: number }[] = await this.database.query(
+      'SELECT "renderId", "attempt", sum("frameCount") AS "frames" FROM "segment" GROUP BY "renderId", "attempt"',
+    );
+    return new Map(rows.map(({ renderId, attempt, frames }) => [`${renderId} ${attempt}`, frames]));
   }
 
   async get(id: string): Promise<RenderView> {
@@ -210,9 +232,39 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     return this.view(row);
   }
 
-  /** Removes a render and its video. One that runs is ended first. */
+  /** Puts a render into the bin with its video. One that waits or runs is ended first. */
   async delete(id: string): Promise<void> {
-    const row = await this.row(id);
+    await this.row(id);
+    const deletedAt = new Date().toISOString();
+    await this.rows.update({ id }, { deletedAt });
+    await this.endRun(id);
+    await this.rows.update(
+      { id, status: In(['waiting', 'running', 'paused']) },
+      { status: 'cancelled', finishedAt: deletedAt },
+    );
+    await this.removeSegments(id);
+    this.emit('gone', id);
+    this.next();
+  }
+
+  /** Takes a render out of the bin. @throws Problem when there is none */
+  async restore(id: string): Promise<RenderView> {
+    const row = await this.rows.findOneBy({ id });
+    if (!row)
+      throw new Problem('not-found', `There is no render ${id}. It may have been removed from the bin.`);
+    if (row.deletedAt === null) return this.get(id);
+    // Without a file its name may be another one's by now.
+    if (row.status !== 'done') row.fileName = await this.freeName(row.fileName);
+    await this.rows.update({ id }, { deletedAt: null, fileName: row.fileName });
+    const view = await this.get(id);
+    this.emit('change', view);
+    return view;
+  }
+
+  /** Removes a render and its video for ever. */
+  async remove(id: string): Promise<void> {
+    const row = await this.rows.findOneBy({ id });
+    if (!row) return;
     await this.rows.delete({ id });
     this.unsaved.delete(id);
     await this.endRun(id);
@@ -232,7 +284,13 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private async freeName(name: string): Promise<string> {
     const [, stem = name, ending = ''] = /^(.*)(\.[^.]+)$/.exec(name) ?? [];
     const lower = new Set(
-      (await this.rows.find({ select: { fileName: true } })).map((row) => row.fileName.toLowerCase()),
+      (
+        await this.rows.find({
+          select: { fileName: true },
+          // In the bin only what has a file keeps its name.
+          where: [{ deletedAt: IsNull() }, { status: 'done' }],
+        })
+      ).map((row) => row.fileName.toLowerCase()),
     );
     let free = name;
     for (let n = 2; lower.has(free.toLowerCase()); n++) free = `${stem} ${n}${ending}`;
@@ -248,7 +306,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   }
 
   private async row(id: string): Promise<RenderRow> {
-    const row = await this.rows.findOneBy({ id });
+    const row = await this.rows.findOneBy({ id, deletedAt: IsNull() });
     if (!row) throw new Problem('not-found', `There is no render ${id}.`);
     return this.current(row);
   }
@@ -265,7 +323,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     const held = this.unsaved.get(id);
     if (held?.status && !from.includes(held.status)) return undefined;
     // What could not be written lags behind in the database.
-    const where = held?.status ? { id } : { id, status: In(from) };
+    const where = { id, deletedAt: IsNull(), ...(held?.status ? {} : { status: In(from) }) };
     const { affected } = await this.rows.update(where, { ...held, ...change });
     this.unsaved.delete(id);
     const row = await this.row(id);
@@ -321,7 +379,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private async nextRow(): Promise<RenderRow | undefined> {
     const waiting = await this.rows.find({
       select: { id: true },
-      where: { status: 'waiting' },
+      where: { status: 'waiting', deletedAt: IsNull() },
       order: { position: 'ASC' },
     });
     for (const { id } of waiting) {
@@ -340,13 +398,14 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     try {
       // It may have been cancelled or deleted since it was found.
       const { affected } = await this.rows.update(
-        { id: row.id, attempt: row.attempt, status: 'waiting' },
+        { id: row.id, attempt: row.attempt, status: 'waiting', deletedAt: IsNull() },
         { status: 'running' },
       );
       if (!affected) return;
       row.status = 'running';
       this.tell(row);
-      await mkdir(folder, { recursive: true });
+      if (await openSegments(folder, await segmentVersion()))
+        await this.database.getRepository(SegmentEntity).delete({ renderId: row.id, attempt: row.attempt });
       const film = parseFilm(JSON.parse(row.document));
       await renderVideo({
         film,
@@ -435,13 +494,12 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   }
 
   private async viewWithSegments(row: ListedRender): Promise<RenderView> {
-    const view = this.view(row);
-    if (row.status === 'failed' || row.status === 'waiting' || row.status === 'paused') {
-      const { id, attempt } = row;
-      const segments = await this.database.getRepository(SegmentEntity).findBy({ renderId: id, attempt });
-      view.framesDone = segments.reduce((sum, segment) => sum + segment.frameCount, 0);
-    }
-    return view;
+    const { id, attempt } = row;
+    const segments = await this.database.getRepository(SegmentEntity).findBy({ renderId: id, attempt });
+    return withFramesDone(
+      this.view(row),
+      segments.reduce((sum, segment) => sum + segment.frameCount, 0),
+    );
   }
 
   private view(row: ListedRender): RenderView {

@@ -65,8 +65,9 @@ const eventInterval = 200;
 export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   const routes = Router();
 
-  routes.get('/', async (_request, response) => {
-    response.json({ renders: await queue.list(), folder: queue.outFolder });
+  routes.get('/', async (request, response) => {
+    const renders = await queue.list(request.query['bin'] === '1');
+    response.json({ renders, folder: queue.outFolder });
   });
 
   routes.get('/formats', (_request, response) => {
@@ -148,6 +149,10 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
 
   routes.post('/:id/resume', async (request, response) => {
     response.json(await queue.resume(request.params.id));
+  });
+
+  routes.post('/:id/restore', async (request, response) => {
+    response.json(await queue.restore(request.params.id));
   });
 
   routes.delete('/:id', async (request, response) => {

@@ -1,0 +1,18 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** Renders lie in a bin before they go; files that nothing refers to are noted with the time since when; decoded sounds have a checksum. */
+export class BinAndUnused1764700000000 implements MigrationInterface {
+  name = 'BinAndUnused1764700000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "render" ADD COLUMN "deletedAt" text`);
+    await runner.query(`ALTER TABLE "asset" ADD COLUMN "pcmSha256" text`);
+    await runner.query(`CREATE TABLE "unused" (
+      "kind" text NOT NULL, "sha256" text NOT NULL, "since" text NOT NULL, PRIMARY KEY ("kind", "sha256"))`);
+    await runner.query(`CREATE INDEX "film_by_change" ON "film" ("deletedAt", "updatedAt")`);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('A database of this version cannot be made an older one again.');
+  }
+}
