@@ -4,6 +4,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { packageRoutes } from './archive/packageRoutes';
 import { assetRoutes } from './assets/assetRoutes';
 import { limits } from './config';
 import { exportRoutes } from './export/exportRoutes';
@@ -79,6 +80,7 @@ function apiRoutes({
   api.use('/typefaces', typefaceRoutes(typefaces));
   api.use(express.json({ limit: limits.filmBytes }));
   api.use('/films/:id/exports', exportRoutes(films));
+  api.use('/films', packageRoutes({ assets, images, footage, typefaces }, films, folder));
   api.use('/films', filmRoutes(films, thumbnails));
   api.use('/renders', renderRoutes(renders, films));
   api.use('/storage', storageRoutes(storage));

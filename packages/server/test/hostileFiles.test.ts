@@ -104,15 +104,12 @@ describe('files that were made to do harm', () => {
       'half.mp4',
     );
     if (status !== 201) return expect(status).toBe(422);
-    for (let state = body; ; await sleep(100)) {
-      state = (await (
-        await fetch(`${server.url}/api/footage/${String(body['sha256'])}`)
-      ).json()) as typeof body;
-      if (state['state'] === 'working') continue;
-      expect(state['state']).toBe('failed');
-      expect(state['detail']).toMatch(/cut off|damaged/);
-      break;
-    }
+    const state = async () => {
+      const response = await fetch(`${server.url}/api/footage/${String(body['sha256'])}`);
+      return (await response.json()) as typeof body;
+    };
+    await expect.poll(async () => (await state())['state'], { timeout: 30_000 }).toBe('failed');
+    expect((await state())['detail']).toMatch(/cut off|damaged/);
   }, 60_000);
 });
 

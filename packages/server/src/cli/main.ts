@@ -14,7 +14,9 @@ import {
   type ValueOf,
 } from '@cyclogram/core';
 import { Command, InvalidArgumentError, Option } from 'commander';
+import { resolve } from 'node:path';
 import { pino } from 'pino';
+import { backup, restore } from '../archive/backup';
 import { dataRoot } from '../config';
 import { Problem, toProblem } from '../http/problem';
 import { openServices, type Services } from '../services';
@@ -105,6 +107,35 @@ render.action((film: string | undefined, options) =>
     await renderFilm(services, film, options as unknown as RenderFilmOptions);
   }),
 );
+
+program
+  .command('backup')
+  .description(
+    'write all films with all that they need, and finished renders, into a zip; a server may work meanwhile',
+  )
+  .argument('<out>', 'the zip to write')
+  .action((out: string) =>
+    run(async ({ folder }) => {
+      const bytes = await backup(folder, resolve(out));
+      console.log(`${out}: ${(bytes / 1e6).toFixed(1)} MB`);
+    }),
+  );
+
+program
+  .command('restore')
+  .description('make a data folder of a backup: an empty one, see CYCLOGRAM_DATA')
+  .argument('<zip>', 'what backup has written')
+  .action(async (zip: string) => {
+    try {
+      const { root } = await restore(resolve(zip), dataRoot());
+      console.log(`${zip} is restored in ${root}`);
+    } catch (error) {
+      const problem = toProblem(error);
+      if (problem.kind === 'internal') console.error(error);
+      console.error(problem.line);
+      process.exitCode = 1;
+    }
+  });
 
 program
   .command('recipes')

@@ -1,6 +1,7 @@
 import { parseFilm, type Film } from '@cyclogram/core';
 import { readFile } from 'node:fs/promises';
-import { basename, dirname, resolve } from 'node:path';
+import { dirname, resolve } from 'node:path';
+import { importSources } from '../archive/importSources';
 import { Problem } from '../http/problem';
 import type { Services } from '../services';
 
@@ -20,31 +21,6 @@ export async function openFilm(services: Services, film: string): Promise<Film> 
     throw new Problem('bad-film', `${film} is not valid JSON: ${(error as Error).message}.`);
   }
   const document = parseFilm(json);
-  for (const track of document.tracks) {
-    if (track.source.path === undefined) continue;
-    const path = resolve(dirname(film), track.source.path);
-    const asset = await services.assets.importFile(path, basename(path));
-    track.source = { asset: asset.sha256 };
-  }
-  for (const typeface of document.typefaces) {
-    if (typeface.source.path === undefined) continue;
-    const stored = await services.typefaces.importFile(resolve(dirname(film), typeface.source.path));
-    typeface.source = { asset: stored.sha256 };
-  }
-  for (const image of document.images) {
-    if (image.source.path === undefined) continue;
-    const stored = await services.images.importFile(resolve(dirname(film), image.source.path));
-    image.source = { asset: stored.sha256 };
-  }
-  for (const one of document.footage) {
-    if (one.source.path === undefined) continue;
-    const stored = await services.footage.importFile(resolve(dirname(film), one.source.path));
-    one.source = { asset: stored.sha256 };
-  }
-  for (const lookup of document.lookups) {
-    if (lookup.source.path === undefined) continue;
-    const stored = await services.images.importLookup(resolve(dirname(film), lookup.source.path));
-    lookup.source = { asset: stored.sha256 };
-  }
+  await importSources(services, document, (path) => resolve(dirname(film), path));
   return document;
 }

@@ -1,6 +1,7 @@
 import { fpsOf } from '@cyclogram/core';
 import { Router, type Request } from 'express';
 import type { FilmStore } from '../films/filmStore';
+import { attachmentName } from '../http/attachmentName';
 import { Problem } from '../http/problem';
 import { runTask } from '../work/runTask';
 import type { ExportWish } from './exportFilm';
@@ -38,8 +39,7 @@ export function exportRoutes(films: FilmStore): Router {
     response.on('close', () => cancel.abort());
     const tracks = await films.tracks(film);
     const content = await runTask('export', { film, tracks, wish }, { signal: cancel.signal });
-    const name = `${title} ${wish.what}.${wish.format}`.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim();
-    response.attachment(name).type(types[wish.format]);
+    response.attachment(attachmentName(`${title} ${wish.what}`, `.${wish.format}`)).type(types[wish.format]);
     response.send(typeof content === 'string' ? content : Buffer.from(content));
   });
   return routes;

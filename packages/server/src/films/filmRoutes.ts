@@ -1,5 +1,6 @@
 import { parseFilm } from '@cyclogram/core';
 import { Router } from 'express';
+import { attachmentName } from '../http/attachmentName';
 import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { FilmThumbnails } from './filmThumbnails';
@@ -69,8 +70,7 @@ export function filmRoutes(store: FilmStore, thumbnails: FilmThumbnails): Router
   /** The document as it is stored: also of a film that cannot be opened. */
   routes.get('/:id/document', async (request, response) => {
     const { title, document } = await store.text(request.params.id);
-    const name = title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim() || 'film';
-    response.attachment(`${name}.film.json`).type('application/json').send(document);
+    response.attachment(attachmentName(title, '.film.json')).type('application/json').send(document);
   });
 
   routes.get('/:id/thumbnail', async (request, response) => {

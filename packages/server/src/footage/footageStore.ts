@@ -69,8 +69,8 @@ export class FootageStore {
     });
   }
 
-  /** Takes in a file that is on this machine already, and waits for its copy. */
-  async importFile(path: string): Promise<{ sha256: string }> {
+  /** Takes in a file that is on this machine already. @param wait until its copy is made */
+  async importFile(path: string, wait = true): Promise<{ sha256: string }> {
     const { sha256 } = await localFile(path, limit);
     await probeVideo(path);
     const { folder, original } = this.paths(sha256);
@@ -79,7 +79,7 @@ export class FootageStore {
       await copyFile(path, partOf(original));
       await rename(partOf(original), original);
     }
-    await this.ready(sha256);
+    if (wait) await this.ready(sha256);
     return { sha256 };
   }
 
@@ -93,6 +93,13 @@ export class FootageStore {
     if (failed !== undefined) return { sha256, state: 'failed', detail: failed };
     if (!(await exists(original))) throw noFootage(sha256);
     return { sha256, state: 'working', progress: this.begin(sha256).progress };
+  }
+
+  /** The video as it was sent. @throws Problem when it is not here */
+  async original(sha256: string): Promise<string> {
+    const { original } = this.paths(sha256);
+    if (!/^[0-9a-f]{64}$/.test(sha256) || !(await exists(original))) throw noFootage(sha256);
+    return original;
   }
 
   /** Waits until footage can be used. @throws Problem when it cannot */

@@ -23,6 +23,7 @@ const kinds = {
   'missing-image': [422, 'An image of the film is missing'],
   'bad-typeface': [422, 'The file is not a typeface that Cyclogram reads'],
   'bad-image': [422, 'The file is not an image that Cyclogram reads'],
+  'bad-archive': [422, 'The archive is not one that Cyclogram reads'],
   'missing-footage': [422, 'Footage of the film is missing'],
   'not-video': [422, 'The file is not a video that Cyclogram reads'],
   'wrong-state': [409, 'That is not possible now'],

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ValidationError } from 'yup';
+import type { ValidationError } from 'yup';
 import { problemsIn } from '../../contract/property/problems';
 import { structuredCopy } from '../../contract/property/record';
 import { recordSchema } from '../../contract/property/schema';
 import { defaultFilm } from './defaults';
 import { exampleFilm } from './exampleFilm';
 import { filmRecord } from './film';
-import { FilmError, parseFilm, readFilm } from './parse';
+import { parseFilm, readFilm, type FilmError } from './parse';
 
 /** What the film's Yup schema, which is asked for whole, says of it. */
 function saidByYup(film: unknown): string[] {
