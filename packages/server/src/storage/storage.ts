@@ -37,6 +37,7 @@ export interface StorageReport {
   unused: number;
   /** Sounds, images, footage and typefaces altogether. */
   files: number;
+  keptDays: number;
 }
 
 /** What takes space in the data folder, and how it is given back. */
@@ -102,6 +103,7 @@ export class Storage {
       bin: total(onlyInBin) + bytesOf(renders.filter(({ deletedAt }) => deletedAt !== null)),
       unused: total([...files.keys()].filter((hash) => !used.has(hash))),
       files: total(files.keys()),
+      keptDays,
     };
   }
 

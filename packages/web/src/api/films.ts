@@ -1,5 +1,5 @@
 import type { Film, FrameRate } from '@cyclogram/core';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { call } from './client';
 import { forgetFilm } from '../editor/forgetFilm';
 
@@ -16,6 +16,8 @@ export interface FilmSummary {
   fps: FrameRate | null;
   /** Why it cannot be opened; null when it can. */
   problem: string | null;
+  /** When it was put into the bin. */
+  deletedAt: string | null;
   thumbnail: string;
 }
 
@@ -29,6 +31,12 @@ const filmsKey = ['films'] as const;
 
 /** Where the document of a film is, as it is stored: also of one that cannot be opened. */
 export const documentAddress = (id: string) => `/api/films/${id}/document`;
+
+/** Has lists of films asked for anew. */
+export const refreshFilms = (queries: QueryClient) => queries.invalidateQueries({ queryKey: filmsKey });
+
+/** A film as one file, with all that it needs. */
+export const packageAddress = (id: string) => `/api/films/${id}/package`;
 
 export const useFilms = () =>
   useQuery({
@@ -58,7 +66,10 @@ export const saveFilm = (id: string, document: Film, revision: number, init?: Re
 /** Deleting, bringing back and copying films. */
 export function useFilmActions() {
   const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: filmsKey });
+  const refresh = async () => {
+    await refreshFilms(queries);
+    await queries.invalidateQueries({ queryKey: ['bin'] });
+  };
   const remove = useMutation({
     mutationFn: (id: string) => call('DELETE', `/films/${id}`),
     onSuccess: (_answer, id) => forgetFilm(id),

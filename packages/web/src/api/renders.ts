@@ -43,6 +43,7 @@ export const cancelRender = (id: string) => call<Render>('POST', `/renders/${id}
 export const pauseRender = (id: string) => call<Render>('POST', `/renders/${id}/pause`);
 export const resumeRender = (id: string) => call<Render>('POST', `/renders/${id}/resume`);
 export const deleteRender = (id: string) => call<void>('DELETE', `/renders/${id}`);
+export const restoreRender = (id: string) => call<Render>('POST', `/renders/${id}/restore`);
 export const orderRenders = (ids: readonly string[]) => call<unknown>('PUT', '/renders/order', { ids });
 /** Measured on a few frames of the film: takes some seconds. Or why it cannot be rendered. */
 export const estimateRender = (wish: RenderWish, signal: AbortSignal) =>
@@ -57,7 +58,7 @@ export const useFormats = (): RenderFormat[] | undefined =>
     staleTime: Infinity,
   }).data;
 
-const rendersKey = ['renders'] as const;
+export const rendersKey = ['renders'] as const;
 
 interface Renders {
   renders: Render[];

@@ -22,6 +22,9 @@ export function PageBar({ children }: { children?: ReactNode }) {
         <NavLink to="/renders" className={link}>
           Renders
         </NavLink>
+        <NavLink to="/storage" className={link}>
+          Storage
+        </NavLink>
       </nav>
       <div className="ml-auto flex items-center gap-2">
         {children}

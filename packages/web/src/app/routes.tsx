@@ -1,4 +1,5 @@
 import { createBrowserRouter, Outlet, type RouteObject } from 'react-router';
+import { DiskNotice } from '../storage/DiskNotice';
 import { RenderEvents } from '../renders/RenderEvents';
 import { Failed } from './Failed';
 import { NothingHere } from './NothingHere';
@@ -12,6 +13,10 @@ const pages: RouteObject[] = [
   {
     path: 'renders',
     lazy: async () => ({ Component: (await import('../renders/RendersPage')).RendersPage }),
+  },
+  {
+    path: 'storage',
+    lazy: async () => ({ Component: (await import('../storage/StoragePage')).StoragePage }),
   },
   {
     path: 'first-film',
@@ -35,7 +40,12 @@ const pages: RouteObject[] = [
 const Page = () => (
   <RenderEvents>
     <title>Cyclogram</title>
-    <Outlet />
+    <div className="flex h-full flex-col">
+      <DiskNotice />
+      <div className="min-h-0 grow">
+        <Outlet />
+      </div>
+    </div>
   </RenderEvents>
 );
 

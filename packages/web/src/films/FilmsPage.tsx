@@ -5,12 +5,20 @@ import { Copy, Download, FileWarning, Trash2 } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { Asset } from '../api/assets';
-import { createFilm, documentAddress, useFilmActions, useFilms, type FilmSummary } from '../api/films';
+import {
+  createFilm,
+  documentAddress,
+  packageAddress,
+  useFilmActions,
+  useFilms,
+  type FilmSummary,
+} from '../api/films';
 import { PageBar } from '../app/PageBar';
 import { Button, IconButton } from '../controls/Button';
 import { clock } from '../controls/time';
 import { newId } from '../editor/newId';
 import { RecipesSection } from '../recipes/RecipesSection';
+import { OpenFilmFile } from './OpenFilmFile';
 import { SongDrop } from './SongDrop';
 import { PageTitle } from '../renders/RenderEvents';
 
@@ -31,6 +39,7 @@ export function FilmsPage() {
   return (
     <div className="flex h-full flex-col">
       <PageBar>
+        <OpenFilmFile />
         <Button onClick={() => create.mutate(undefined)}>New film without a song</Button>
       </PageBar>
       <main className="min-h-0 grow overflow-y-auto px-5 py-5">
@@ -72,7 +81,7 @@ function FilmCard({ film }: { film: FilmSummary }) {
   const deleteFilm = () =>
     remove.mutate(film.id, {
       onSuccess: () =>
-        toast(`“${title}” was deleted.`, {
+        toast(`“${title}” is in the bin.`, {
           action: { label: 'Undo', onClick: () => restore.mutate(film.id, { onError }) },
         }),
       onError,
@@ -125,9 +134,20 @@ function FilmCard({ film }: { film: FilmSummary }) {
           </p>
         </div>
         {film.problem === null ? (
-          <IconButton label={`Duplicate ${title}`} onClick={() => duplicate.mutate(film.id, { onError })}>
-            <Copy size={14} />
-          </IconButton>
+          <>
+            <IconButton label={`Duplicate ${title}`} onClick={() => duplicate.mutate(film.id, { onError })}>
+              <Copy size={14} />
+            </IconButton>
+            <a
+              href={packageAddress(film.id)}
+              download
+              aria-label={`Export ${title}`}
+              title="One file with the film and all that it needs: song, images, footage, typefaces."
+              className="grid size-7 place-items-center rounded-sm hover:bg-raised"
+            >
+              <Download size={14} />
+            </a>
+          </>
         ) : (
           <a
             href={documentAddress(film.id)}

@@ -3,7 +3,14 @@ import { formatDistanceToNow } from 'date-fns';
 import { Download, Pause, Play, RotateCcw, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { cancelRender, deleteRender, pauseRender, resumeRender, type Render } from '../api/renders';
+import {
+  cancelRender,
+  deleteRender,
+  pauseRender,
+  restoreRender,
+  resumeRender,
+  type Render,
+} from '../api/renders';
 import { Button, IconButton } from '../controls/Button';
 import { byteSize, clock, roughTime } from '../controls/time';
 
@@ -53,6 +60,14 @@ export function RenderRow({ render }: { render: Render }) {
   const { id, fileName, frameCount, status, framesDone, problem, file, player } = render;
   const act = (action: (id: string) => Promise<unknown>) =>
     void action(id).catch((error: Error) => toast.error(error.message));
+  const remove = () =>
+    void deleteRender(id).then(
+      () =>
+        toast(`“${fileName}” is in the bin.`, {
+          action: { label: 'Undo', onClick: () => act(restoreRender) },
+        }),
+      (error: Error) => toast.error(error.message),
+    );
   const active = status === 'running' || status === 'waiting';
   return (
     <>
@@ -98,7 +113,7 @@ export function RenderRow({ render }: { render: Render }) {
           </Button>
         )}
         {!active && (
-          <IconButton label="Remove" onClick={() => act(deleteRender)}>
+          <IconButton label="Remove" onClick={remove}>
             <Trash2 size={15} />
           </IconButton>
         )}

@@ -71,6 +71,8 @@ export interface RenderDescription extends RenderDoing {
   settings: { transparent: boolean };
   position: number;
   fileName: string;
+  /** When it was put into the bin; null where it was not. */
+  deletedAt: string | null;
   status: RenderStatus;
   problem: { title: string; detail: string } | null;
   createdAt: string;

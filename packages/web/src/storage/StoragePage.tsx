@@ -1,0 +1,201 @@
+import { formatDistanceToNow } from 'date-fns';
+import { ArchiveRestore, Clapperboard, Film as FilmIcon, Trash2 } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { useBin, useStorage, useStorageActions, type StorageReport } from '../api/storage';
+import { PageBar } from '../app/PageBar';
+import { Button } from '../controls/Button';
+import { Dialog } from '../controls/Dialog';
+import { byteSize } from '../controls/time';
+import { PageTitle } from '../renders/RenderEvents';
+
+/** What takes space, the bin, and giving space back. */
+export function StoragePage() {
+  const storage = useStorage();
+  return (
+    <div className="flex h-full flex-col">
+      <PageBar />
+      <main className="min-h-0 grow overflow-y-auto px-5 py-5">
+        <PageTitle>Storage · Cyclogram</PageTitle>
+        <div className="mx-auto grid max-w-4xl gap-8">
+          {storage.error && (
+            <p role="alert" className="text-alarm">
+              {storage.error.message}
+            </p>
+          )}
+          {storage.isPending && <p className="text-dim">Looking at what takes space…</p>}
+          {storage.data && <Disk report={storage.data} />}
+          <Bin bytes={storage.data?.bin} keptDays={storage.data?.keptDays} />
+          {storage.data && <FilmSizes films={storage.data.films} />}
+        </div>
+      </main>
+    </div>
+  );
+}
+
+function Section({ title, tools, children }: { title: string; tools?: ReactNode; children: ReactNode }) {
+  return (
+    <section aria-label={title}>
+      <header className="mb-2 flex h-10 items-center justify-between border-b border-rule">
+        <h1 className="text-base font-semibold">{title}</h1>
+        {tools}
+      </header>
+      {children}
+    </section>
+  );
+}
+
+function Disk({ report }: { report: StorageReport }) {
+  const { clean } = useStorageActions();
+  const { free, nearlyFull, files, renders, bin, unused, keptDays } = report;
+  const rows: [string, number, string][] = [
+    ['Free', free, nearlyFull ? 'Nearly full: saving and rendering stop when it is.' : ''],
+    ['Sounds, images, footage and typefaces', files, 'Each is kept once, whatever number of films uses it.'],
+    ['Finished renders', renders, ''],
+    ['Bin', bin, 'Films and renders in it, with what only they use.'],
+    ['Unused files', unused, `They go ${keptDays} days after nothing used them any more.`],
+  ];
+  return (
+    <Section
+      title="Disk"
+      tools={
+        <Button
+          disabled={clean.isPending}
+          onClick={() =>
+            clean.mutate(false, {
+              onSuccess: ({ freed }) =>
+                toast(freed > 0 ? `${byteSize(freed)} are free again.` : 'There was nothing to remove.'),
+              onError: (error) => toast.error(error.message),
+            })
+          }
+        >
+          {clean.isPending ? 'Cleaning…' : 'Clean up'}
+        </Button>
+      }
+    >
+      <dl className="grid grid-cols-[minmax(220px,auto)_90px_1fr] gap-x-4 gap-y-1.5">
+        {rows.map(([label, bytes, note]) => (
+          <div key={label} className="contents">
+            <dt>{label}</dt>
+            <dd
+              className={`figures text-right ${label === 'Free' && nearlyFull ? 'text-alarm' : 'text-paper'}`}
+            >
+              {byteSize(bytes)}
+            </dd>
+            <dd className="text-dim">{note}</dd>
+          </div>
+        ))}
+      </dl>
+    </Section>
+  );
+}
+
+function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: number | undefined }) {
+  const bin = useBin();
+  const { clean, restore } = useStorageActions();
+  const [asking, setAsking] = useState(false);
+  const items = [
+    ...(bin.data?.films ?? []).map(({ id, title, deletedAt }) => ({
+      ...{ kind: 'films' as const, id, name: title || 'Untitled', deletedAt, Icon: FilmIcon },
+    })),
+    ...(bin.data?.renders ?? []).map(({ id, fileName, deletedAt }) => ({
+      ...{ kind: 'renders' as const, id, name: fileName, deletedAt, Icon: Clapperboard },
+    })),
+  ].sort((a, b) => (b.deletedAt ?? '').localeCompare(a.deletedAt ?? ''));
+  return (
+    <Section
+      title="Bin"
+      tools={
+        items.length > 0 && (
+          <Button onClick={() => setAsking(true)}>
+            <Trash2 size={14} /> Empty the bin
+          </Button>
+        )
+      }
+    >
+      {bin.error && (
+        <p role="alert" className="text-alarm">
+          {bin.error.message}
+        </p>
+      )}
+      {bin.data && items.length === 0 && (
+        <p className="text-dim">
+          Nothing is in the bin. Deleted films and renders stay in it for {keptDays} days.
+        </p>
+      )}
+      <ul>
+        {items.map(({ kind, id, name, deletedAt, Icon }) => (
+          <li key={id} className="flex h-9 items-center gap-2 border-b border-rule/60">
+            <Icon size={14} className="shrink-0 text-dim" />
+            <span className="min-w-0 grow truncate">{name}</span>
+            {deletedAt && (
+              <span className="text-xs text-dim">
+                deleted {formatDistanceToNow(deletedAt, { addSuffix: true })}
+              </span>
+            )}
+            <Button
+              aria-label={`Restore ${name}`}
+              onClick={() =>
+                restore.mutate(
+                  { kind, id },
+                  {
+                    onSuccess: () => toast(`“${name}” is back.`),
+                    onError: (error) => toast.error(error.message),
+                  },
+                )
+              }
+            >
+              <ArchiveRestore size={14} /> Restore
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Dialog
+        open={asking}
+        onOpenChange={setAsking}
+        title="Empty the bin"
+        description={`${items.length} ${items.length === 1 ? 'item is' : 'items are'} deleted for good${
+          bytes ? `, up to ${byteSize(bytes)}` : ''
+        }. This cannot be undone.`}
+      >
+        <div className="flex justify-end gap-2">
+          <Button onClick={() => setAsking(false)}>Keep</Button>
+          <Button
+            onClick={() => {
+              setAsking(false);
+              clean.mutate(true, {
+                onSuccess: () => toast('The bin is empty.'),
+                onError: (error) => toast.error(error.message),
+              });
+            }}
+          >
+            <Trash2 size={14} /> Delete for good
+          </Button>
+        </div>
+      </Dialog>
+    </Section>
+  );
+}
+
+function FilmSizes({ films }: { films: StorageReport['films'] }) {
+  const max = Math.max(1, ...films.map(({ bytes }) => bytes));
+  return (
+    <Section title="Films by size">
+      {films.length === 0 && <p className="text-dim">No films yet.</p>}
+      <ul>
+        {films.map(({ id, title, bytes }) => (
+          <li key={id} className="grid h-8 grid-cols-[240px_1fr_80px] items-center gap-3">
+            <Link to={`/films/${id}`} className="truncate hover:underline">
+              {title || 'Untitled'}
+            </Link>
+            <span className="h-1.5 bg-rule">
+              <span className="block h-full bg-glass" style={{ width: `${(100 * bytes) / max}%` }} />
+            </span>
+            <span className="figures text-right">{byteSize(bytes)}</span>
+          </li>
+        ))}
+      </ul>
+    </Section>
+  );
+}
