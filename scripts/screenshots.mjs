@@ -48,6 +48,16 @@ async function open(id, x) {
 }
 
 const views = {
+  async storage() {
+    for (const id of ['demo-slipway', 'demo-night-crossing'])
+      await fetch(`${url}/api/films/${id}`, { method: 'DELETE' });
+    await page.goto(`${url}/storage`);
+    await page.getByRole('region', { name: 'Films by size' }).waitFor();
+    await page.waitForTimeout(800);
+    await take('storage');
+    for (const id of ['demo-slipway', 'demo-night-crossing'])
+      await fetch(`${url}/api/films/${id}/restore`, { method: 'POST' });
+  },
   async workspace() {
     await open('demo-breakwater', 700);
     await page.getByTitle(/^Lamps\. /).click();
