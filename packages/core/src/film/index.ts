@@ -1,6 +1,7 @@
 export * from './document/defaults';
 export * from './document/exampleFilm';
 export * from './document/film';
+export * from './document/filmCost';
 export * from './document/formatTables';
 export * from './document/jsonSchema';
 export * from './document/layerGraph';

@@ -1,10 +1,10 @@
-import { parseFilm } from '@cyclogram/core';
 import { Router } from 'express';
 import { attachmentName } from '../http/attachmentName';
 import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { FilmThumbnails } from './filmThumbnails';
 import type { FilmStore, ListedFilm, StoredFilm } from './filmStore';
+import { readDocument } from './readDocument';
 
 /** A film in a list: everything but its document. */
 function filmSummary(film: ListedFilm) {
@@ -40,9 +40,13 @@ export function filmRoutes(store: FilmStore, thumbnails: FilmThumbnails): Router
   });
 
   routes.post('/', async (request, response) => {
-    const document = parseFilm((request.body as { document?: unknown } | undefined)?.document);
+    const given = (request.body as { document?: unknown } | undefined)?.document;
+    const { film: document, warnings } = await readDocument(given);
     const film = await store.create(document);
-    response.status(201).location(`/api/films/${film.id}`).json(filmView(film));
+    response
+      .status(201)
+      .location(`/api/films/${film.id}`)
+      .json(filmView({ ...film, warnings }));
   });
 
   routes.get('/:id', async (request, response) => {
@@ -54,8 +58,9 @@ export function filmRoutes(store: FilmStore, thumbnails: FilmThumbnails): Router
     if (typeof body.revision !== 'number') {
       throw new Problem('bad-request', 'Say in "revision" which revision of the film this save is based on.');
     }
-    const film = await store.save(request.params.id, parseFilm(body.document), body.revision);
-    response.json(filmView(film));
+    const { film: document, warnings } = await readDocument(body.document);
+    const film = await store.save(request.params.id, document, body.revision);
+    response.json(filmView({ ...film, warnings }));
   });
 
   routes.delete('/:id', async (request, response) => {

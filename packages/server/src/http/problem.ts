@@ -31,6 +31,7 @@ const kinds = {
   'bad-range': [416, 'There is no such part of the file'],
   'not-modified-as-asked': [412, 'A condition of the request does not hold'],
   'unknown-encoding': [415, 'The request is encoded in a way that is not read'],
+  'too-much-to-draw': [422, 'There is too much to draw'],
   'took-too-long': [422, 'It takes too long'],
   'too-much-memory': [422, 'It takes too much memory'],
   cancelled: [499, 'Cancelled'],

@@ -1,7 +1,8 @@
-import { allRecipeParts, parseFilm, type Film, type RecipePart } from '@cyclogram/core';
+import { allRecipeParts, type RecipePart } from '@cyclogram/core';
 import { Router } from 'express';
 import * as yup from 'yup';
 import type { FilmStore } from '../films/filmStore';
+import { readDocument } from '../films/readDocument';
 import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { RecipeStore } from './recipeStore';
@@ -56,7 +57,7 @@ export function recipeRoutes(recipes: RecipeStore, films: FilmStore): Router {
   routes.post('/', async (request, response) => {
     const { document, name: given, note, ...rest } = await read(addSchema, request.body);
     const words = { name: given.trim(), note: note.trim() };
-    response.status(201).json(await recipes.add(parseFilm(document), { ...rest, ...words }));
+    response.status(201).json(await recipes.add((await readDocument(document)).film, { ...rest, ...words }));
   });
 
   routes.patch('/:id', async (request, response) => {
@@ -91,7 +92,7 @@ export function recipeRoutes(recipes: RecipeStore, films: FilmStore): Router {
   /** A film that is open, with parts of the recipe. */
   routes.post('/:id/apply', async (request, response) => {
     const { document, parts } = await read(applySchema, request.body);
-    response.json(await recipes.apply(request.params.id, parseFilm(document) as Film, parts));
+    response.json(await recipes.apply(request.params.id, (await readDocument(document)).film, parts));
   });
 
   return routes;
@@ -102,7 +103,7 @@ export function songRoutes(recipes: RecipeStore): Router {
   const routes = Router();
   routes.post('/swap', async (request, response) => {
     const { document, asset, refit } = await read(swapSchema, request.body);
-    response.json(await recipes.swapSong(parseFilm(document), asset, refit));
+    response.json(await recipes.swapSong((await readDocument(document)).film, asset, refit));
   });
   return routes;
 }

@@ -7,6 +7,8 @@ import {
   frameRange,
   type Film,
   type FrameRate,
+  withheldOf,
+  withheldText,
 } from '@cyclogram/core';
 import type { PictureFit } from '@cyclogram/painter';
 import { Problem } from '../http/problem';
@@ -94,6 +96,9 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
     );
   const rate = fpsOf(fps);
   if (!(rate >= 1 && rate <= 120)) refuse(`A video has 1 to 120 frames per second, not ${rate}.`);
+  const [dear] = withheldOf(film);
+  if (dear)
+    throw new Problem('too-much-to-draw', `${withheldText(film, dear)} Hide it, or remove some of them.`);
   if (filmSeconds <= 0) refuse('The film has no song yet. Add one, then render.');
   const { pictures, label, transparent } = format;
   const settings: RenderSettings = { ...settingsStandard, ...settingsOf(request) };

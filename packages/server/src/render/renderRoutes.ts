@@ -1,16 +1,11 @@
-import {
-  frameRateRecord,
-  parseFilm,
-  recordSchema,
-  type FormatDescription,
-  type FrameRate,
-} from '@cyclogram/core';
+import { frameRateRecord, recordSchema, type FormatDescription, type FrameRate } from '@cyclogram/core';
 import { Router } from 'express';
 import { pipeline } from 'node:stream/promises';
 import * as yup from 'yup';
 import { fromData } from '../http/fromData';
 import { Problem } from '../http/problem';
 import type { FilmStore } from '../films/filmStore';
+import { readDocument } from '../films/readDocument';
 import { namePattern } from './fileName';
 import { renderFormats } from './format/registry';
 import { qualities, speeds, type Quality, type RenderFormat, type Speed } from './format/renderFormat';
@@ -84,7 +79,7 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   const wishOf = async (body: unknown) => {
     const { filmId, document, name, fps, ...wanted } = await read(requestSchema, body);
     const stored = await films.get(filmId);
-    const film = document === undefined ? stored.document : parseFilm(document);
+    const film = document === undefined ? stored.document : (await readDocument(document)).film;
     const request = { ...wanted, fps: fps as FrameRate | undefined } as RenderRequest;
     return { film, filmId, name, request };
   };

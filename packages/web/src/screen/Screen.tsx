@@ -11,6 +11,7 @@ import { useElementSize } from './useElementSize';
 import { useView } from './useView';
 import { cornerOf } from './view';
 import { ViewTools } from './ViewTools';
+import { WithheldNote } from './WithheldNote';
 
 /** The picture, as large as there is room for or zoomed, with the selected figure's path over it. */
 export function Screen() {
@@ -64,6 +65,7 @@ export function Screen() {
           />
         </div>
         <ToolNote />
+        <WithheldNote />
       </div>
       {scope && <Scope />}
       <div className="flex h-7 shrink-0 items-center justify-between">

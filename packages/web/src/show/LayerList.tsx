@@ -1,3 +1,4 @@
+import { layerDrawings } from '@cyclogram/core';
 import {
   closestCenter,
   DndContext,
@@ -37,7 +38,9 @@ export function LayerList({ scroller, above }: LayerListProps) {
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
+  const cords = useEditor((state) => state.film.cords);
   const rows = useMemo(() => layerTree({ layers }), [layers]);
+  const drawings = useMemo(() => layerDrawings({ layers, cords }), [layers, cords]);
   const indexOf = useCallback(
     (id: string | undefined) => rows.findIndex(({ layer }) => layer.id === id),
     [rows],
@@ -87,6 +90,7 @@ export function LayerList({ scroller, above }: LayerListProps) {
               key={key}
               layer={rows[index]!.layer}
               depth={rows[index]!.depth}
+              drawings={drawings.get(rows[index]!.layer.id) ?? 0}
               index={index}
               count={rows.length}
               top={start - above}

@@ -1,8 +1,8 @@
-import { kindOf, layerKinds, type Layer } from '@cyclogram/core';
+import { kindOf, layerKinds, slowDrawings, type Layer } from '@cyclogram/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
-import { ChevronUp, Eye, EyeOff, GripVertical, LockKeyhole, LockKeyholeOpen } from 'lucide-react';
+import { ChevronUp, Eye, EyeOff, GripVertical, Hourglass, LockKeyhole, LockKeyholeOpen } from 'lucide-react';
 import { useCallback, useContext, type MouseEvent } from 'react';
 import { IconButton } from '../controls/Button';
 import { shortcut } from '../controls/shortcut';
@@ -16,6 +16,8 @@ interface LayerRowProps {
   layer: Layer;
   /** In how many groups it is. */
   depth: number;
+  /** How many drawings a picture of it takes. */
+  drawings: number;
   /** Its position in the list, and how long that is: not all rows are in the page. */
   index: number;
   count: number;
@@ -26,7 +28,7 @@ interface LayerRowProps {
 }
 
 /** A layer in the list; the open one shows its properties. */
-export function LayerRow({ layer, depth, index, count, top, measure }: LayerRowProps) {
+export function LayerRow({ layer, depth, drawings, index, count, top, measure }: LayerRowProps) {
   const { id, name, visible, locked } = layer;
   const selected = useEditor((state) => state.selected.includes(id));
   const open = useEditor((state) => openLayerId(state) === id);
@@ -87,6 +89,13 @@ export function LayerRow({ layer, depth, index, count, top, measure }: LayerRowP
           <KindIcon layer={layer} label={kindLabel(layer)} />
           <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
         </button>
+        {drawings >= slowDrawings && (
+          <span
+            title={`Slow: ${Math.round(drawings).toLocaleString('en')} drawings for each picture, with copies, masks and passes over time.`}
+          >
+            <Hourglass size={13} className="text-amber" aria-label={`${name} is slow`} />
+          </span>
+        )}
         {open && (
           <IconButton label={`Fold ${name}`} className="size-6" onClick={() => select(undefined)}>
             <ChevronUp size={14} />

@@ -175,22 +175,3 @@ export function inCircles(film: Pick<Film, 'layers'>): Set<string> {
   for (const id of shown.keys()) if (!order.has(id)) visit(id);
   return found;
 }
-
-/** Most figures that a picture may be drawn of: each takes about a millisecond. */
-export const maxFigures = 4000;
-
-/** How many figures a film's picture is drawn of, all copies and linked copies counted, whether shown or not. */
-export function figureCount(film: Pick<Film, 'layers'>): number {
-  const known = new Map<string, number>();
-  const of = (layer: Layer): number => {
-    const before = known.get(layer.id);
-    if (before !== undefined) return before;
-    known.set(layer.id, 0);
-    const inner = shownLayers(film, layer).map((id) => film.layers.find((other) => other.id === id));
-    const own = kindOfLayer(layer)?.figures(layer as never) ?? 0;
-    const all = inner.reduce((sum, other) => sum + (other ? of(other) : 0), own);
-    known.set(layer.id, all);
-    return all;
-  };
-  return film.layers.reduce((sum, layer) => sum + (layer.group === null ? of(layer) : 0), 0);
-}

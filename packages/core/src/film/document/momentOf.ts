@@ -12,6 +12,7 @@ import { planOf } from '../drive/plan';
 import { resolveFilm, type ResolvedFilm } from '../drive/resolveFilm';
 import { valueNow, type Driver } from '../drive/plan';
 import type { Film } from './film';
+import { drawableFilm } from './filmCost';
 
 /** Of a number that stays the same. */
 const steadySums = (value: number): Sums => ({
@@ -27,9 +28,11 @@ export interface MomentOptions {
   quick?: boolean;
 }
 
-/** A moment of a film. @param t seconds */
-export const momentOf = (film: Film, hearing: Hearing, t: number, options: MomentOptions): Moment =>
-  makeMoment(film, hearing, t, 0, options, lazily(film, hearing, t));
+/** A moment of a film, without what of it would take too long to draw. @param t seconds */
+export function momentOf(film: Film, hearing: Hearing, t: number, options: MomentOptions): Moment {
+  const drawn = drawableFilm(film);
+  return makeMoment(drawn, hearing, t, 0, options, lazily(drawn, hearing, t));
+}
 
 /** A film resolved when it is first asked for. */
 function lazily(film: Film, hearing: Hearing, t: number): () => ResolvedFilm {

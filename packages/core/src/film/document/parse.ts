@@ -1,5 +1,5 @@
 import { fillIn, type ListName, problemsIn, referencesIn, type Size, type Warnings } from '../../contract';
-import { figureCount, inCircles, maxFigures } from './layerGraph';
+import { inCircles } from './layerGraph';
 import { filmRecord, filmVersion } from './film';
 import type { Film } from './film';
 import { migrations } from '../migrations/migrations';
@@ -121,10 +121,4 @@ function checkReferences(film: Film): void {
     if (circles.has(id)) problems.push(`layers[${i}]: the layer contains or repeats itself`);
   });
   if (problems.length > 0) throw new FilmError(problems.slice(0, maxProblems));
-  const figures = figureCount(film);
-  if (figures > maxFigures) {
-    throw new FilmError([
-      `layers: with all copies and linked copies the film draws ${figures} figures; at most ${maxFigures} can be drawn. Remove some linked copies`,
-    ]);
-  }
 }

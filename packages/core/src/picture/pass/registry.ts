@@ -114,6 +114,22 @@ export const composeTimes = <Op>(
   around: TimeContext<Op>,
 ): Op[] => passRegistry.of(settings)?.compose?.(settings, drawn, around) ?? drawn(0);
 
+const nowhere: TimeContext<never> = {
+  size: { width: 1, height: 1 },
+  fps: 60,
+  quick: false,
+  together: () => undefined as never,
+};
+
+/** How many times passes have what they are given drawn for one picture: 1 where none of them looks at other times. */
+export const drawingsOf = (passes: readonly PassSettings[]): number =>
+  passes.reduce((product, pass) => {
+    if (!pass.on) return product;
+    let drawn = 0;
+    composeTimes<never>(pass, () => (drawn++, []), nowhere);
+    return product * Math.max(1, drawn);
+  }, 1);
+
 /** Seconds before and after a moment that passes look at. */
 export function passTimes(passes: readonly PassSettings[]): { back: number; ahead: number } {
   const all = passes.map((pass) => passRegistry.of(pass)?.times?.(pass) ?? { back: 0, ahead: 0 });
