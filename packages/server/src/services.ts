@@ -35,7 +35,7 @@ export async function openServices(root: string, log: Logger): Promise<Services>
   const database = await openDatabase(folder.database);
   const assets = new AssetStore(database, folder);
   const images = new ImageStore(folder);
-  const footage = new FootageStore(folder);
+  const footage = new FootageStore(folder, log);
   const typefaces = new TypefaceStore(folder);
   const films = new FilmStore(database, assets, images, footage, typefaces, folder);
   const renders = new RenderQueue(database, films, folder, log);

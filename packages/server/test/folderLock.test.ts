@@ -1,8 +1,8 @@
-import { mkdir, readdir, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { FolderTakenError } from '../src/db/folderLock';
-import { kill, spawnServer, startTestServer, temporaryFolder } from './support';
+import { kill, sendFile, spawnServer, startTestServer, temporaryFolder } from './support';
 
 describe('a data folder', () => {
   it('is for one server: a second one says so, and gets it when the first was killed', async () => {
@@ -41,5 +41,19 @@ describe('a data folder', () => {
       'copy.mp4',
       `small.mp4.${process.ppid}.part`,
     ]);
+  });
+
+  it('has a log in which the reasons of decoders stand', async () => {
+    const folder = temporaryFolder();
+    const server = await spawnServer(folder);
+    try {
+      await sendFile(server.url, 'assets', Buffer.from('words'), 'words.mp3');
+      await sendFile(server.url, 'images', Buffer.from('\x89PNG\r\n\x1a\nwords', 'latin1'), 'words.png');
+      const log = () => readFile(join(folder, 'logs', 'cyclogram.log'), 'utf8').catch(() => '');
+      await expect.poll(log, { timeout: 10_000 }).toMatch(/not-audio[^]*ffprobe ended/);
+      await expect.poll(log, { timeout: 10_000 }).toMatch(/bad-image[^]*cause/);
+    } finally {
+      await kill(server.process);
+    }
   });
 });

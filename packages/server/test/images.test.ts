@@ -13,6 +13,7 @@ import {
   tone,
   writeWav,
   incomingFiles,
+  sendFile,
 } from './support';
 
 let server: RunningServer;
@@ -33,12 +34,7 @@ async function picture(width: number, height: number, color: string, kind: 'png'
   return kind === 'png' ? canvas.encode('png') : canvas.encode(kind, 90);
 }
 
-async function send(bytes: Uint8Array, name = 'picture.png') {
-  const form = new FormData();
-  form.append('file', new Blob([bytes as BlobPart]), name);
-  const response = await fetch(`${server.url}/api/images`, { method: 'POST', body: form });
-  return { status: response.status, body: (await response.json()) as Record<string, unknown> };
-}
+const send = (bytes: Uint8Array, name = 'picture.png') => sendFile(server.url, 'images', bytes, name);
 
 describe('pictures', () => {
   it.each(['png', 'jpeg', 'webp'] as const)(

@@ -22,18 +22,19 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const put = (id: string, title: string, document: string) =>
+/** @param version in the column beside the document, as the server that wrote it says */
+const put = (id: string, title: string, document: string, version: number | null) =>
   server.services.database.query(
-    `INSERT INTO "film" ("id", "title", "revision", "document", "createdAt", "updatedAt")
-     VALUES (?, ?, 1, ?, '2026-01-01', '2026-01-01')`,
-    [id, title, document],
+    `INSERT INTO "film" ("id", "title", "revision", "document", "createdAt", "updatedAt", "version")
+     VALUES (?, ?, 1, ?, '2026-01-01', '2026-01-01', ?)`,
+    [id, title, document, version],
   );
 
 describe('films that cannot be read', () => {
   it('are listed as such, hide no others, and can be downloaded as they are', async () => {
     const newer = JSON.stringify({ ...smallFilm({ path: 'a.wav' }), version: 99 });
-    await put('newer', 'From tomorrow', newer);
-    await put('damaged', 'Damaged', '{"version": 5, "tit');
+    await put('newer', 'From tomorrow', newer, 99);
+    await put('damaged', 'Damaged', '{"version": 5, "tit', null);
     const { body: good } = await api(server.url, 'POST', '/films', {
       document: smallFilm({ path: 'a.wav' }),
     });

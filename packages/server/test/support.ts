@@ -113,6 +113,25 @@ export const kill = (child: ChildProcess) =>
     child.kill('SIGKILL');
   });
 
+/** Sends a file as a form. @param where below /api */
+export async function sendFile(base: string, where: string, bytes: Uint8Array, name = 'file') {
+  const form = new FormData();
+  form.append('file', new Blob([bytes as BlobPart]), name);
+  const response = await fetch(`${base}/api/${where}`, { method: 'POST', body: form });
+  return { status: response.status, body: (await response.json()) as Record<string, unknown> };
+}
+
+/** A drawing whose masks double again and again: nobody can draw it. */
+export const endlessSvg = (): Buffer => {
+  const masks = Array.from({ length: 28 }, (_, i) => {
+    const inner = `<rect width="9" height="9" fill="#fff" mask="url(#m${i - 1})"/>`;
+    return `<mask id="m${i}">${i === 0 ? '<rect width="9" height="9" fill="#fff"/>' : inner + inner}</mask>`;
+  });
+  return Buffer.from(
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${masks.join('')}<rect width="9" height="9" mask="url(#m27)"/></svg>`,
+  );
+};
+
 /** Names of files below a data folder that are being written. */
 export const incomingFiles = async (folder: string): Promise<string[]> =>
   (await readdir(join(folder, 'incoming'), { recursive: true, withFileTypes: true }))

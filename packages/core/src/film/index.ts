@@ -30,6 +30,7 @@ export * from './drive/valueTable';
 export * from './encode/draftSize';
 export * from './encode/renderEstimate';
 export * from './encode/renderFormat';
+export * from './export/storageReport';
 export * from './export/midi';
 export * from './export/tables';
 export * from './recipe/applyRecipe';

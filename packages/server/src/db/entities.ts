@@ -15,6 +15,8 @@ export interface FilmRow {
   updatedAt: string;
   /** Set when it was deleted; it can be brought back. */
   deletedAt: string | null;
+  /** Version of the format that the document says it has; null where it says none. */
+  version: number | null;
   /** What lists show, so that they need not read documents; null where the document could not be read. */
   width: number | null;
   height: number | null;
@@ -32,6 +34,7 @@ export const FilmEntity = new EntitySchema<FilmRow>({
     createdAt: { type: 'text' },
     updatedAt: { type: 'text' },
     deletedAt: { type: 'text', nullable: true },
+    version: { type: 'integer', nullable: true },
     width: { type: 'integer', nullable: true },
     height: { type: 'integer', nullable: true },
     fps: { type: 'text', nullable: true, transformer: rateColumn },

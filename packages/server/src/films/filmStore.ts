@@ -1,28 +1,27 @@
 import {
-  FilmError,
   filmVersion,
   liveliestMoment,
   pcmSampleRate,
   rateKey,
-  readFilm,
   type Film,
   type SoundOverview,
 } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import { In, IsNull, Not, type DataSource } from 'typeorm';
+import { IsNull, Not, type DataSource } from 'typeorm';
 import type { AssetStore } from '../assets/assetStore';
 import type { DataFolder } from '../config';
 import { FilmEntity, type FilmRow } from '../db/entities';
 import { inTransaction } from '../db/transaction';
 import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
-import { Problem } from '../http/problem';
+import { Problem, toProblem } from '../http/problem';
 import type { FootageStore } from '../footage/footageStore';
 import type { FilmFiles } from '../images/filmFiles';
 import type { ImageStore } from '../images/imageStore';
 import { overviewStep } from '../media/overview';
 import type { TypefaceStore } from '../typefaces/typefaceStore';
 import { listColumns, type ListColumns } from './listColumns';
+import { readText } from './readDocument';
 
 /** A film with its document parsed. */
 export interface StoredFilm extends Omit<FilmRow, 'document'> {
@@ -38,14 +37,17 @@ export interface ListedFilm extends Omit<FilmRow, 'document'> {
 }
 
 /** @throws Problem when the document cannot be read */
-function stored(row: FilmRow): StoredFilm {
+async function stored(row: FilmRow): Promise<StoredFilm> {
   try {
-    const { film, warnings } = readFilm(JSON.parse(row.document));
+    const { film, warnings } = await readText(row.document);
     return { ...row, document: film, warnings };
   } catch (error) {
-    const why = error instanceof FilmError ? error.problems.slice(0, 5).join('. ') : 'it is damaged';
+    const { kind, extra } = toProblem(error);
+    if (kind === 'cancelled') throw error;
+    const problems = Array.isArray(extra['problems']) ? (extra['problems'] as string[]) : [];
+    const why = problems.length > 0 ? problems.slice(0, 5).join('. ') : 'it is damaged';
     throw new Problem('unreadable-film', `"${row.title}" cannot be opened: ${why}.`, {
-      problems: error instanceof FilmError ? error.problems : [],
+      problems,
       title: row.title,
     });
   }
@@ -83,27 +85,12 @@ export class FilmStore {
         fps: true,
         seconds: true,
         deletedAt: true,
+        version: true,
       },
       where: { deletedAt: inBin ? Not(IsNull()) : IsNull() },
       order: { updatedAt: 'DESC' },
     });
-    const versions = await this.versions(rows.map(({ id }) => id));
-    return rows.map((row) => ({ ...row, problem: problemOf(row, versions.get(row.id)) }));
-  }
-
-  /** Version that each document says it has; null for a document that is no JSON. SQLite reads them itself. */
-  private async versions(ids: string[]): Promise<Map<string, unknown>> {
-    if (ids.length === 0) return new Map();
-    const found = (await this.rows
-      .createQueryBuilder('film')
-      .select('film.id', 'id')
-      .addSelect(
-        `CASE WHEN json_valid(film.document) THEN json_extract(film.document, '$.version') END`,
-        'version',
-      )
-      .where({ id: In(ids) })
-      .getRawMany()) as { id: string; version: unknown }[];
-    return new Map(found.map(({ id, version }) => [id, version]));
+    return rows.map((row) => ({ ...row, problem: problemOf(row) }));
   }
 
   /** @throws Problem when there is no such film, or it cannot be read */
@@ -133,18 +120,19 @@ export class FilmStore {
       createdAt: now,
       updatedAt: now,
       deletedAt: null,
+      version: document.version,
       ...(await this.columnsOf(document)),
     };
     inTransaction(this.database, (connection) => {
       connection
         .prepare(
-          `INSERT INTO "film" ("id", "title", "revision", "document", "createdAt", "updatedAt", "width", "height", "fps", "seconds")
-           VALUES (@id, @title, @revision, @document, @createdAt, @updatedAt, @width, @height, @fps, @seconds)`,
+          `INSERT INTO "film" ("id", "title", "revision", "document", "createdAt", "updatedAt", "version", "width", "height", "fps", "seconds")
+           VALUES (@id, @title, @revision, @document, @createdAt, @updatedAt, @version, @width, @height, @fps, @seconds)`,
         )
         .run(bound(row));
       connection.prepare(keepRevision).run(bound(row));
     });
-    return stored(row);
+    return { ...row, document, warnings: [] };
   }
 
   /**
@@ -159,20 +147,21 @@ export class FilmStore {
       document: JSON.stringify(document),
       revision: basedOn + 1,
       updatedAt: new Date().toISOString(),
+      version: document.version,
       ...(await this.columnsOf(document)),
     };
     inTransaction(this.database, (connection) => {
       const { changes } = connection
         .prepare(
           `UPDATE "film" SET "title" = @title, "revision" = @revision, "document" = @document, "updatedAt" = @updatedAt,
-             "width" = @width, "height" = @height, "fps" = @fps, "seconds" = @seconds
+             "version" = @version, "width" = @width, "height" = @height, "fps" = @fps, "seconds" = @seconds
            WHERE "id" = @id AND "deletedAt" IS NULL AND "revision" = @basedOn`,
         )
         .run({ ...bound(row), basedOn });
       if (changes === 0) throw staleRevision(connection, id, basedOn);
       connection.prepare(keepRevision).run(bound(row));
     });
-    return stored(row);
+    return { ...row, document, warnings: [] };
   }
 
   async delete(id: string): Promise<void> {
@@ -254,8 +243,8 @@ export class FilmStore {
 export const filmSeconds = (film: Film, tracks: FilmTracks) => filmLength(film, tracks) / pcmSampleRate;
 
 /** Why a film in a list cannot be opened. */
-function problemOf({ width }: ListColumns, version: unknown): string | null {
-  if (typeof version !== 'number') return 'It is damaged.';
+function problemOf({ width, version }: Pick<FilmRow, 'width' | 'version'>): string | null {
+  if (version === null) return 'It is damaged.';
   if (version > filmVersion) return `It is of version ${version}, which a newer Cyclogram wrote.`;
   return width === null ? 'It is not valid.' : null;
 }

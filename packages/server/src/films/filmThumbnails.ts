@@ -1,7 +1,6 @@
 import { fadesStandard } from '@cyclogram/core';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import PQueue from 'p-queue';
 import type { DataFolder } from '../config';
 import { runTask } from '../work/runTask';
 import { filmSeconds, type FilmStore, type StoredFilm } from './filmStore';
@@ -12,9 +11,8 @@ const thumbnailWidth = 640;
 /** Processor time that a picture may take, in seconds. */
 const thumbnailSeconds = 60;
 
-/** Pictures of films for the library: made when first asked for, one at a time, kept until the film changes. */
+/** Pictures of films for the library: made when first asked for, kept until the film changes. */
 export class FilmThumbnails {
-  private readonly queue = new PQueue({ concurrency: 1 });
   private readonly making = new Map<string, Promise<string>>();
 
   constructor(
@@ -23,12 +21,13 @@ export class FilmThumbnails {
   ) {}
 
   /** Path of a PNG of the film as it is now. */
-  get(film: StoredFilm): Promise<string> {
-    const path = join(this.folder.thumbnails, `${film.id}-${film.revision}.png`);
+  async get(film: StoredFilm): Promise<string> {
+    // Without footage that is still being prepared it is another one, which goes when that is ready.
+    const ending = (await this.store.isPreparing(film.document)) ? '-preparing.png' : '.png';
+    const path = join(this.folder.thumbnails, `${film.id}-${film.revision}${ending}`);
     let making = this.making.get(path);
     if (!making) {
-      const made = this.queue.add(() => this.make(film, path)) as Promise<string>;
-      making = made.finally(() => this.making.delete(path));
+      making = this.make(film, path).finally(() => this.making.delete(path));
       this.making.set(path, making);
     }
     return making;

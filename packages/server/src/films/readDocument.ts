@@ -5,9 +5,13 @@ import { runTask } from '../work/runTask';
 const large = 200_000;
 
 /**
- * Reads the document of a film that a request has brought where nobody has to wait for it.
- * @throws FilmError, or Problem `bad-film` from the pool
+ * Reads a film's document, as JSON, where nobody has to wait for it.
+ * @throws FilmError, or Problem `bad-film` from the pool; SyntaxError
  */
+export const readText = async (text: string): Promise<ReadFilm> =>
+  text.length < large ? readFilm(JSON.parse(text)) : runTask('read', { text });
+
+/** The same of one that a request has brought. */
 export async function readDocument(document: unknown): Promise<ReadFilm> {
   let text: string;
   try {

@@ -3,6 +3,7 @@ import { mkdir, readFile, rename, rm, stat, writeFile, copyFile, utimes } from '
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import PQueue from 'p-queue';
+import type { Logger } from 'pino';
 import type { DataFolder } from '../config';
 import { Problem, toProblem } from '../http/problem';
 import { partOf } from '../incoming/sweep';
@@ -40,7 +41,10 @@ export class FootageStore {
   private readonly stopped = new AbortController();
   private readonly told: (() => void)[] = [];
 
-  constructor(private readonly folder: DataFolder) {}
+  constructor(
+    private readonly folder: DataFolder,
+    private readonly log: Logger,
+  ) {}
 
   private paths(sha256: string) {
     const folder = join(this.folder.footage, sha256);
@@ -210,7 +214,9 @@ export class FootageStore {
     } catch (error) {
       for (const left of [part, smallPart]) await rm(left, { force: true });
       if (this.stopped.signal.aborted) return;
-      await writeFile(problem, toProblem(error).detail);
+      const { detail, cause } = toProblem(error);
+      this.log.warn({ footage: sha256, detail, cause: cause === undefined ? undefined : String(cause) });
+      await writeFile(problem, detail);
     }
   }
 }

@@ -87,6 +87,8 @@ export async function makeCopy(
       throw new Problem(
         'not-video',
         'The video is damaged: it cannot be decoded to its end. Save it anew, and try again.',
+        {},
+        { cause: error.detail },
       );
     throw error;
   });

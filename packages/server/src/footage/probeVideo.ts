@@ -64,6 +64,8 @@ export async function probeVideo(path: string): Promise<VideoProbe> {
       throw new Problem(
         'not-video',
         `The file is no video that can be read, whatever its name says. ${reads}`,
+        {},
+        { cause: error.detail },
       );
     throw error;
   });

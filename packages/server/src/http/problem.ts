@@ -29,7 +29,7 @@ const kinds = {
   'wrong-state': [409, 'That is not possible now'],
   forbidden: [403, 'Not allowed from there'],
   'bad-range': [416, 'There is no such part of the file'],
-  'not-modified-as-asked': [412, 'A condition of the request does not hold'],
+  'condition-failed': [412, 'A condition of the request does not hold'],
   'unknown-encoding': [415, 'The request is encoded in a way that is not read'],
   'too-much-to-draw': [422, 'There is too much to draw'],
   'took-too-long': [422, 'It takes too long'],
@@ -104,7 +104,7 @@ export function toProblem(error: unknown): Problem {
     return new Problem('cancelled', 'It was cancelled.');
   const status = statusOf(error);
   if (status === 404) return new Problem('not-found', 'There is no such file.');
-  if (status === 412) return new Problem('not-modified-as-asked', 'The file has changed, or has not.');
+  if (status === 412) return new Problem('condition-failed', 'The file has changed, or has not.');
   if (status === 413) return new Problem('too-large', 'The request is too large.');
   if (status === 415) return new Problem('unknown-encoding', 'Send the body as it is, in UTF-8.');
   if (status === 416) return new Problem('bad-range', 'The file ends before the part that is asked for.');

@@ -7,5 +7,3 @@ export interface FilmFiles {
   /** Paths of its own typefaces, by their names. */
   typefaces: Record<string, string>;
 }
-
-export const noFiles: FilmFiles = { images: {}, footage: {}, typefaces: {} };

@@ -40,26 +40,28 @@ function declaredPixels(bytes: Buffer): number {
  */
 export async function rewriteImage(path: string, out: string): Promise<{ width: number; height: number }> {
   const bytes = await readFile(path);
-  const unreadable = () =>
+  const unreadable = (cause?: unknown) =>
     new Problem(
       'bad-image',
       'The file is no PNG, JPEG, WebP, GIF or SVG drawing that can be read. Save it as PNG, and try again.',
+      {},
+      { cause },
     );
   if (isMarkup(bytes)) return drawSvg(bytes.toString('utf8'), out, unreadable);
   if (!signatures.some(({ matches }) => matches(bytes))) throw unreadable();
   let pixels: number;
   try {
     pixels = declaredPixels(bytes);
-  } catch {
-    throw unreadable();
+  } catch (error) {
+    throw unreadable(error);
   }
   if (pixels > maxPixels)
     throw new Problem(
       'too-large',
       `The image has ${Math.round(pixels / 1e6)} million pixels; at most ${maxPixels / 1e6} million are read. Save it smaller, and try again.`,
     );
-  const image = await loadImage(bytes).catch(() => {
-    throw unreadable();
+  const image = await loadImage(bytes).catch((error: unknown) => {
+    throw unreadable(error);
   });
   const scale = Math.min(1, longestSide / Math.max(image.width, image.height));
   const [width, height] = [image.width, image.height].map((side) =>
@@ -77,11 +79,11 @@ async function writePng(image: Image, width: number, height: number, out: string
 }
 
 /** Draws an SVG file, large enough for any picture. */
-async function drawSvg(text: string, out: string, unreadable: () => Problem) {
+async function drawSvg(text: string, out: string, unreadable: (cause?: unknown) => Problem) {
   try {
     const { text: clean, width, height } = cleanSvg(text, drawingSide);
     return await writePng(await loadImage(Buffer.from(clean)), width, height, out);
-  } catch {
-    throw unreadable();
+  } catch (error) {
+    throw unreadable(error);
   }
 }

@@ -57,6 +57,8 @@ async function probe(path: string, name: string, signal?: AbortSignal): Promise<
       throw new Problem(
         'not-audio',
         `"${name}" is not audio that can be read, whatever its name says. ${reads}`,
+        {},
+        { cause: error.detail },
       );
     }
     throw error;
@@ -169,7 +171,7 @@ async function runDecoder(
       // ffmpeg gives up on some damaged files after having written what it could read.
       const written = await stat(out).catch(() => undefined);
       if (written?.size) return;
-      throw new Problem('not-audio', `"${name}" could not be decoded. ${reads}`);
+      throw new Problem('not-audio', `"${name}" could not be decoded. ${reads}`, {}, { cause: error.detail });
     }
     throw error;
   }

@@ -8,7 +8,8 @@ import { frameDrawer } from './drawSegments';
 import { startEncoder } from './encode';
 import { formatOf } from './format/registry';
 import type { Measured } from './measured';
-import { folderSize, framePattern } from './pictureFolder';
+import { bytesIn } from '../storage/storedFiles';
+import { framePattern } from './pictureFolder';
 import { encodePlanOf, momentOfFrame, type RenderPlan } from './plan';
 
 /** Where in the range frames are measured, how many at each place at most, and bytes of them. */
@@ -84,7 +85,7 @@ async function bytesOf(
 ): Promise<Pick<Measured, 'keyBytes' | 'otherBytes'>> {
   const format = formatOf(plan.format);
   const even = (bytes: number) => ({ keyBytes: bytes / count, otherBytes: bytes / count });
-  if (format.segment === 'frames') return even(await folderSize(path));
+  if (format.segment === 'frames') return even(await bytesIn(path));
   if (format.measuredBy === 'file') {
     // The file is encoded anew from what has no loss.
     const out = `${path}.${format.extension}`;

@@ -1,4 +1,4 @@
-import { copyFile, link, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { copyFile, link, mkdir, readdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import yazl from 'yazl';
@@ -38,13 +38,6 @@ const share = (from: string, to: string): Promise<void> =>
     if (error.code !== 'EXDEV' && error.code !== 'EPERM') throw error;
     return copyFile(from, to);
   });
-
-/** Bytes of all that is in a folder. */
-export async function folderSize(folder: string): Promise<number> {
-  const names = await readdir(folder);
-  const sizes = await Promise.all(names.map(async (name) => (await stat(join(folder, name))).size));
-  return sizes.reduce((sum, size) => sum + size, 0);
-}
 
 /** A folder as a zip, made while it is read: pictures are compressed already. @param name of the folder within it */
 export async function zipOfFolder(folder: string, name: string): Promise<Readable> {

@@ -98,7 +98,10 @@ export function planRender(film: Film, filmSeconds: number, request: RenderReque
   if (!(rate >= 1 && rate <= 120)) refuse(`A video has 1 to 120 frames per second, not ${rate}.`);
   const [dear] = withheldOf(film);
   if (dear)
-    throw new Problem('too-much-to-draw', `${withheldText(film, dear)} Hide it, or remove some of them.`);
+    throw new Problem(
+      'too-much-to-draw',
+      `${withheldText(film, dear)} Hide it, or use fewer copies, masks or passes.`,
+    );
   if (filmSeconds <= 0) refuse('The film has no song yet. Add one, then render.');
   const { pictures, label, transparent } = format;
   const settings: RenderSettings = { ...settingsStandard, ...settingsOf(request) };

@@ -1,8 +1,6 @@
 import { parseFilm, type Film, type RenderEstimate } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
-import { readdir, rm, stat } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { In, IsNull, Not, type DataSource } from 'typeorm';
 import PQueue from 'p-queue';
@@ -10,7 +8,6 @@ import type { DataFolder } from '../config';
 import {
   listedRender,
   RenderEntity,
-  SegmentEntity,
   type ListedRender,
   type RenderRow,
   type RenderStatus,
@@ -20,9 +17,10 @@ import { Problem, toProblem } from '../http/problem';
 import { formatOf } from './format/registry';
 import { fileNameOf, namePattern } from './fileName';
 import { checkSpace, estimateRender, freeSpace } from './estimate';
-import { folderSize } from './pictureFolder';
 import { planRender, type RenderPlan, type RenderRequest } from './plan';
 import { viewOf, type RenderView, type Running } from './renderView';
+import { bytesIn } from '../storage/storedFiles';
+import { RenderFiles } from './renderFiles';
 import { renderVideo } from './renderVideo';
 import { openSegments, segmentVersion } from './segmentVersion';
 
@@ -57,6 +55,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private readonly adding = new PQueue({ concurrency: 1 });
   /** Changes that could not be written because the disk was full; they win over the database. */
   private readonly unsaved = new Map<string, Change>();
+  private readonly files: RenderFiles;
   private stopped = false;
 
   constructor(
@@ -66,6 +65,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     private readonly log: Logger,
   ) {
     super();
+    this.files = new RenderFiles(database, folder.renders);
     this.setMaxListeners(100);
   }
 
@@ -76,7 +76,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** Takes up what a stopped server left behind. Call once at the start. */
   async start(): Promise<void> {
     await this.rows.update({ status: 'running' }, { status: 'waiting' });
-    await this.removeLeftovers();
+    await this.files.removeLeftovers();
     this.next();
   }
 
@@ -127,7 +127,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       document: JSON.stringify(film),
       ...plan,
       position: (last ?? 0) + 1,
-      fileName: await this.freeName(fileNameOf(name, film, plan)),
+      fileName: await this.files.freeName(fileNameOf(name, film, plan)),
       status: 'waiting',
       problem: null,
       createdAt: new Date().toISOString(),
@@ -147,19 +147,11 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       where: { deletedAt: inBin ? Not(IsNull()) : IsNull() },
       order: { createdAt: 'DESC' },
     });
-    const drawn = await this.drawnFrames();
+    const frames = await this.files.framesOfAll();
     return rows.map((row) => {
       const current = this.current(row);
-      return withFramesDone(this.view(current), drawn.get(`${row.id} ${current.attempt}`) ?? 0);
+      return withFramesDone(this.view(current), frames(current));
     });
-  }
-
-  /** Frames of finished segments, by the id of a render and its attempt. */
-  private async drawnFrames(): Promise<Map<string, number>> {
-    const rows: { renderId: string; attempt: number; frames: number }[] = await this.database.query(
-      'SELECT "renderId", "attempt", sum("frameCount") AS "frames" FROM "segment" GROUP BY "renderId", "attempt"',
-    );
-    return new Map(rows.map(({ renderId, attempt, frames }) => [`${renderId} ${attempt}`, frames]));
   }
 
   async get(id: string): Promise<RenderView> {
@@ -171,7 +163,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     const row = await this.row(id);
     if (row.status !== 'done') throw new Problem('wrong-state', 'The render is not finished yet.');
     const { mimeType, result } = formatOf(row.format);
-    return { path: this.videoPath(row), name: row.fileName, mimeType, isFolder: result === 'folder' };
+    return { path: this.files.path(row), name: row.fileName, mimeType, isFolder: result === 'folder' };
   }
 
   /** Where finished files are. */
@@ -211,7 +203,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       );
     }
     await this.endRun(id, row.attempt);
-    await this.removeSegments(id, row.attempt);
+    await this.files.removeSegments(id, row.attempt);
     this.next();
     return this.view(row);
   }
@@ -242,7 +234,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       { id, status: In(['waiting', 'running', 'paused']) },
       { status: 'cancelled', finishedAt: deletedAt },
     );
-    await this.removeSegments(id);
+    await this.files.removeSegments(id);
     this.emit('gone', id);
     this.next();
   }
@@ -254,7 +246,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       throw new Problem('not-found', `There is no render ${id}. It may have been removed from the bin.`);
     if (row.deletedAt === null) return this.get(id);
     // Without a file its name may be another one's by now.
-    if (row.status !== 'done') row.fileName = await this.freeName(row.fileName);
+    if (row.status !== 'done') row.fileName = await this.files.freeName(row.fileName);
     await this.rows.update({ id }, { deletedAt: null, fileName: row.fileName });
     const view = await this.get(id);
     this.emit('change', view);
@@ -268,37 +260,10 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     await this.rows.delete({ id });
     this.unsaved.delete(id);
     await this.endRun(id);
-    await this.removeSegments(id);
-    await rm(this.videoPath(row), { recursive: true, force: true });
+    await this.files.removeSegments(id);
+    await this.files.remove(row);
     this.emit('gone', id);
     this.next();
-  }
-
-  private videoPath({ fileName, format }: Pick<RenderRow, 'fileName' | 'format'>): string {
-    const path = join(this.folder.renders, fileName);
-    // A sequence is a folder here, and a zip where it goes.
-    return formatOf(format).result === 'folder' ? path.replace(/\.zip$/, '') : path;
-  }
-
-  /** A name like this that no other render has. */
-  private async freeName(name: string): Promise<string> {
-    const [, stem = name, ending = ''] = /^(.*)(\.[^.]+)$/.exec(name) ?? [];
-    const lower = new Set(
-      (
-        await this.rows.find({
-          select: { fileName: true },
-          // In the bin only what has a file keeps its name.
-          where: [{ deletedAt: IsNull() }, { status: 'done' }],
-        })
-      ).map((row) => row.fileName.toLowerCase()),
-    );
-    let free = name;
-    for (let n = 2; lower.has(free.toLowerCase()); n++) free = `${stem} ${n}${ending}`;
-    return free;
-  }
-
-  private segmentFolder(id: string, attempt: number): string {
-    return join(this.folder.renders, attempt === 0 ? `${id}.segments` : `${id}.${attempt}.segments`);
   }
 
   private current<Row extends ListedRender>(row: Row): Row {
@@ -394,7 +359,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
 
   private async run(running: Running): Promise<void> {
     const { row, cancel } = running;
-    const folder = this.segmentFolder(row.id, row.attempt);
+    const folder = this.files.segmentFolder(row);
     try {
       // It may have been cancelled or deleted since it was found.
       const { affected } = await this.rows.update(
@@ -404,8 +369,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       if (!affected) return;
       row.status = 'running';
       this.tell(row);
-      if (await openSegments(folder, await segmentVersion()))
-        await this.database.getRepository(SegmentEntity).delete({ renderId: row.id, attempt: row.attempt });
+      if (await openSegments(folder, await segmentVersion())) await this.files.forgetSegments(row);
       const film = parseFilm(JSON.parse(row.document));
       await renderVideo({
         film,
@@ -413,7 +377,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
         files: await this.films.files(film, cancel.signal),
         plan: row,
         folder,
-        out: this.videoPath(row),
+        out: this.files.path(row),
         signal: cancel.signal,
         onProgress: (progress) => {
           if (progress.stage === 'drawing' && running.progress.stage !== 'drawing')
@@ -421,18 +385,17 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
           running.progress = progress;
           this.tell(row);
         },
-        onSegment: (index, frameCount) => this.noteSegment(row, index, frameCount),
+        onSegment: (index, frameCount) =>
+          void this.files.noteSegment(row, index, frameCount).catch((error: unknown) => this.log.warn(error)),
       });
-      const made = await stat(this.videoPath(row));
-      const size = made.isDirectory() ? await folderSize(this.videoPath(row)) : made.size;
       row.status = 'done';
       const counts = await this.finish(row, {
         status: 'done',
         finishedAt: new Date().toISOString(),
-        bytes: size,
+        bytes: await bytesIn(this.files.path(row)),
       });
-      if (!counts) await rm(this.videoPath(row), { recursive: true, force: true });
-      await this.removeSegments(row.id, row.attempt);
+      if (!counts) await this.files.remove(row);
+      await this.files.removeSegments(row.id, row.attempt);
     } catch (error) {
       if (cancel.signal.aborted) return;
       const problem = await this.explain(error);
@@ -457,49 +420,12 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     );
   }
 
-  private noteSegment({ id, attempt }: RenderRow, index: number, frameCount: number): void {
-    const row = { renderId: id, attempt, index, frameCount, finishedAt: new Date().toISOString() };
-    // The file is what counts; the row is there to be looked at.
-    this.database
-      .getRepository(SegmentEntity)
-      .upsert(row, ['renderId', 'attempt', 'index'])
-      .catch((error: unknown) => this.log.warn(error));
-  }
-
-  /** Removes the segments of an attempt; of all when none is named. */
-  private async removeSegments(id: string, attempt?: number): Promise<void> {
-    const names = await readdir(this.folder.renders);
-    const isOwn = (name: string) =>
-      attempt === undefined
-        ? name.startsWith(`${id}.`) && name.endsWith('.segments')
-        : join(this.folder.renders, name) === this.segmentFolder(id, attempt);
-    for (const name of names.filter(isOwn)) {
-      await rm(join(this.folder.renders, name), { recursive: true, force: true });
-    }
-    await this.database
-      .getRepository(SegmentEntity)
-      .delete(attempt === undefined ? { renderId: id } : { renderId: id, attempt });
-  }
-
-  /** Files that a killed server was writing, in no order to be used again. */
-  private async removeLeftovers(): Promise<void> {
-    for (const name of await readdir(this.folder.renders)) {
-      if (/\.(part|list)$/.test(name))
-        await rm(join(this.folder.renders, name), { recursive: true, force: true });
-    }
-  }
-
   private tell(row: RenderRow): void {
     this.emit('change', this.view(row));
   }
 
   private async viewWithSegments(row: ListedRender): Promise<RenderView> {
-    const { id, attempt } = row;
-    const segments = await this.database.getRepository(SegmentEntity).findBy({ renderId: id, attempt });
-    return withFramesDone(
-      this.view(row),
-      segments.reduce((sum, segment) => sum + segment.frameCount, 0),
-    );
+    return withFramesDone(this.view(row), await this.files.framesOf(row));
   }
 
   private view(row: ListedRender): RenderView {

@@ -1,3 +1,4 @@
+import type { StorageReport } from '@cyclogram/core';
 import { readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import PQueue from 'p-queue';
@@ -22,23 +23,6 @@ import { day, thinned, type Dated } from './thinRevisions';
 export const keptDays = 30;
 /** Less free space than this is announced, in bytes. */
 export const nearlyFullBytes = 2e9;
-
-/** What takes space. */
-export interface StorageReport {
-  free: number;
-  nearlyFull: boolean;
-  /** Of all films that are not deleted, the largest first. A file counts for each film that uses it. */
-  films: { id: string; title: string; bytes: number }[];
-  /** Finished videos. */
-  renders: number;
-  /** Films and renders in the bin, with what only they use. */
-  bin: number;
-  /** Files that nothing refers to any more. */
-  unused: number;
-  /** Sounds, images, footage and typefaces altogether. */
-  files: number;
-  keptDays: number;
-}
 
 /** What takes space in the data folder, and how it is given back. */
 export class Storage {
@@ -221,8 +205,8 @@ export class Storage {
       );
     const pictured = new Set([...(await ids(FilmEntity)), ...(await ids(RecipeEntity))]);
     for (const name of await readdir(this.folder.thumbnails)) {
-      const owned = [...pictured].some((id) => name.startsWith(`${id}-`) || name.includes(id));
-      if (!owned) await rm(join(this.folder.thumbnails, name), { force: true });
+      if (![...pictured].some((id) => name.includes(id)))
+        await rm(join(this.folder.thumbnails, name), { force: true });
     }
     const rendered = await ids(RenderEntity);
     for (const name of await readdir(this.folder.renders)) {

@@ -1,4 +1,4 @@
-import { lstat, readdir, rm, stat } from 'node:fs/promises';
+import { lstat, readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataFolder } from '../config';
 
@@ -56,9 +56,3 @@ export const removeFile = ({ paths }: StoredFile): Promise<unknown> =>
 
 /** Bytes of what lies in a folder. */
 export const bytesIn = async (path: string): Promise<number> => (await sizeOf(path)).bytes;
-
-export const exists = (path: string): Promise<boolean> =>
-  stat(path).then(
-    () => true,
-    () => false,
-  );

@@ -11,10 +11,12 @@ export async function readAll(path: string): Promise<ArrayBuffer> {
 export async function checkTypeface(path: string): Promise<void> {
   try {
     openTypeface(readFont(await readAll(path))).line('Ag');
-  } catch {
+  } catch (error) {
     throw new Problem(
       'bad-typeface',
       'This is not a font file that can be read. Choose a TTF, OTF or WOFF file.',
+      {},
+      { cause: error },
     );
   }
 }

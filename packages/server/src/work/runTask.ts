@@ -16,9 +16,6 @@ export const runTask = <Name extends TaskName>(
   options: TaskOptions = {},
 ): Promise<Tasks[Name]['answer']> => thePool().run(task, given, options) as Promise<Tasks[Name]['answer']>;
 
-/** How much is at work. */
-export const workLoad = (): WorkPool['load'] => pool?.load ?? { running: 0, waiting: 0 };
-
 /** Ends all that is at work. */
 export async function endWork(): Promise<void> {
   const ended = pool;

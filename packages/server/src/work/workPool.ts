@@ -94,8 +94,8 @@ export class WorkPool {
               ? await confine(task as ConfinedTask, given, seconds!, signal)
               : await this.inThread(task, given, traits.rank, { ...options, seconds, signal });
             if ('problem' in result) {
-              const { kind, detail, extra } = result.problem;
-              throw new Problem(kind, detail, extra);
+              const { kind, detail, extra, reason } = result.problem;
+              throw new Problem(kind, detail, extra, { cause: reason });
             }
             resolve(result.answer);
           } catch (error) {

@@ -1,21 +1,8 @@
+import type { StorageReport } from '@cyclogram/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
 import { refreshFilms, type FilmSummary } from './films';
 import { rendersKey, type Render } from './renders';
-
-/** What takes space where the server keeps its data, in bytes. */
-export interface StorageReport {
-  free: number;
-  nearlyFull: boolean;
-  /** The largest first. A file counts for each film that uses it. */
-  films: { id: string; title: string; bytes: number }[];
-  renders: number;
-  bin: number;
-  unused: number;
-  files: number;
-  /** Days for which the bin and files that nothing uses are kept. */
-  keptDays: number;
-}
 
 const reportKey = ['storage'] as const;
 
@@ -26,7 +13,7 @@ export const useStorage = () =>
 export const useFreeSpace = () =>
   useQuery({
     queryKey: ['storage', 'free'],
-    queryFn: () => call<{ free: number; nearlyFull: boolean }>('GET', '/storage/free'),
+    queryFn: () => call<Pick<StorageReport, 'free' | 'nearlyFull'>>('GET', '/storage/free'),
     refetchInterval: 60_000,
     staleTime: 30_000,
   }).data;

@@ -81,7 +81,7 @@ function FilmCard({ film }: { film: FilmSummary }) {
   const deleteFilm = () =>
     remove.mutate(film.id, {
       onSuccess: () =>
-        toast(`“${title}” is in the bin.`, {
+        toast(`Moved “${title}” to the bin.`, {
           action: { label: 'Undo', onClick: () => restore.mutate(film.id, { onError }) },
         }),
       onError,
@@ -99,6 +99,8 @@ function FilmCard({ film }: { film: FilmSummary }) {
           <img
             src={film.thumbnail}
             alt=""
+            // Of many only those that are looked at are drawn.
+            loading="lazy"
             width={640}
             height={Math.round((640 * (film.height ?? 9)) / (film.width ?? 16))}
             className="aspect-video w-full bg-panel object-contain text-dim"
@@ -142,7 +144,7 @@ function FilmCard({ film }: { film: FilmSummary }) {
               href={packageAddress(film.id)}
               download
               aria-label={`Export ${title}`}
-              title="One file with the film and all that it needs: song, images, footage, typefaces."
+              title="Save the film as one file, with its song, images, footage and typefaces."
               className="grid size-7 place-items-center rounded-sm hover:bg-raised"
             >
               <Download size={14} />

@@ -50,7 +50,7 @@ export function OpenFilmFile() {
         }}
       />
       <Button
-        title="Opens a film that was saved as one file, with its song, images and typefaces."
+        title="Import a film that was exported as one file, with its song, images, footage and typefaces."
         onClick={() => input.current?.click()}
       >
         <FolderInput size={14} /> Import a film

@@ -1,19 +1,5 @@
 import { kindOf, passKinds, type PassSettings } from '@cyclogram/core';
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import {
@@ -30,6 +16,7 @@ import {
 import { Collapsible } from 'radix-ui';
 import { useContext, useState } from 'react';
 import { Button, IconButton } from '../controls/Button';
+import { SortableList } from '../controls/SortableList';
 import { FilterContext } from '../cords/filter';
 import { useMovingNote } from '../cords/useMovingNote';
 import { useEditor } from '../editor/editorStore';
@@ -64,10 +51,6 @@ export function PassList({ owners, passes }: PassListProps) {
   const change = useEditor((state) => state.change);
   const film = useEditor((state) => state.film);
   const [adding, setAdding] = useState(false);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   return (
     <>
       {passes.length === 0 && (
@@ -77,29 +60,24 @@ export function PassList({ owners, passes }: PassListProps) {
             : 'Nothing changes what is drawn. Passes do: glow, blur, grading, grain.'}
         </p>
       )}
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        modifiers={[restrictToVerticalAxis]}
-        onDragEnd={({ active, over }) => {
-          if (!over || active.id === over.id) return;
+      <SortableList
+        ids={passes.map(({ id }) => id)}
+        onMove={(from, to) =>
           change('reorder passes', (draft) => {
-            const [moved, to] = [active, over].map(({ id }) => samePasses(draft, owners, String(id)));
+            const [moved, target] = [from, to].map((id) => samePasses(draft, owners, id));
             for (const { owner: one, pass } of moved!) {
-              const target = to!.find((other) => other.owner === one)?.pass;
-              if (target) movePass(passesOf(draft, one)!, pass.id, target.id);
+              const other = target!.find((pair) => pair.owner === one)?.pass;
+              if (other) movePass(passesOf(draft, one)!, pass.id, other.id);
             }
-          });
-        }}
+          })
+        }
       >
-        <SortableContext items={passes.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-          <ol aria-label="Passes">
-            {passes.map((pass) => (
-              <PassRow key={pass.id} owners={owners} pass={pass} />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+        <ol aria-label="Passes">
+          {passes.map((pass) => (
+            <PassRow key={pass.id} owners={owners} pass={pass} />
+          ))}
+        </ol>
+      </SortableList>
       <div className="mt-1.5 flex gap-1">
         <Button disabled={passes.length >= maxPasses} onClick={() => setAdding(true)}>
           <Plus size={13} /> Add a pass

@@ -93,8 +93,8 @@ const guide = [
     'Recipe keeps the look for the next song: drop that on it in the library. Swap the song keeps everything else. The right button on a property or a heading resets it.',
   ],
   [
-    'Keep',
-    'A deleted film or render lies in the bin, under Storage, for 30 days. A film is exported as one file with all that it needs, and imported on another machine. Storage says what takes space and gives it back.',
+    'Back up',
+    'Deleted films and renders stay in the bin, under Storage, for 30 days. Export a film as one file with everything it uses, and import it on another machine. Storage shows disk usage and frees space.',
   ],
 ];
 

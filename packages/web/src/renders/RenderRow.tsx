@@ -63,7 +63,7 @@ export function RenderRow({ render }: { render: Render }) {
   const remove = () =>
     void deleteRender(id).then(
       () =>
-        toast(`“${fileName}” is in the bin.`, {
+        toast(`Moved “${fileName}” to the bin.`, {
           action: { label: 'Undo', onClick: () => act(restoreRender) },
         }),
       (error: Error) => toast.error(error.message),

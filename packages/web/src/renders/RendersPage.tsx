@@ -1,20 +1,4 @@
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import type { DragEndEvent } from '@dnd-kit/core';
-import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { arrayMove, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -22,6 +6,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { orderRenders, useRenders, type Render } from '../api/renders';
 import { PageBar } from '../app/PageBar';
+import { SortableList } from '../controls/SortableList';
 import { PageTitle, useConnected } from './RenderEvents';
 import { RenderRow } from './RenderRow';
 
@@ -94,41 +79,29 @@ export function RendersPage() {
 function Waiting({ renders }: { renders: readonly Render[] }) {
   // Until the server has said so, the order is the one that was asked for.
   const [asked, setAsked] = useState<readonly string[]>();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const place = (id: string) => {
+  const rankOf = (id: string) => {
     const index = asked?.indexOf(id) ?? -1;
     return index < 0 ? Infinity : index;
   };
-  const shown = asked ? [...renders].sort((a, b) => place(a.id) - place(b.id)) : [...renders];
+  const shown = asked ? [...renders].sort((a, b) => rankOf(a.id) - rankOf(b.id)) : [...renders];
   const ids = shown.map(({ id }) => id);
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    const next = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+  const move = (moved: string, to: string) => {
+    const next = arrayMove(ids, ids.indexOf(moved), ids.indexOf(to));
     setAsked(next);
     orderRenders(next)
       .catch((error: Error) => toast.error(error.message))
       .finally(() => setTimeout(() => setAsked(undefined), 500));
   };
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      modifiers={[restrictToVerticalAxis]}
-      onDragEnd={onDragEnd}
-    >
-      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ul>
-          {shown.map((render) => (
-            <Sortable key={render.id} render={render}>
-              <RenderRow render={render} />
-            </Sortable>
-          ))}
-        </ul>
-      </SortableContext>
-    </DndContext>
+    <SortableList ids={ids} onMove={move}>
+      <ul>
+        {shown.map((render) => (
+          <Sortable key={render.id} render={render}>
+            <RenderRow render={render} />
+          </Sortable>
+        ))}
+      </ul>
+    </SortableList>
   );
 }
 

@@ -1,17 +1,7 @@
 import { layerDrawings } from '@cyclogram/core';
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { defaultRangeExtractor, useVirtualizer, type Range } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useMemo, useState, type RefObject } from 'react';
+import { SortableList } from '../controls/SortableList';
 import { openLayerId, useEditor } from '../editor/editorStore';
 import { LayerRow } from './LayerRow';
 import { layerTree, moveLayer } from './layerTree';
@@ -34,10 +24,6 @@ export function LayerList({ scroller, above }: LayerListProps) {
   const openId = useEditor(openLayerId);
   const change = useEditor((state) => state.change);
   const [dragged, setDragged] = useState<string>();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const cords = useEditor((state) => state.film.cords);
   const rows = useMemo(() => layerTree({ layers }), [layers]);
   const drawings = useMemo(() => layerDrawings({ layers, cords }), [layers, cords]);
@@ -69,36 +55,26 @@ export function LayerList({ scroller, above }: LayerListProps) {
     if (open >= 0) virtual.scrollToIndex(open, { align: 'auto' });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- Only when another layer opens, not when layers move.
   }, [openId, virtual]);
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    setDragged(undefined);
-    if (!over || active.id === over.id) return;
-    change('reorder layers', (film) => moveLayer(film, String(active.id), String(over.id)));
-  };
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      modifiers={[restrictToVerticalAxis]}
-      onDragStart={({ active }) => setDragged(String(active.id))}
-      onDragCancel={() => setDragged(undefined)}
-      onDragEnd={onDragEnd}
+    <SortableList
+      ids={rows.map(({ layer }) => layer.id)}
+      onMove={(moved, to) => change('reorder layers', (film) => moveLayer(film, moved, to))}
+      onDrag={setDragged}
     >
-      <SortableContext items={rows.map(({ layer }) => layer.id)} strategy={verticalListSortingStrategy}>
-        <ul className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map(({ index, start, key }) => (
-            <LayerRow
-              key={key}
-              layer={rows[index]!.layer}
-              depth={rows[index]!.depth}
-              drawings={drawings.get(rows[index]!.layer.id) ?? 0}
-              index={index}
-              count={rows.length}
-              top={start - above}
-              measure={virtual.measureElement}
-            />
-          ))}
-        </ul>
-      </SortableContext>
-    </DndContext>
+      <ul className="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map(({ index, start, key }) => (
+          <LayerRow
+            key={key}
+            layer={rows[index]!.layer}
+            depth={rows[index]!.depth}
+            drawings={drawings.get(rows[index]!.layer.id) ?? 0}
+            index={index}
+            count={rows.length}
+            top={start - above}
+            measure={virtual.measureElement}
+          />
+        ))}
+      </ul>
+    </SortableList>
   );
 }

@@ -91,7 +91,7 @@ export function LayerRow({ layer, depth, drawings, index, count, top, measure }:
         </button>
         {drawings >= slowDrawings && (
           <span
-            title={`Slow: ${Math.round(drawings).toLocaleString('en')} drawings for each picture, with copies, masks and passes over time.`}
+            title={`Slow: ${Math.round(drawings).toLocaleString('en')} draws per frame, counting copies, masks and passes over time.`}
           >
             <Hourglass size={13} className="text-amber" aria-label={`${name} is slow`} />
           </span>

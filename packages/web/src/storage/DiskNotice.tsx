@@ -10,7 +10,7 @@ export function DiskNotice() {
   return (
     <p role="alert" className="flex h-8 shrink-0 items-center gap-2 border-b border-rule bg-raised px-5">
       <HardDrive size={14} className="text-alarm" />
-      {byteSize(space.free)} free where Cyclogram keeps its data. Saving and rendering stop when it is full.
+      Only {byteSize(space.free)} of disk space left. Saving and rendering fail when none is left.
       <Link to="/storage" className="underline hover:text-paper">
         Storage
       </Link>

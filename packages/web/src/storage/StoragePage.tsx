@@ -1,9 +1,10 @@
+import type { StorageReport } from '@cyclogram/core';
 import { formatDistanceToNow } from 'date-fns';
 import { ArchiveRestore, Clapperboard, Film as FilmIcon, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { useBin, useStorage, useStorageActions, type StorageReport } from '../api/storage';
+import { useBin, useStorage, useStorageActions } from '../api/storage';
 import { PageBar } from '../app/PageBar';
 import { Button } from '../controls/Button';
 import { Dialog } from '../controls/Dialog';
@@ -24,7 +25,7 @@ export function StoragePage() {
               {storage.error.message}
             </p>
           )}
-          {storage.isPending && <p className="text-dim">Looking at what takes space…</p>}
+          {storage.isPending && <p className="text-dim">Calculating disk usage…</p>}
           {storage.data && <Disk report={storage.data} />}
           <Bin bytes={storage.data?.bin} keptDays={storage.data?.keptDays} />
           {storage.data && <FilmSizes films={storage.data.films} />}
@@ -50,11 +51,11 @@ function Disk({ report }: { report: StorageReport }) {
   const { clean } = useStorageActions();
   const { free, nearlyFull, files, renders, bin, unused, keptDays } = report;
   const rows: [string, number, string][] = [
-    ['Free', free, nearlyFull ? 'Nearly full: saving and rendering stop when it is.' : ''],
-    ['Sounds, images, footage and typefaces', files, 'Each is kept once, whatever number of films uses it.'],
+    ['Free', free, nearlyFull ? 'Nearly full. Saving and rendering fail when no space is left.' : ''],
+    ['Sounds, images, footage and typefaces', files, 'Each file is stored once, however many films use it.'],
     ['Finished renders', renders, ''],
-    ['Bin', bin, 'Films and renders in it, with what only they use.'],
-    ['Unused files', unused, `They go ${keptDays} days after nothing used them any more.`],
+    ['Bin', bin, 'Deleted films and renders, including files that only they use.'],
+    ['Unused files', unused, `Deleted ${keptDays} days after their last use.`],
   ];
   return (
     <Section
@@ -65,7 +66,7 @@ function Disk({ report }: { report: StorageReport }) {
           onClick={() =>
             clean.mutate(false, {
               onSuccess: ({ freed }) =>
-                toast(freed > 0 ? `${byteSize(freed)} are free again.` : 'There was nothing to remove.'),
+                toast(freed > 0 ? `Freed ${byteSize(freed)}.` : 'Nothing to clean up.'),
               onError: (error) => toast.error(error.message),
             })
           }
@@ -121,7 +122,7 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
       )}
       {bin.data && items.length === 0 && (
         <p className="text-dim">
-          Nothing is in the bin. Deleted films and renders stay in it for {keptDays} days.
+          The bin is empty. Deleted films and renders are kept here for {keptDays} days.
         </p>
       )}
       <ul>
@@ -140,7 +141,7 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
                 restore.mutate(
                   { kind, id },
                   {
-                    onSuccess: () => toast(`“${name}” is back.`),
+                    onSuccess: () => toast(`Restored “${name}”.`),
                     onError: (error) => toast.error(error.message),
                   },
                 )
@@ -155,12 +156,12 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
         open={asking}
         onOpenChange={setAsking}
         title="Empty the bin"
-        description={`${items.length} ${items.length === 1 ? 'item is' : 'items are'} deleted for good${
+        description={`${items.length} ${items.length === 1 ? 'item' : 'items'} will be permanently deleted${
           bytes ? `, up to ${byteSize(bytes)}` : ''
         }. This cannot be undone.`}
       >
         <div className="flex justify-end gap-2">
-          <Button onClick={() => setAsking(false)}>Keep</Button>
+          <Button onClick={() => setAsking(false)}>Cancel</Button>
           <Button
             onClick={() => {
               setAsking(false);
@@ -170,7 +171,7 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
               });
             }}
           >
-            <Trash2 size={14} /> Delete for good
+            <Trash2 size={14} /> Delete permanently
           </Button>
         </div>
       </Dialog>

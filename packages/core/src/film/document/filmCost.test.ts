@@ -27,12 +27,6 @@ function doubled(levels: number): Film {
   return { ...f, layers };
 }
 
-const seconds = (work: () => void) => {
-  const start = performance.now();
-  work();
-  return (performance.now() - start) / 1000;
-};
-
 describe('what a picture takes', () => {
   it('is a drawing for each layer, and for each copy of a figure', () => {
     const f = film();
@@ -79,15 +73,14 @@ describe('what is dear', () => {
   it('can be stored and edited, and is not drawn; the rest is', () => {
     const dear = doubled(22);
     const f = { ...dear, layers: [...dear.layers, { ...figureIn(film()), id: 'plain', name: 'Plain' }] };
-    let read: Film | undefined;
-    expect(seconds(() => (read = parseFilm(structuredCopy(f))))).toBeLessThan(5);
-    const [first, ...others] = withheldOf(read!);
+    const read = parseFilm(structuredCopy(f));
+    const [first, ...others] = withheldOf(read);
     expect(first).toEqual({ layer: 'l-22', drawings: 2 ** 22 });
-    expect(withheldText(read!, first!)).toBe(
-      '“Group 22” is drawn millions of times for each picture, with its copies, masks and passes over time.',
+    expect(withheldText(read, first!)).toBe(
+      '“Group 22” would be drawn millions of times per frame, counting copies, masks and passes over time.',
     );
     expect(others.map(({ layer }) => layer)).toEqual(expect.arrayContaining(['l-21', 'l-13']));
-    const drawn = drawableFilm(read!);
+    const drawn = drawableFilm(read);
     const left = drawn.layers.filter(({ visible, group }) => visible && group === null);
     expect(left.map(({ id }) => id)).toContain('plain');
     const drawings = layerDrawings(drawn);
@@ -112,7 +105,9 @@ describe('what is dear', () => {
     const dear = { ...f, finish };
     expect(withheldOf(dear)).toEqual([{ layer: undefined, drawings: expect.any(Number) as number }]);
     expect(drawableFilm(dear).finish.passes.map(({ kind }) => kind)).toEqual(['glow']);
-    expect(withheldText(dear, withheldOf(dear)[0]!)).toContain('The finish has all layers drawn');
+    expect(withheldText(dear, withheldOf(dear)[0]!)).toMatch(
+      /^The passes over time in the finish would draw .* times per frame\.$/,
+    );
   });
 
   it('is nothing that is hidden, unless it may be shown', () => {

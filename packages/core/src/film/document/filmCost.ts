@@ -20,17 +20,19 @@ export interface Withheld {
   drawings: number;
 }
 
-/** Whether a layer is seen at some time. */
-function isEverShown(film: Pick<Film, 'cords'>, { id, visible }: Layer): boolean {
-  return (
-    visible ||
-    film.cords.some(({ target }) => target.list === 'layers' && target.id === id && target.key === 'visible')
-  );
+const showsLayer = ({ target: { list, key } }: Film['cords'][number]): boolean =>
+  list === 'layers' && key === 'visible';
+
+/** Tells whether a layer is seen at some time: cords may show it. */
+function everShown({ cords }: Pick<Film, 'cords'>): (layer: Layer) => boolean {
+  const driven = new Set(cords.filter(showsLayer).map(({ target }) => target.id));
+  return ({ id, visible }) => visible || driven.has(id);
 }
 
 /** Drawings of each layer for one picture of it: copies, symmetry, groups, linked copies, masks and passes over time counted. */
 export function layerDrawings(film: Pick<Film, 'layers' | 'cords'>): ReadonlyMap<string, number> {
   const layers = new Map(film.layers.map((layer) => [layer.id, layer]));
+  const isEverShown = everShown(film);
   const known = new Map<string, number>();
   const of = (layer: Layer): number => {
     const before = known.get(layer.id);
@@ -41,7 +43,7 @@ export function layerDrawings(film: Pick<Film, 'layers' | 'cords'>): ReadonlyMap
       const inner = layers.get(id);
       // Members of a group are drawn as they are shown; sources and masks in any case.
       const isMember = isContainer(layer) && inner?.group === layer.id && maskLayer(layer.mask) !== id;
-      return inner && (!isMember || isEverShown(film, inner)) ? [inner] : [];
+      return inner && (!isMember || isEverShown(inner)) ? [inner] : [];
     });
     const own = layerRegistry.of(layer)?.figures(layer as never) ?? 0;
     const inner = shown.reduce((sum, other) => sum + of(other), 0);
@@ -65,8 +67,9 @@ export function withheldOf(film: Film): readonly Withheld[] {
 
 function findWithheld(film: Film): Withheld[] {
   const drawings = layerDrawings(film);
+  const isEverShown = everShown(film);
   const shown = film.layers
-    .filter((layer) => layer.group === null && isEverShown(film, layer))
+    .filter((layer) => layer.group === null && isEverShown(layer))
     .map(({ id }) => ({ layer: id, drawings: drawings.get(id) ?? 0 }))
     .sort((a, b) => b.drawings - a.drawings);
   const found: Withheld[] = [];
@@ -94,9 +97,7 @@ function without(film: Film, parts: readonly Withheld[]): Film {
   return {
     ...film,
     layers: film.layers.map((layer) => (hidden.has(layer.id) ? { ...layer, visible: false } : layer)),
-    cords: film.cords.filter(
-      ({ target: { list, id, key } }) => !(list === 'layers' && key === 'visible' && hidden.has(id)),
-    ),
+    cords: film.cords.filter((cord) => !(showsLayer(cord) && hidden.has(cord.target.id))),
     finish: {
       ...film.finish,
       passes: hidden.has(undefined) ? passes.filter((pass) => lastTimePass([pass]) < 0) : passes,
@@ -111,6 +112,6 @@ const times = (drawings: number): string =>
 export function withheldText(film: Pick<Film, 'layers'>, { layer, drawings }: Withheld): string {
   const name = film.layers.find(({ id }) => id === layer)?.name;
   return name === undefined
-    ? `The finish has all layers drawn at other moments, too: ${times(drawings)} for each picture.`
-    : `“${name}” is drawn ${times(drawings)} for each picture, with its copies, masks and passes over time.`;
+    ? `The passes over time in the finish would draw ${times(drawings)} per frame.`
+    : `“${name}” would be drawn ${times(drawings)} per frame, counting copies, masks and passes over time.`;
 }

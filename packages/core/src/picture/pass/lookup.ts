@@ -45,7 +45,8 @@ export function parseCube(text: string): Lookup {
       values.push(...numbersIn(line, i + 1));
       const declared = size > 0 ? exact.pow(size, 3) : flat;
       // Sizes stand before the colours: what goes on after these need not be read to its end.
-      if (values.length > 3 * (declared || exact.pow(maxSize, 3)))
+      if (declared === 0) throw new Error(`line ${i + 1}: LUT_3D_SIZE has to stand before the colours`);
+      if (values.length > 3 * declared)
         throw new Error(`line ${i + 1}: there are more than the ${declared} colours that are declared`);
     }
   }
