@@ -34,7 +34,7 @@ export function BackgroundSection() {
             onClick={() => selectLayers([layer.id])}
             className="flex h-8 w-full items-center gap-2 rounded-sm px-1 text-left hover:bg-raised"
           >
-            <LayerThumbnail layer={layer} />
+            <LayerThumbnail layer={layer} slow={false} />
             <span className="min-w-0 truncate">{layer.name}</span>
           </button>
         ))}

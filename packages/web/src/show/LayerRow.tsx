@@ -37,6 +37,7 @@ export function LayerRow({ layer, depth, drawings, index, count, top, measure }:
   const select = useEditor((state) => state.selectLayer);
   const change = useEditor((state) => state.change);
   const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id });
+  const slow = drawings >= slowDrawings;
   const ref = useCallback(
     (row: HTMLElement | null) => {
       setNodeRef(row);
@@ -85,11 +86,11 @@ export function LayerRow({ layer, depth, drawings, index, count, top, measure }:
           className="flex min-w-0 grow items-center gap-2 text-left"
           onClick={onClick}
         >
-          <LayerThumbnail layer={layer} />
+          <LayerThumbnail layer={layer} slow={slow} />
           <KindIcon layer={layer} label={kindLabel(layer)} />
           <span className={clsx('truncate', !visible && 'text-dim line-through')}>{name}</span>
         </button>
-        {drawings >= slowDrawings && (
+        {slow && (
           <span
             title={`Slow: ${Math.round(drawings).toLocaleString('en')} draws per frame, counting copies, masks and passes over time.`}
           >

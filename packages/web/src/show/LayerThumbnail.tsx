@@ -8,8 +8,14 @@ import { withContent } from './layerChanges';
 const pause = 250;
 const [width, height] = [86, 48];
 
+interface LayerThumbnailProps {
+  layer: Layer;
+  /** Whether it takes so long to draw that others would wait for it: then there is no picture of it. */
+  slow: boolean;
+}
+
 /** What a layer draws where its ear is loudest, close up and small; painted when film and song have been still for a moment. */
-export function LayerThumbnail({ layer }: { layer: Layer }) {
+export function LayerThumbnail({ layer, slow }: LayerThumbnailProps) {
   const store = useContext(EditorContext)!;
   const preview = usePreview();
   const analysed = usePreviewState((state) => state.analysed >= 1);
@@ -38,6 +44,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
       }
       picture.close();
     };
+    if (slow) return;
     const timer = setTimeout(() => void paint().catch(() => {}), pause);
     return () => {
       stale = true;
@@ -45,7 +52,7 @@ export function LayerThumbnail({ layer }: { layer: Layer }) {
     };
     // The key says all of the film that is seen.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [preview, store, key, loudOf, analysed]);
+  }, [preview, store, key, loudOf, analysed, slow]);
   return (
     <canvas
       ref={canvas}

@@ -37,21 +37,21 @@ function icosahedron(): GeodesicSphere {
 }
 
 function divide({ positions, faces }: GeodesicSphere): GeodesicSphere {
-  const places = [...positions];
+  const all = [...positions];
   const count = positions.length / 3;
   const middles = new Map<number, number>();
   const middle = (a: number, b: number): number => {
     const key = Math.min(a, b) * count + Math.max(a, b);
     let found = middles.get(key);
     if (found === undefined) {
-      const [x, y, z] = [0, 1, 2].map((axis) => places[3 * a + axis]! + places[3 * b + axis]!) as [
+      const [x, y, z] = [0, 1, 2].map((axis) => all[3 * a + axis]! + all[3 * b + axis]!) as [
         number,
         number,
         number,
       ];
       const size = Math.sqrt(x * x + y * y + z * z);
-      found = places.length / 3;
-      places.push(x / size, y / size, z / size);
+      found = all.length / 3;
+      all.push(x / size, y / size, z / size);
       middles.set(key, found);
     }
     return found;
@@ -62,5 +62,5 @@ function divide({ positions, faces }: GeodesicSphere): GeodesicSphere {
     const [ab, bc, ca] = [middle(a, b), middle(b, c), middle(c, a)];
     out.push(a, ab, ca, b, bc, ab, c, ca, bc, ab, bc, ca);
   }
-  return { positions: Float32Array.from(places), faces: Uint32Array.from(out) };
+  return { positions: Float32Array.from(all), faces: Uint32Array.from(out) };
 }

@@ -105,22 +105,22 @@ const groups = fieldGroups([
 type Settings = Parameters<Parameters<typeof bodyKind<'relief', typeof groups>>[0]['shapes']>[0];
 
 /** A place of the surface before it is heaved, and the noise there, -1 to 1: four numbers for each. */
-function placesOf(body: Settings): { places: Float64Array; faces?: Uint32Array } {
+function pointsOf(body: Settings): { points: Float64Array; faces?: Uint32Array } {
   const { form, width, length, detail, grain, layers, sharpness, drift, change, seed } = body;
   const noise = (x: number, y: number, z: number) =>
     spaceLayers(seed, x / grain, y / grain, z / grain, layers, sharpness);
   if (form === 'sphere') {
     const { positions, faces } = geodesicSphere(divisions(detail));
     const radius = width / 2;
-    const places = new Float64Array((positions.length / 3) * 4);
+    const points = new Float64Array((positions.length / 3) * 4);
     for (let i = 0; i < positions.length / 3; i++) {
       const [x, y, z] = [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!];
-      places.set([x, y, z, noise(x * radius + drift, y * radius + change, z * radius)], 4 * i);
+      points.set([x, y, z, noise(x * radius + drift, y * radius + change, z * radius)], 4 * i);
     }
-    return { places, faces };
+    return { points, faces };
   }
   const count = detail + 1;
-  const places = new Float64Array(4 * count * count);
+  const points = new Float64Array(4 * count * count);
   for (let row = 0; row < count; row++) {
     for (let column = 0; column < count; column++) {
       let [x, z] = [(column / detail - 0.5) * width, (row / detail - 0.5) * length];
@@ -129,18 +129,18 @@ function placesOf(body: Settings): { places: Float64Array; faces?: Uint32Array }
         const [r, angle] = [(width / 2) * (row / detail), (2 * Math.PI * column) / detail];
         [x, z] = [r * sin(angle), r * cos(angle)];
       }
-      places.set([x, 0, z, noise(x, change, z + drift)], 4 * (row * count + column));
+      points.set([x, 0, z, noise(x, change, z + drift)], 4 * (row * count + column));
     }
   }
-  return { places };
+  return { points };
 }
 
-/** From the lowest to the highest noise of places; 1 where all are the same. */
-function spanOf(places: Float64Array): number {
+/** From the lowest to the highest noise of points; 1 where all are the same. */
+function spanOf(points: Float64Array): number {
   let [low, high] = [Infinity, -Infinity];
-  for (let i = 3; i < places.length; i += 4) {
-    low = Math.min(low, places[i]!);
-    high = Math.max(high, places[i]!);
+  for (let i = 3; i < points.length; i += 4) {
+    low = Math.min(low, points[i]!);
+    high = Math.max(high, points[i]!);
   }
   return high > low ? high - low : 1;
 }
@@ -156,8 +156,8 @@ const flowing = ['width', 'length', 'grain', 'layers', 'sharpness', 'drift', 'ch
 export const reliefSpan = (
   body: Settings,
   moves: (key: string) => boolean,
-  places = placesOf(body).places,
-): number => (flowing.some(moves) ? noiseSpan(body.layers, body.sharpness) : spanOf(places));
+  points = pointsOf(body).points,
+): number => (flowing.some(moves) ? noiseSpan(body.layers, body.sharpness) : spanOf(points));
 
 /** A surface that layered noise heaves; what moves it are cords on its height, scale and drift. */
 export const relief = bodyKind({
@@ -168,11 +168,11 @@ export const relief = bodyKind({
   material: { roughness: 0.4 },
   shapes(body, { moves }) {
     const { form, width, detail, height } = body;
-    const { places, faces } = placesOf(body);
-    const span = reliefSpan(body, moves, places);
+    const { points, faces } = pointsOf(body);
+    const span = reliefSpan(body, moves, points);
     const shape = new ShapeBuilder();
-    for (let i = 0; i < places.length; i += 4) {
-      const [x, y, z, value] = [places[i]!, places[i + 1]!, places[i + 2]!, places[i + 3]!];
+    for (let i = 0; i < points.length; i += 4) {
+      const [x, y, z, value] = [points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!];
       const rise = (height / span) * value;
       const share = (value + 1) / 2;
       if (form === 'sphere') {

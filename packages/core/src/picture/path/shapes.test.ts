@@ -195,7 +195,7 @@ describe('a drawn curve', () => {
     { id: 'b', at: { x: 100, y: 50 }, ...smooth },
     cornerPoint('c', 200, 0),
   ];
-  const places = (settings: { points: typeof points; closed: boolean }) => {
+  const positionsOf = (settings: { points: typeof points; closed: boolean }) => {
     const path = build('drawn', settings);
     return Array.from({ length: 50 }, (_, i) => path.at((i / 50) * path.length));
   };
@@ -215,8 +215,8 @@ describe('a drawn curve', () => {
   ])('keeps its shape when a point is added (closed: %s, after point %d)', (closed, index, t) => {
     const added = insertPoint({ points, closed }, index, t, 'new');
     expect(added).toHaveLength(4);
-    const before = places({ points, closed });
-    places({ points: added, closed }).forEach(({ x, y }, i) => {
+    const before = positionsOf({ points, closed });
+    positionsOf({ points: added, closed }).forEach(({ x, y }, i) => {
       expect(Math.hypot(x - before[i]!.x, y - before[i]!.y)).toBeLessThan(1e-3);
     });
   });
