@@ -74,6 +74,7 @@ describe('the queue', () => {
     expect((await api(server.url, 'POST', `/renders/${gif}/cancel`)).body['status']).toBe('cancelled');
 
     // Killed in the middle: what was finished is kept, what waits goes on.
+    await renderState(server.url, webm, 'running', 'done');
     await api(server.url, 'POST', `/renders/${long}/resume`);
     await renderState(server.url, webm, 'done');
     await renderState(server.url, long, 'running');

@@ -98,6 +98,36 @@ describe('a render', () => {
     }
   });
 
+  it('that was cancelled is heard of last as that', async () => {
+    // An ffmpeg that takes its time to say its version: the render is cancelled meanwhile, before it hears the song.
+    const tools = temporaryFolder();
+    const slow = '#!/bin/sh\ncase "$1" in -version) sleep 1;; esac\nexec ffmpeg "$@"\n';
+    await writeFile(join(tools, 'ffmpeg'), slow, { mode: 0o755 });
+    await writeFile(join(tools, 'ffprobe'), '#!/bin/sh\nexec ffprobe "$@"\n', { mode: 0o755 });
+    const server = await spawnServer(temporaryFolder(), { CYCLOGRAM_FFMPEG: tools });
+    try {
+      const events = await fetch(`${server.url}/api/renders/events`);
+      const reader = events.body!.pipeThrough(new TextDecoderStream()).getReader();
+      const id = await startRender(server.url, 20);
+      await renderState(server.url, id, 'running');
+      await api(server.url, 'POST', `/renders/${id}/cancel`);
+      // When another one has done something, all that there was to say of the first has been said.
+      const other = await startRender(server.url, 20);
+      const views: { id: string; status: string; stage: string | null }[] = [];
+      let rest = '';
+      while (!views.some((view) => view.id === other && view.stage === 'drawing')) {
+        const lines = (rest + (await reader.read()).value).split('\n');
+        rest = lines.pop()!;
+        for (const line of lines)
+          if (line.startsWith('data: {')) views.push(JSON.parse(line.slice(6)) as (typeof views)[number]);
+      }
+      await reader.cancel();
+      expect(views.filter((view) => view.id === id).at(-1)?.status).toBe('cancelled');
+    } finally {
+      await kill(server.process);
+    }
+  });
+
   it('gives way to the interface: its threads and encoders do, the server does not', async (context) => {
     if (process.platform !== 'linux') return context.skip('threads have no priority of their own here');
     const server = await spawnServer(temporaryFolder());

@@ -291,6 +291,8 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     const where = { id, deletedAt: IsNull(), ...(held?.status ? {} : { status: In(from) }) };
     const { affected } = await this.rows.update(where, { ...held, ...change });
     this.unsaved.delete(id);
+    // Before anybody is told: its run must not be the last that is heard of.
+    if (affected && this.running?.row.id === id) this.running.cancel.abort();
     const row = await this.row(id);
     if (!affected) return undefined;
     this.tell(row);
@@ -360,6 +362,9 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   private async run(running: Running): Promise<void> {
     const { row, cancel } = running;
     const folder = this.files.segmentFolder(row);
+    const tell = () => {
+      if (!cancel.signal.aborted) this.tell(row);
+    };
     try {
       // It may have been cancelled or deleted since it was found.
       const { affected } = await this.rows.update(
@@ -368,7 +373,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
       );
       if (!affected) return;
       row.status = 'running';
-      this.tell(row);
+      tell();
       if (await openSegments(folder, await segmentVersion())) await this.files.forgetSegments(row);
       const film = parseFilm(JSON.parse(row.document));
       await renderVideo({
@@ -383,7 +388,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
           if (progress.stage === 'drawing' && running.progress.stage !== 'drawing')
             running.startedAt = Date.now();
           running.progress = progress;
-          this.tell(row);
+          tell();
         },
         onSegment: (index, frameCount) =>
           void this.files.noteSegment(row, index, frameCount).catch((error: unknown) => this.log.warn(error)),
