@@ -25,7 +25,7 @@ export async function timeCli(
 }
 
 /** Memory of a process and all below it, in MiB. */
-async function residentMemory(pid: number): Promise<number> {
+export async function residentMemory(pid: number): Promise<number> {
   const { stdout } = await exec('ps', ['-eo', 'pid=,ppid=,rss=']).catch(() => ({ stdout: '' }));
   const processes = stdout
     .trim()

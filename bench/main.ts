@@ -8,6 +8,7 @@ import { benchFinish } from './finish';
 import { benchFootage } from './footage';
 import { benchHearing } from './hearing';
 import { benchListening } from './listening';
+import { benchLists } from './lists';
 import { benchPace } from './pace';
 import { benchPlaying } from './playing';
 import { benchPreview, benchTenFigures } from './preview';
@@ -51,6 +52,7 @@ try {
     finish: benchFinish,
     footage: () => benchFootage(server('cli.js')),
     rendering: () => benchRendering(server('cli.js'), data),
+    lists: () => benchLists(server('main.js'), data),
     pace: () => benchPace(server('cli.js'), data),
   };
   const names = process.argv.slice(2);
@@ -60,7 +62,10 @@ try {
       if (names.length === 0 || names.includes(name)) results[name] = await bench();
   };
   await run(inBrowser);
+  // Two of them do not work on one folder.
+  const ended = new Promise((resolve) => child.once('exit', resolve));
   child.kill();
+  await ended;
   await run(alone);
   console.log(JSON.stringify(results, null, 2));
 } finally {

@@ -121,13 +121,13 @@ describe('a film as one file', () => {
       ],
       ['links', await zipOf({ 'film.json': '/etc/passwd' }, 0o120777), /is a link or no file/],
     ];
-    const count = (await server.services.films.list()).length;
+    const count = (await server.services.films.list()).total;
     for (const [what, bytes, expected] of cases) {
       const { status, body } = await bring(server, bytes);
       expect([what, status]).toEqual([what, 422]);
       expect(body['detail']).toMatch(expected);
     }
-    expect(await server.services.films.list()).toHaveLength(count);
+    expect((await server.services.films.list()).total).toBe(count);
     expect(await incomingFiles(join(folder, 'data'))).toEqual([]);
   });
 

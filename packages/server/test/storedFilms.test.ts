@@ -163,7 +163,7 @@ describe('a database of the first version', () => {
 
     const services = await openServices(folder, pino({ level: 'silent' }));
     try {
-      const list = await services.films.list();
+      const { films: list } = await services.films.list();
       expect(list.map(({ title }) => title)).toEqual(films.map(({ title }) => title).reverse());
       for (const listed of list) {
         const film = films.find(({ title }) => title === listed.title)!;

@@ -5,6 +5,7 @@ import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { makeQueries } from './app/queries';
 import { makeRouter } from './app/routes';
+import { Hint } from './controls/Hint';
 import './styles.css';
 
 const queries = makeQueries();
@@ -14,6 +15,7 @@ createRoot(document.getElementById('root')!).render(
   <QueryClientProvider client={queries}>
     <Tooltip.Provider delayDuration={400}>
       <RouterProvider router={router} />
+      <Hint />
       <Toaster
         theme="dark"
         position="bottom-center"

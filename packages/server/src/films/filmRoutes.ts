@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { attachmentName } from '../http/attachmentName';
 import { fromData } from '../http/fromData';
+import { pageOf, searchOf } from '../http/page';
 import { Problem } from '../http/problem';
 import type { FilmThumbnails } from './filmThumbnails';
 import type { FilmStore, ListedFilm, StoredFilm } from './filmStore';
@@ -36,7 +37,11 @@ export function filmRoutes(store: FilmStore, thumbnails: FilmThumbnails): Router
   const routes = Router();
 
   routes.get('/', async (request, response) => {
-    response.json({ films: (await store.list(request.query['bin'] === '1')).map(filmSummary) });
+    const { query } = request;
+    const { films, total } = await store.list({
+      ...{ inBin: query['bin'] === '1', search: searchOf(query), page: pageOf(query) },
+    });
+    response.json({ films: films.map(filmSummary), total });
   });
 
   routes.post('/', async (request, response) => {

@@ -8,12 +8,13 @@ import {
 } from '@cyclogram/core';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import { IsNull, Not, type DataSource } from 'typeorm';
+import { In, IsNull, Not, type DataSource, type FindOperator } from 'typeorm';
 import type { AssetStore } from '../assets/assetStore';
 import type { DataFolder } from '../config';
 import { FilmEntity, type FilmRow } from '../db/entities';
 import { inTransaction } from '../db/transaction';
 import { filmLength, locateTracks, type FilmTracks } from '../hearing/filmTracks';
+import type { Page } from '../http/page';
 import { Problem, toProblem } from '../http/problem';
 import type { FootageStore } from '../footage/footageStore';
 import type { FilmFiles } from '../images/filmFiles';
@@ -35,6 +36,16 @@ export interface ListedFilm extends Omit<FilmRow, 'document'> {
   /** Why it cannot be opened; null when it can, as far as that is known without reading it. */
   problem: string | null;
 }
+
+/** Which films a list is of. */
+export interface FilmQuery {
+  inBin?: boolean;
+  search?: string;
+  page?: Page;
+}
+
+/** A title as it is searched: small letters without accents. */
+const folded = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
 /** @throws Problem when the document cannot be read */
 async function stored(row: FilmRow): Promise<StoredFilm> {
@@ -71,8 +82,20 @@ export class FilmStore {
     return this.database.getRepository(FilmEntity);
   }
 
-  /** Films that are not deleted, last changed first. Their documents are not read. @param inBin those in the bin instead */
-  async list(inBin = false): Promise<ListedFilm[]> {
+  /**
+   * Films that are not deleted, last changed first. Their documents are not read.
+   * @param inBin those in the bin instead
+   * @param search words that their titles have in them
+   * @param page the part of the list that is wanted; all of it when there is none
+   */
+  async list({ inBin = false, search = '', page }: FilmQuery = {}): Promise<{
+    films: ListedFilm[];
+    total: number;
+  }> {
+    const deletedAt = inBin ? Not(IsNull()) : IsNull();
+    const found = search.trim() === '' ? undefined : await this.withTitle(search, deletedAt);
+    const where = found ? { id: In(found) } : { deletedAt };
+    const total = await this.rows.countBy(where);
     const rows = await this.rows.find({
       select: {
         id: true,
@@ -87,10 +110,21 @@ export class FilmStore {
         deletedAt: true,
         version: true,
       },
-      where: { deletedAt: inBin ? Not(IsNull()) : IsNull() },
-      order: { updatedAt: 'DESC' },
+      where,
+      // The id, too: of those that were changed at the same time none is in two parts of the list.
+      order: { updatedAt: 'DESC', id: 'DESC' },
+      ...(page ? { skip: page.offset, take: page.limit } : {}),
     });
-    return rows.map((row) => ({ ...row, problem: problemOf(row) }));
+    return { films: rows.map((row) => ({ ...row, problem: problemOf(row) })), total };
+  }
+
+  /** Ids of films whose titles have these words in them, whatever their case and accents. */
+  private async withTitle(search: string, deletedAt: FindOperator<string>): Promise<string[]> {
+    const words = folded(search).split(/\s+/).filter(Boolean);
+    const titles = await this.rows.find({ select: { id: true, title: true }, where: { deletedAt } });
+    return titles
+      .filter(({ title }) => words.every((word) => folded(title).includes(word)))
+      .map(({ id }) => id);
   }
 
   /** @throws Problem when there is no such film, or it cannot be read */
@@ -196,9 +230,10 @@ export class FilmStore {
     };
   }
 
-  /** Whether footage of a film is still being prepared. */
-  async isPreparing(film: Pick<Film, 'footage'>): Promise<boolean> {
-    return (await this.footageStore.unready(film)).length > 0;
+  /** How far that of a film's footage is which is still being prepared, 0 to 1; undefined when all of it is ready. */
+  async preparing(film: Pick<Film, 'footage'>): Promise<number | undefined> {
+    const shares = (await this.footageStore.unready(film)).map((one) => one.progress);
+    return shares.length > 0 ? Math.min(...shares) : undefined;
   }
 
   /** The decoded tracks of a film. */

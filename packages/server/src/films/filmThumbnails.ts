@@ -23,7 +23,7 @@ export class FilmThumbnails {
   /** Path of a PNG of the film as it is now. */
   async get(film: StoredFilm): Promise<string> {
     // Without footage that is still being prepared it is another one, which goes when that is ready.
-    const ending = (await this.store.isPreparing(film.document)) ? '-preparing.png' : '.png';
+    const ending = (await this.store.preparing(film.document)) !== undefined ? '-preparing.png' : '.png';
     const path = join(this.folder.thumbnails, `${film.id}-${film.revision}${ending}`);
     let making = this.making.get(path);
     if (!making) {

@@ -13,9 +13,17 @@ import type { StoredInfo } from './footageInfo';
 import { makeCopy } from './makeCopy';
 import { hostileVideo, probeVideo, videoInput, videoLimits } from './probeVideo';
 
+/** Footage whose copy is being made. */
+export interface WorkingFootage {
+  sha256: string;
+  state: 'working';
+  /** The share that is done, 0 to 1. */
+  progress: number;
+}
+
 /** How far footage is. */
 export type FootageStatus =
-  | { sha256: string; state: 'working'; progress: number }
+  | WorkingFootage
   | { sha256: string; state: 'ready'; info: StoredInfo }
   | { sha256: string; state: 'failed'; detail: string };
 
@@ -123,11 +131,11 @@ export class FootageStore {
   }
 
   /** Footage of a film whose copy is being made, or waits for that: it is begun. */
-  async unready(film: Pick<Film, 'footage'>): Promise<FootageStatus[]> {
+  async unready(film: Pick<Film, 'footage'>): Promise<WorkingFootage[]> {
     const all = await Promise.all(
       film.footage.map(({ source }) => this.status(source.asset ?? '').catch(() => undefined)),
     );
-    return all.filter((one) => one?.state === 'working') as FootageStatus[];
+    return all.filter((one) => one?.state === 'working') as WorkingFootage[];
   }
 
   /** The files of those of a film's footage that can be used at once. */

@@ -65,10 +65,12 @@ export class RenderFiles {
     return (await this.segments.sum('frameCount', { renderId: id, attempt })) ?? 0;
   }
 
-  /** The same of all renders. @returns a function of a render and its attempt */
-  async framesOfAll(): Promise<(attempt: Attempt) => number> {
+  /** The same of many renders, by one query. @returns a function of a render and its attempt */
+  async framesOfMany(ids: readonly string[]): Promise<(attempt: Attempt) => number> {
     const rows: { renderId: string; attempt: number; frames: number }[] = await this.database.query(
-      'SELECT "renderId", "attempt", sum("frameCount") AS "frames" FROM "segment" GROUP BY "renderId", "attempt"',
+      `SELECT "renderId", "attempt", sum("frameCount") AS "frames" FROM "segment"
+       WHERE "renderId" IN (SELECT value FROM json_each(?)) GROUP BY "renderId", "attempt"`,
+      [JSON.stringify(ids)],
     );
     const frames = new Map(rows.map((row) => [`${row.renderId} ${row.attempt}`, row.frames]));
     return ({ id, attempt }) => frames.get(`${id} ${attempt}`) ?? 0;

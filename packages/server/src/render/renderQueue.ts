@@ -13,6 +13,7 @@ import {
   type RenderStatus,
 } from '../db/entities';
 import { filmSeconds, type FilmStore } from '../films/filmStore';
+import type { Page } from '../http/page';
 import { Problem, toProblem } from '../http/problem';
 import { formatOf } from './format/registry';
 import { fileNameOf, namePattern } from './fileName';
@@ -30,6 +31,19 @@ const nearlyFull = 8 * 1024 * 1024;
 /** A view with the frames that are drawn already, where it stands still. */
 const withFramesDone = (view: RenderView, framesDone: number): RenderView =>
   ['failed', 'waiting', 'paused'].includes(view.status) ? { ...view, framesDone } : view;
+
+/** States of what is in the queue. */
+const queuedStates: readonly RenderStatus[] = ['running', 'waiting', 'paused'];
+
+/** Which renders a list is of. */
+export interface RenderQuery {
+  inBin?: boolean;
+  state?: 'queued' | 'finished' | undefined;
+  page?: Page;
+}
+
+/** Milliseconds between two looks at how far footage is that a render waits for. */
+const footageInterval = 1000;
 
 /** What of a render changes. */
 type Change = Partial<
@@ -56,6 +70,9 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** Changes that could not be written because the disk was full; they win over the database. */
   private readonly unsaved = new Map<string, Change>();
   private readonly files: RenderFiles;
+  /** How far the footage is that a render waits for, by its id. */
+  private readonly preparing = new Map<string, number>();
+  private footageTimer: NodeJS.Timeout | undefined;
   private stopped = false;
 
   constructor(
@@ -83,6 +100,7 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** Ends the current render without marking it: the next start goes on with it. */
   async stop(): Promise<void> {
     this.stopped = true;
+    clearTimeout(this.footageTimer);
     this.running?.cancel.abort();
     await this.running?.finished;
   }
@@ -140,18 +158,39 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     return row;
   }
 
-  /** All renders, newest first. @param inBin those in the bin instead */
-  async list(inBin = false): Promise<RenderView[]> {
+  /**
+   * Renders, newest first. Their documents are not read.
+   * @param inBin those in the bin instead
+   * @param state only those that run, wait or are paused, or only those that do not
+   * @param page the part of the list that is wanted; all of it when there is none
+   */
+  async list({ inBin = false, state, page }: RenderQuery = {}): Promise<{
+    renders: RenderView[];
+    total: number;
+  }> {
+    const queued = In(queuedStates);
+    const where = {
+      deletedAt: inBin ? Not(IsNull()) : IsNull(),
+      ...(state ? { status: state === 'queued' ? queued : Not(queued) } : {}),
+    };
+    const total = await this.rows.countBy(where);
     const rows: ListedRender[] = await this.rows.find({
       select: listedRender,
-      where: { deletedAt: inBin ? Not(IsNull()) : IsNull() },
-      order: { createdAt: 'DESC' },
+      where,
+      order: { createdAt: 'DESC', id: 'DESC' },
+      ...(page ? { skip: page.offset, take: page.limit } : {}),
     });
-    const frames = await this.files.framesOfAll();
-    return rows.map((row) => {
+    const frames = await this.files.framesOfMany(rows.map(({ id }) => id));
+    const renders = rows.map((row) => {
       const current = this.current(row);
       return withFramesDone(this.view(current), frames(current));
     });
+    return { renders, total };
+  }
+
+  /** All that run, wait or are paused. */
+  async queued(): Promise<RenderView[]> {
+    return (await this.list({ state: 'queued' })).renders;
   }
 
   async get(id: string): Promise<RenderView> {
@@ -352,11 +391,36 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
     for (const { id } of waiting) {
       if (this.unsaved.has(id)) continue;
       const row = await this.rows.findOneBy({ id, status: 'waiting' });
-      if (!row) continue;
-      const { footage = [] } = JSON.parse(row.document) as Partial<Film>;
-      if (!(await this.films.isPreparing({ footage }))) return row;
+      if (row && !(await this.waitsForFootage(row))) return row;
     }
     return undefined;
+  }
+
+  /** Whether footage of a render is being prepared; as long as it is, how far it is told. */
+  private async waitsForFootage(row: RenderRow): Promise<boolean> {
+    const { footage = [] } = JSON.parse(row.document) as Partial<Film>;
+    const share = await this.films.preparing({ footage });
+    if (share === undefined) {
+      this.preparing.delete(row.id);
+      return false;
+    }
+    this.preparing.set(row.id, share);
+    this.tell(row);
+    this.footageTimer ??= setTimeout(() => {
+      this.footageTimer = undefined;
+      void this.tellFootage().catch((error: unknown) => this.log.error(error));
+    }, footageInterval);
+    return true;
+  }
+
+  private async tellFootage(): Promise<void> {
+    if (this.stopped) return;
+    const ids = [...this.preparing.keys()];
+    this.preparing.clear();
+    for (const id of ids) {
+      const row = await this.rows.findOneBy({ id, status: 'waiting', deletedAt: IsNull() });
+      if (row && !(await this.waitsForFootage(row))) this.next();
+    }
   }
 
   private async run(running: Running): Promise<void> {
@@ -435,6 +499,6 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
 
   private view(row: ListedRender): RenderView {
     const own = this.running?.row.id === row.id && this.running.row.attempt === row.attempt;
-    return viewOf(row, own ? this.running : undefined);
+    return viewOf(row, own ? this.running : undefined, this.preparing.get(row.id));
   }
 }

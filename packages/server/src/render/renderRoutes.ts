@@ -3,6 +3,7 @@ import { Router } from 'express';
 import { pipeline } from 'node:stream/promises';
 import * as yup from 'yup';
 import { fromData } from '../http/fromData';
+import { pageOf } from '../http/page';
 import { Problem } from '../http/problem';
 import type { FilmStore } from '../films/filmStore';
 import { readDocument } from '../films/readDocument';
@@ -54,6 +55,12 @@ const read = <T>(schema: yup.Schema<T>, body: unknown): Promise<T> =>
     throw new Problem('bad-request', `${error.errors.join('. ')}.`);
   });
 
+/** Which renders a list is of. @throws Problem */
+function stateOf(given: unknown): 'queued' | 'finished' | undefined {
+  if (given === undefined || given === 'queued' || given === 'finished') return given;
+  throw new Problem('bad-request', '"state" is "queued" or "finished".');
+}
+
 /** Milliseconds between two events about the same render. */
 const eventInterval = 200;
 
@@ -61,8 +68,9 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   const routes = Router();
 
   routes.get('/', async (request, response) => {
-    const renders = await queue.list(request.query['bin'] === '1');
-    response.json({ renders, folder: queue.outFolder });
+    const { query } = request;
+    const wanted = { inBin: query['bin'] === '1', state: stateOf(query['state']), page: pageOf(query) };
+    response.json({ ...(await queue.list(wanted)), folder: queue.outFolder });
   });
 
   routes.get('/formats', (_request, response) => {
@@ -72,7 +80,7 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
   routes.put('/order', async (request, response) => {
     const { ids } = await read(orderSchema, request.body);
     await queue.order(ids);
-    response.json({ renders: await queue.list(), folder: queue.outFolder });
+    response.json({ renders: await queue.queued(), folder: queue.outFolder });
   });
 
   /** What a request is about. */
@@ -112,7 +120,7 @@ export function renderRoutes(queue: RenderQueue, films: FilmStore): Router {
     response.flushHeaders();
     const send = (event: string, data: unknown) =>
       response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-    send('renders', await queue.list());
+    send('queue', await queue.queued());
     const waiting = new Map<string, RenderView>();
     const flush = setInterval(() => {
       for (const view of waiting.values()) send('render', view);

@@ -17,14 +17,23 @@ export interface Running {
   finished: Promise<void>;
 }
 
-/** A render as the interface sees it. @param running what it is doing, where it is the one that runs */
-export function viewOf(row: ListedRender, running: Running | undefined): RenderView {
+/**
+ * A render as the interface sees it.
+ * @param running what it is doing, where it is the one that runs
+ * @param preparing how far the footage is that it waits for, 0 to 1
+ */
+export function viewOf(
+  row: ListedRender,
+  running: Running | undefined,
+  preparing: number | undefined,
+): RenderView {
   const { document: _document, problem, ...rest } = row as RenderRow;
   const doing = row.status === 'running' ? running : undefined;
   const { label, mimeType, pictures, player } = formatOf(row.format);
   return {
     ...rest,
     ...{ formatLabel: label, mimeType, pictures, player },
+    preparing: row.status === 'waiting' ? (preparing ?? null) : null,
     stage: doing?.progress.stage ?? null,
     framesDone: row.status === 'done' ? row.frameCount : (doing?.progress.frames ?? 0),
     secondsLeft: doing ? secondsLeft(doing) : null,

@@ -15,7 +15,7 @@ import {
 } from '../db/entities';
 import { freeSpace } from '../render/estimate';
 import type { RenderQueue } from '../render/renderQueue';
-import { allReferences, hashesIn } from './references';
+import { References } from './references';
 import { bytesIn, removeFile, storedFiles, type StoredFile } from './storedFiles';
 import { day, thinned, type Dated } from './thinRevisions';
 
@@ -27,6 +27,7 @@ export const nearlyFullBytes = 2e9;
 /** What takes space in the data folder, and how it is given back. */
 export class Storage {
   private readonly cleaning = new PQueue({ concurrency: 1 });
+  private readonly references: References;
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
@@ -34,7 +35,9 @@ export class Storage {
     private readonly folder: DataFolder,
     private readonly renders: RenderQueue,
     private readonly log: Logger,
-  ) {}
+  ) {
+    this.references = new References(database);
+  }
 
   /** Cleans now and every day. */
   start(): void {
@@ -59,16 +62,17 @@ export class Storage {
     const files = new Map<string, number>();
     for (const { sha256, bytes } of await storedFiles(this.folder))
       files.set(sha256, (files.get(sha256) ?? 0) + bytes);
-    const used = await allReferences(this.database);
+    const used = await this.references.all();
+    const useOf = await this.references.ofFilms();
     const total = (hashes: Iterable<string>) =>
       [...new Set(hashes)].reduce((sum, hash) => sum + (files.get(hash) ?? 0), 0);
     const rows = await this.database.getRepository(FilmEntity).find({
-      select: { id: true, title: true, document: true, deletedAt: true },
+      select: { id: true, title: true, revision: true, deletedAt: true },
     });
     const alive = rows.filter(({ deletedAt }) => deletedAt === null);
     const inBin = rows.filter(({ deletedAt }) => deletedAt !== null);
-    const others = new Set(alive.flatMap(({ document }) => hashesIn(document)));
-    const onlyInBin = inBin.flatMap(({ document }) => hashesIn(document).filter((hash) => !others.has(hash)));
+    const others = new Set(alive.flatMap((film) => useOf(film).hashes));
+    const onlyInBin = inBin.flatMap((film) => useOf(film).hashes.filter((hash) => !others.has(hash)));
     const renders = await this.database
       .getRepository(RenderEntity)
       .find({ select: { bytes: true, deletedAt: true } });
@@ -77,11 +81,10 @@ export class Storage {
     return {
       ...(await this.free()),
       films: alive
-        .map(({ id, title, document }) => ({
-          id,
-          title,
-          bytes: document.length + total(hashesIn(document)),
-        }))
+        .map((film) => {
+          const { hashes, length } = useOf(film);
+          return { id: film.id, title: film.title, bytes: length + total(hashes) };
+        })
         .sort((a, b) => b.bytes - a.bytes),
       renders: bytesOf(renders.filter(({ deletedAt }) => deletedAt === null)),
       bin: total(onlyInBin) + bytesOf(renders.filter(({ deletedAt }) => deletedAt !== null)),
@@ -159,7 +162,7 @@ export class Storage {
         }[]
       ).map((row) => [`${row.kind} ${row.sha256}`, Date.parse(row.since)]),
     );
-    const used = await allReferences(this.database);
+    const used = await this.references.all();
     const old = now - keptDays * day;
     for (const file of await storedFiles(this.folder)) {
       const key = `${file.kind} ${file.sha256}`;

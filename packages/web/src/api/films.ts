@@ -1,6 +1,7 @@
 import type { Film, FrameRate } from '@cyclogram/core';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { call } from './client';
+import { usePages, type PagedList } from './pages';
 import { forgetFilm } from '../editor/forgetFilm';
 
 export interface FilmSummary {
@@ -38,10 +39,12 @@ export const refreshFilms = (queries: QueryClient) => queries.invalidateQueries(
 /** A film as one file, with all that it needs. */
 export const packageAddress = (id: string) => `/api/films/${id}/package`;
 
-export const useFilms = () =>
-  useQuery({
-    queryKey: filmsKey,
-    queryFn: () => call<{ films: FilmSummary[] }>('GET', '/films').then(({ films }) => films),
+/** Films, last changed first. @param search words of their titles */
+export const useFilms = (search: string): PagedList<FilmSummary> =>
+  usePages([...filmsKey, search], async (offset, limit) => {
+    const query = new URLSearchParams({ search, offset: String(offset), limit: String(limit) });
+    const { films, total } = await call<{ films: FilmSummary[]; total: number }>('GET', `/films?${query}`);
+    return { items: films, total };
   });
 
 /** The film as the server has it. */

@@ -11,6 +11,7 @@ import type { PictureFit } from '@cyclogram/painter';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
+import { usePages, type PagedList } from './pages';
 
 export type { PictureFit };
 
@@ -58,24 +59,46 @@ export const useFormats = (): RenderFormat[] | undefined =>
     staleTime: Infinity,
   }).data;
 
-export const rendersKey = ['renders'] as const;
+const isQueued = ({ status }: Render) => status === 'running' || status === 'waiting' || status === 'paused';
 
-interface Renders {
+/** All that is known of renders. */
+export const rendersKey = ['renders'] as const;
+const queueKey = [...rendersKey, 'queue'] as const;
+const finishedKey = [...rendersKey, 'finished'] as const;
+
+interface Listed {
   renders: Render[];
+  total: number;
   /** Where finished files are. */
   folder: string;
 }
 
-/** All renders, newest first; undefined until they are known. */
-export function useRenders(): Partial<Renders> {
-  const { data } = useQuery({
-    queryKey: rendersKey,
-    queryFn: () => call<Renders>('GET', '/renders'),
+/** What runs, waits or is paused; undefined until it is known. */
+export const useRenderQueue = (): Render[] | undefined =>
+  useQuery({
+    queryKey: queueKey,
+    queryFn: async () => (await call<Listed>('GET', '/renders?state=queued&limit=500')).renders,
     // Events tell of every change.
     staleTime: Infinity,
+  }).data;
+
+/** What is finished, failed or cancelled, newest first. */
+export const useFinishedRenders = (): PagedList<Render> =>
+  usePages(finishedKey, async (offset, limit) => {
+    const { renders, total } = await call<Listed>(
+      'GET',
+      `/renders?state=finished&offset=${offset}&limit=${limit}`,
+    );
+    return { items: renders, total };
   });
-  return data ?? {};
-}
+
+/** Where finished files are. */
+export const useRenderFolder = (): string | undefined =>
+  useQuery({
+    queryKey: ['render folder'],
+    queryFn: async () => (await call<Listed>('GET', '/renders?limit=0')).folder,
+    staleTime: Infinity,
+  }).data;
 
 /**
  * Writes the server's events where queries keep what they know. Once for the page.
@@ -88,31 +111,31 @@ export function useRenderEvents(onDone: (render: Render) => void): boolean {
   useEffect(() => {
     const events = new EventSource('/api/renders/events');
     const read = (event: Event): unknown => JSON.parse((event as MessageEvent<string>).data);
-    const update = (change: (all: Render[]) => Render[]) =>
-      queries.setQueryData<Renders>(
-        rendersKey,
-        (known) => known && { ...known, renders: change(known.renders) },
-      );
+    const setQueue = (change: (all: Render[]) => Render[]) =>
+      queries.setQueryData<Render[]>(queueKey, (known) => known && change(known));
+    const refreshFinished = () => void queries.invalidateQueries({ queryKey: finishedKey });
     events.onopen = () => {
       setConnected(true);
       // What changed while nobody listened.
       void queries.invalidateQueries({ queryKey: rendersKey });
     };
     events.onerror = () => setConnected(false);
-    events.addEventListener('renders', (event) => update(() => read(event) as Render[]));
+    events.addEventListener('queue', (event) => setQueue(() => read(event) as Render[]));
     events.addEventListener('render', (event) => {
       const changed = read(event) as Render;
-      const before = queries.getQueryData<Renders>(rendersKey)?.renders.find(({ id }) => id === changed.id);
-      if (before && before.status !== 'done' && changed.status === 'done') onDone(changed);
-      update((all) =>
-        all.some(({ id }) => id === changed.id)
-          ? all.map((render) => (render.id === changed.id ? changed : render))
-          : [changed, ...all],
-      );
+      const before = queries.getQueryData<Render[]>(queueKey)?.find(({ id }) => id === changed.id);
+      if (before && changed.status === 'done') onDone(changed);
+      setQueue((all) => {
+        if (!isQueued(changed)) return all.filter(({ id }) => id !== changed.id);
+        return before ? all.map((one) => (one.id === changed.id ? changed : one)) : [changed, ...all];
+      });
+      // It has come from the queue, gone there, or changed where it is.
+      if (!isQueued(changed) || !before) refreshFinished();
     });
     events.addEventListener('gone', (event) => {
       const { id } = read(event) as { id: string };
-      update((all) => all.filter((render) => render.id !== id));
+      setQueue((all) => all.filter((render) => render.id !== id));
+      refreshFinished();
     });
     return () => events.close();
   }, [queries, onDone]);

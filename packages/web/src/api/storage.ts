@@ -18,15 +18,16 @@ export const useFreeSpace = () =>
     staleTime: 30_000,
   }).data;
 
+/** What was deleted last, and how much there is altogether. */
 export const useBin = () =>
   useQuery({
     queryKey: ['bin'],
     queryFn: async () => {
-      const [{ films }, { renders }] = await Promise.all([
-        call<{ films: FilmSummary[] }>('GET', '/films?bin=1'),
-        call<{ renders: Render[] }>('GET', '/renders?bin=1'),
+      const [films, renders] = await Promise.all([
+        call<{ films: FilmSummary[]; total: number }>('GET', '/films?bin=1'),
+        call<{ renders: Render[]; total: number }>('GET', '/renders?bin=1'),
       ]);
-      return { films, renders };
+      return { films: films.films, renders: renders.renders, total: films.total + renders.total };
     },
   });
 

@@ -1,5 +1,5 @@
 import { clsx } from 'clsx';
-import { Toolbar, Tooltip } from 'radix-ui';
+import { Toolbar } from 'radix-ui';
 import type { ComponentProps } from 'react';
 
 interface ButtonProps extends ComponentProps<'button'> {
@@ -37,24 +37,16 @@ interface IconButtonProps extends ComponentProps<'button'> {
 export function IconButton({ label, keys, inToolbar = false, className, ...rest }: IconButtonProps) {
   const Element = inToolbar ? Toolbar.Button : 'button';
   return (
-    <Tooltip.Root>
-      <Tooltip.Trigger asChild>
-        <Element
-          type="button"
-          aria-label={label}
-          className={clsx(
-            'inline-flex size-7 shrink-0 items-center justify-center rounded-sm hover:bg-raised disabled:opacity-35',
-            className,
-          )}
-          {...rest}
-        />
-      </Tooltip.Trigger>
-      <Tooltip.Portal>
-        <Tooltip.Content sideOffset={4} className="z-50 border border-rule bg-raised px-2 py-0.5 text-xs">
-          {label}
-          {keys && <kbd className="figures ml-2 text-dim">{keys}</kbd>}
-        </Tooltip.Content>
-      </Tooltip.Portal>
-    </Tooltip.Root>
+    <Element
+      type="button"
+      aria-label={label}
+      data-hint={label}
+      data-keys={keys}
+      className={clsx(
+        'inline-flex size-7 shrink-0 items-center justify-center rounded-sm hover:bg-raised disabled:opacity-35',
+        className,
+      )}
+      {...rest}
+    />
   );
 }

@@ -1,7 +1,8 @@
 import { defaultTrack, newFilm } from '@cyclogram/core';
 import { useMutation } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
-import { Copy, Download, FileWarning, Trash2 } from 'lucide-react';
+import { Copy, Download, FileWarning, Search, Trash2 } from 'lucide-react';
+import { memo, useDeferredValue, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { Asset } from '../api/assets';
@@ -15,6 +16,7 @@ import {
 } from '../api/films';
 import { PageBar } from '../app/PageBar';
 import { Button, IconButton } from '../controls/Button';
+import { LongList } from '../controls/LongList';
 import { clock } from '../controls/time';
 import { newId } from '../editor/newId';
 import { RecipesSection } from '../recipes/RecipesSection';
@@ -24,7 +26,10 @@ import { PageTitle } from '../renders/RenderEvents';
 
 /** The library: films with their pictures, and a place to drop a song for a new one. */
 export function FilmsPage() {
-  const films = useFilms();
+  const [search, setSearch] = useState('');
+  const looked = useDeferredValue(search.trim());
+  const films = useFilms(looked);
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
   const navigate = useNavigate();
   const create = useMutation({
     mutationFn: (asset: Asset | undefined) => {
@@ -42,18 +47,34 @@ export function FilmsPage() {
         <OpenFilmFile />
         <Button onClick={() => create.mutate(undefined)}>New film without a song</Button>
       </PageBar>
-      <main className="min-h-0 grow overflow-y-auto px-5 py-5">
+      <main ref={setScroller} className="min-h-0 grow overflow-y-auto px-5 py-5">
         <PageTitle>Films · Cyclogram</PageTitle>
         <div className="mx-auto max-w-6xl">
           <SongDrop words="Drop a song to start a film." onAdded={(asset) => create.mutate(asset)} />
-          <h1 className="mt-6 mb-3 text-base font-semibold">Films</h1>
+          <div className="mt-6 mb-3 flex items-center justify-between">
+            <h1 className="text-base font-semibold">Films</h1>
+            <label className="flex h-7 w-56 items-center gap-1.5 border-b border-rule text-dim focus-within:border-paper">
+              <Search size={13} />
+              <input
+                type="search"
+                aria-label="Search films"
+                placeholder="Search"
+                value={search}
+                onChange={({ target }) => setSearch(target.value)}
+                className="w-full bg-transparent text-paper outline-none"
+              />
+            </label>
+          </div>
           {films.error && (
             <p role="alert" className="text-alarm">
               {films.error.message}
             </p>
           )}
-          {films.isPending && <p className="text-dim">Looking for your films…</p>}
-          {films.data?.length === 0 && (
+          {films.total === undefined && !films.error && <p className="text-dim">Looking for your films…</p>}
+          {films.total === 0 && looked !== '' && (
+            <p className="text-dim">No film’s title has “{looked}” in it.</p>
+          )}
+          {films.total === 0 && looked === '' && (
             <p className="text-dim">
               No films yet. The first one starts with a song:{' '}
               <Link to="/first-film" className="text-glass underline">
@@ -62,11 +83,19 @@ export function FilmsPage() {
               .
             </p>
           )}
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
-            {films.data?.map((film) => (
-              <FilmCard key={film.id} film={film} />
-            ))}
-          </ul>
+          <LongList
+            key={looked}
+            list={films}
+            label="Films"
+            scroller={scroller}
+            itemWidth={260}
+            gap={20}
+            // The picture, and two lines of text.
+            estimate={(width) => (width * 9) / 16 + 50}
+            idOf={({ id }) => id}
+          >
+            {(film) => <FilmCard film={film} />}
+          </LongList>
           <RecipesSection />
         </div>
       </main>
@@ -74,7 +103,7 @@ export function FilmsPage() {
   );
 }
 
-function FilmCard({ film }: { film: FilmSummary }) {
+const FilmCard = memo(function FilmCard({ film }: { film: FilmSummary }) {
   const { remove, restore, duplicate } = useFilmActions();
   const onError = (error: Error) => toast.error(error.message);
   const title = film.title || 'Untitled';
@@ -87,7 +116,7 @@ function FilmCard({ film }: { film: FilmSummary }) {
       onError,
     });
   return (
-    <li>
+    <>
       {film.problem === null ? (
         // The title below goes there, too: once is enough for the keyboard.
         <Link
@@ -125,7 +154,7 @@ function FilmCard({ film }: { film: FilmSummary }) {
               title
             )}
           </h2>
-          <p className="text-xs text-dim">
+          <p className="truncate text-xs text-dim">
             {film.seconds !== null && (
               <>
                 <span className="figures">{film.seconds > 0 ? clock(film.seconds) : 'no song'}</span>
@@ -164,6 +193,6 @@ function FilmCard({ film }: { film: FilmSummary }) {
           <Trash2 size={14} />
         </IconButton>
       </div>
-    </li>
+    </>
   );
-}
+});

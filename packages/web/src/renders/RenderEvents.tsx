@@ -1,7 +1,7 @@
 import { createContext, useCallback, useContext, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { useRenderEvents, useRenders, type Render } from '../api/renders';
+import { useRenderEvents, useRenderQueue, type Render } from '../api/renders';
 
 const Connected = createContext(true);
 
@@ -41,8 +41,7 @@ export function RenderEvents({ children }: { children: ReactNode }) {
 
 /** Title of the browser's tab: how far the render is that runs, and the page. */
 export function PageTitle({ children }: { children: string }) {
-  const { renders } = useRenders();
-  const running = renders?.find(({ status }) => status === 'running');
+  const running = useRenderQueue()?.find(({ status }) => status === 'running');
   const share = running && Math.floor((100 * running.framesDone) / Math.max(1, running.frameCount));
   return <title>{share === undefined ? children : `${share} % · ${children}`}</title>;
 }

@@ -1,7 +1,7 @@
 import { fpsOf, fpsText } from '@cyclogram/core';
 import { formatDistanceToNow } from 'date-fns';
 import { Download, Pause, Play, RotateCcw, Trash2, X } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { toast } from 'sonner';
 import {
   cancelRender,
@@ -22,11 +22,23 @@ const stageWords = {
 };
 
 function statusLine(render: Render): string {
-  const { status, stage, framesDone, frameCount, secondsLeft, framesPerSecond, finishedAt, bytes } = render;
+  const {
+    status,
+    preparing,
+    stage,
+    framesDone,
+    frameCount,
+    secondsLeft,
+    framesPerSecond,
+    finishedAt,
+    bytes,
+  } = render;
   const done = framesDone > 0 ? `, ${framesDone} of ${frameCount} frames done` : '';
   switch (status) {
     case 'waiting':
-      return `Queued${done}`;
+      return preparing === null
+        ? `Queued${done}`
+        : `Waiting for footage: ${Math.round(100 * preparing)} % prepared${done}`;
     case 'paused':
       return `Paused${done}`;
     case 'running': {
@@ -55,7 +67,7 @@ function shape({ pictures, formatLabel, width, height, fps, frameCount, settings
 }
 
 /** One render: what it is, how far it is, and what can be done with it. */
-export function RenderRow({ render }: { render: Render }) {
+export const RenderRow = memo(function RenderRow({ render }: { render: Render }) {
   const [watching, setWatching] = useState(false);
   const { id, fileName, frameCount, status, framesDone, problem, file, player } = render;
   const act = (action: (id: string) => Promise<unknown>) =>
@@ -141,7 +153,7 @@ export function RenderRow({ render }: { render: Render }) {
       {watching && file && <Player render={render} file={file} />}
     </>
   );
-}
+});
 
 /** The result in the page: on a checked ground where it can be seen through. */
 function Player({ render: { player, fileName, settings }, file }: { render: Render; file: string }) {

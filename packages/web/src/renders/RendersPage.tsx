@@ -4,8 +4,15 @@ import { GripVertical } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { orderRenders, useRenders, type Render } from '../api/renders';
+import {
+  orderRenders,
+  useFinishedRenders,
+  useRenderFolder,
+  useRenderQueue,
+  type Render,
+} from '../api/renders';
 import { PageBar } from '../app/PageBar';
+import { LongList } from '../controls/LongList';
 import { SortableList } from '../controls/SortableList';
 import { PageTitle, useConnected } from './RenderEvents';
 import { RenderRow } from './RenderRow';
@@ -14,15 +21,17 @@ const isWaiting = ({ status }: Render) => status === 'waiting' || status === 'pa
 
 /** The queue: what is being made, what waits in its order, what is finished, and a player for it. */
 export function RendersPage() {
-  const { renders, folder } = useRenders();
+  const queue = useRenderQueue();
+  const finished = useFinishedRenders();
+  const folder = useRenderFolder();
   const connected = useConnected();
-  const running = renders?.filter(({ status }) => status === 'running') ?? [];
-  const waiting = (renders ?? []).filter(isWaiting).sort((a, b) => a.position - b.position);
-  const finished = (renders ?? []).filter((render) => render.status !== 'running' && !isWaiting(render));
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
+  const running = queue?.filter(({ status }) => status === 'running') ?? [];
+  const waiting = (queue ?? []).filter(isWaiting).sort((a, b) => a.position - b.position);
   return (
     <div className="flex h-full flex-col">
       <PageBar />
-      <main className="min-h-0 grow overflow-y-auto px-5 py-5">
+      <main ref={setScroller} className="min-h-0 grow overflow-y-auto px-5 py-5">
         <PageTitle>Renders · Cyclogram</PageTitle>
         <div className="mx-auto max-w-4xl">
           <h1 className="mb-3 text-base font-semibold">Renders</h1>
@@ -31,8 +40,10 @@ export function RendersPage() {
               The server does not answer. Renders go on when it runs again.
             </p>
           )}
-          {!renders && connected && <p className="text-dim">Looking for renders…</p>}
-          {renders?.length === 0 && (
+          {(!queue || finished.total === undefined) && connected && (
+            <p className="text-dim">Looking for renders…</p>
+          )}
+          {queue?.length === 0 && finished.total === 0 && (
             <p className="text-dim">
               Nothing has been rendered yet. Open one of your{' '}
               <Link to="/" className="text-glass underline">
@@ -54,19 +65,25 @@ export function RendersPage() {
               <Waiting renders={waiting} />
             </section>
           )}
-          {finished.length > 0 && (
+          {(finished.total ?? 0) > 0 && (
             <section aria-label="Finished">
               <div className="flex items-baseline gap-3 text-dim">
                 <h2>Finished</h2>
                 {folder && <p className="figures truncate text-xs">{folder}</p>}
               </div>
-              <ul>
-                {finished.map((render) => (
-                  <li key={render.id} className="border-t border-rule py-3" data-status={render.status}>
+              <LongList
+                list={finished}
+                label="Finished renders"
+                scroller={scroller}
+                estimate={() => 67}
+                idOf={({ id }) => id}
+              >
+                {(render) => (
+                  <div className="border-t border-rule py-3" data-status={render.status}>
                     <RenderRow render={render} />
-                  </li>
-                ))}
-              </ul>
+                  </div>
+                )}
+              </LongList>
             </section>
           )}
         </div>

@@ -103,7 +103,9 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
     ...(bin.data?.renders ?? []).map(({ id, fileName, deletedAt }) => ({
       ...{ kind: 'renders' as const, id, name: fileName, deletedAt, Icon: Clapperboard },
     })),
-  ].sort((a, b) => (b.deletedAt ?? '').localeCompare(a.deletedAt ?? ''));
+  ];
+  const total = bin.data?.total ?? 0;
+  items.sort((a, b) => (b.deletedAt ?? '').localeCompare(a.deletedAt ?? ''));
   return (
     <Section
       title="Bin"
@@ -152,11 +154,14 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
           </li>
         ))}
       </ul>
+      {total > items.length && (
+        <p className="mt-2 text-dim">and {total - items.length} deleted before these</p>
+      )}
       <Dialog
         open={asking}
         onOpenChange={setAsking}
         title="Empty the bin"
-        description={`${items.length} ${items.length === 1 ? 'item' : 'items'} will be permanently deleted${
+        description={`${total} ${total === 1 ? 'item' : 'items'} will be permanently deleted${
           bytes ? `, up to ${byteSize(bytes)}` : ''
         }. This cannot be undone.`}
       >
@@ -179,13 +184,18 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
   );
 }
 
+/** Films whose sizes are shown until all are asked for. */
+const shownAtFirst = 50;
+
 function FilmSizes({ films }: { films: StorageReport['films'] }) {
-  const max = Math.max(1, ...films.map(({ bytes }) => bytes));
+  const max = Math.max(1, films[0]?.bytes ?? 0);
+  const [all, setAll] = useState(false);
+  const shown = all ? films : films.slice(0, shownAtFirst);
   return (
     <Section title="Films by size">
       {films.length === 0 && <p className="text-dim">No films yet.</p>}
       <ul>
-        {films.map(({ id, title, bytes }) => (
+        {shown.map(({ id, title, bytes }) => (
           <li key={id} className="grid h-8 grid-cols-[240px_1fr_80px] items-center gap-3">
             <Link to={`/films/${id}`} className="truncate hover:underline">
               {title || 'Untitled'}
@@ -197,6 +207,11 @@ function FilmSizes({ films }: { films: StorageReport['films'] }) {
           </li>
         ))}
       </ul>
+      {shown.length < films.length && (
+        <Button className="mt-2" onClick={() => setAll(true)}>
+          Show all {films.length}
+        </Button>
+      )}
     </Section>
   );
 }

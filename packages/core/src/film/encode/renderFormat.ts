@@ -44,6 +44,8 @@ export type RenderStage = 'hearing' | 'drawing' | 'joining' | 'checking';
 
 /** What of a render is only known while it is made, or follows from its format. */
 export interface RenderDoing {
+  /** How far the footage is that it waits for, 0 to 1. */
+  preparing: number | null;
   stage: RenderStage | null;
   framesDone: number;
   /** Estimated seconds until it is finished, when something is known. */
