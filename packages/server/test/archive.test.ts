@@ -229,6 +229,12 @@ describe('a backup', () => {
     await mkdir(join(root, 'x'));
     await backup(server.services.folder, path);
     expect((await stat(path)).size).toBeGreaterThan(1000);
+    // What a killed one was writing goes with the next one; what somebody writes, and what is not ours, stays.
+    const [left, live, other] = [`${path}.99999999.part`, `${path}.${process.ppid}.part`, `${path}.old.part`];
+    for (const name of [left, live, other]) await writeFile(name, 'x');
+    await backup(server.services.folder, path);
+    expect(await stat(left).catch(() => 'gone')).toBe('gone');
+    for (const name of [live, other]) expect((await stat(name)).size).toBe(1);
     expect((await api(server.url, 'GET', '/films')).status).toBe(200);
   });
 });

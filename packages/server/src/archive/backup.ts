@@ -8,6 +8,7 @@ import type { Readable } from 'node:stream';
 import yazl from 'yazl';
 import { openDataFolder, type DataFolder } from '../config';
 import { Problem } from '../http/problem';
+import { partOf, sweepPartsOf } from '../incoming/sweep';
 import { unpackZip, type ArchiveLimits } from './readZip';
 
 const databaseName = 'cyclogram.sqlite';
@@ -39,7 +40,8 @@ async function filesIn(folder: string): Promise<string[]> {
  */
 export async function backup(folder: DataFolder, out: string): Promise<number> {
   const copy = join(folder.incoming, `${randomUUID()}.sqlite`);
-  const temporary = `${out}.${process.pid}.part`;
+  const temporary = partOf(resolve(out));
+  await sweepPartsOf(resolve(out));
   const database = new Database(folder.database, { readonly: true, timeout: 10_000 });
   try {
     await database.backup(copy);

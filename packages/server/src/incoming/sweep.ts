@@ -1,5 +1,5 @@
 import { readdir, rm } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import type { DataFolder } from '../config';
 
 /** Whether a process is at work. */
@@ -17,6 +17,15 @@ const unfinished = /(?:\.(\d+))?\.part$/;
 
 /** The temporary name of a file while this process writes it. */
 export const partOf = (path: string): string => `${path}.${process.pid}.part`;
+
+/** Removes what killed processes left of one file when they were writing it. */
+export async function sweepPartsOf(path: string): Promise<void> {
+  for (const name of await readdir(dirname(path))) {
+    const pid = unfinished.exec(name)?.[1];
+    if (pid !== undefined && name === `${basename(path)}.${pid}.part` && !isAlive(Number(pid)))
+      await rm(join(dirname(path), name), { force: true });
+  }
+}
 
 /**
  * Removes what killed processes left behind unfinished. What another one that is alive, such as the command line, is just
