@@ -1,5 +1,5 @@
-import { spawn } from 'node:child_process';
-import { readFileSync, readdirSync } from 'node:fs';
+import { execFileSync, spawn } from 'node:child_process';
+import { readdirSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { root } from '../ensure.mjs';
 
@@ -30,7 +30,7 @@ export const filesBelow = (folder) =>
 export class Server {
   /** How long the list of films took while something else was done, in milliseconds. */
   latencies = [];
-  /** The most memory that any run of it took, in bytes. */
+  /** The most memory that it and what it started took at a time, as far as it was looked at, in bytes. */
   mostMemory = 0;
 
   /** @param data its folder @param demo whether it has the demo */
@@ -114,6 +114,7 @@ export class Server {
         const start = performance.now();
         await this.ask('GET', '/api/films');
         times.push(performance.now() - start);
+        if (times.length % 5 === 0) this.noteMemory();
         await sleep(100);
       }
     })();
@@ -124,14 +125,19 @@ export class Server {
     return times;
   }
 
+  /** Looks at what the server and all that it has started take now. */
   noteMemory() {
-    try {
-      const text = readFileSync(`/proc/${this.child.pid}/status`, 'utf8');
-      const now = Number(/VmHWM:\s+(\d+)/.exec(text)?.[1] ?? 0) * 1024;
-      this.mostMemory = Math.max(this.mostMemory, now);
-    } catch {
-      // It has ended already.
+    const rows = execFileSync('ps', ['-eo', 'pid=,ppid=,rss='], { encoding: 'utf8' })
+      .trim()
+      .split('\n')
+      .map((line) => line.trim().split(/\s+/).map(Number));
+    const family = new Set([this.child.pid]);
+    for (let before = 0; before < family.size;) {
+      before = family.size;
+      for (const [pid, parent] of rows) if (family.has(parent)) family.add(pid);
     }
+    const now = rows.reduce((sum, [pid, , rss]) => (family.has(pid) ? sum + rss * 1024 : sum), 0);
+    this.mostMemory = Math.max(this.mostMemory, now);
   }
 
   get openFiles() {
