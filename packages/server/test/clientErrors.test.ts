@@ -119,6 +119,47 @@ describe('the error of a client stays one', () => {
     expect((await raw('GET', `/api/films/${id}/document`)).status).toBe(200);
   });
 
+  it('what is too large is said before the connection ends, whether its length is known or not', async () => {
+    const megabyte = Buffer.alloc(1 << 20, 0x20);
+    const head = '--b\r\ncontent-disposition: form-data; name="file"; filename="a.png"\r\n\r\n';
+    /** Sends so many megabytes as fast as they are taken, all of them, and gives the answer. */
+    const sendMany = (path: string, headers: Record<string, string>, first: string, megabytes: number) =>
+      new Promise<{ status: number; text: string }>((resolve, reject) => {
+        const { hostname, port } = new URL(server.url);
+        const sending = request({ hostname, port, method: 'POST', path, headers }, (answer) => {
+          let text = '';
+          answer.on('data', (chunk: Buffer) => (text += String(chunk)));
+          answer.on('end', () => resolve({ status: answer.statusCode!, text }));
+        });
+        sending.on('error', reject);
+        sending.write(first);
+        let sent = 0;
+        const more = () => {
+          while (sent < megabytes) {
+            sent++;
+            if (!sending.write(megabyte)) return void sending.once('drain', more);
+          }
+          sending.end(first.startsWith('--b') ? '\r\n--b--\r\n' : '"}');
+        };
+        more();
+      });
+    const film = '{"document":"';
+    const large = [
+      ['/api/images', form, head, 40],
+      ['/api/typefaces', form, head, 40],
+      ['/api/films', json, film, 30],
+    ] as const;
+    for (const [path, headers, first, megabytes] of large) {
+      const total =
+        first.length + megabytes * megabyte.length + (first === head ? '\r\n--b--\r\n'.length : 2);
+      for (const length of [{}, { 'content-length': String(total) }] as Record<string, string>[]) {
+        const answer = await sendMany(path, { ...headers, ...length }, first, megabytes);
+        expect([path, length, answer.status]).toEqual([path, length, 413]);
+        expect(answer.text).toContain('too-large');
+      }
+    }
+  });
+
   it('names of what every object has', async () => {
     for (const name of ['__proto__', 'constructor', 'toString'])
       for (const path of [

@@ -15,6 +15,7 @@ import { EarHearing } from '../../sound/hearing/earHearing';
 import { hearStretch, stretchesFrom } from '../../sound/hearing/listen';
 import { emptyTables, TableHearing } from '../../sound/hearing/tableHearing';
 import type { FigureLayer } from '../../picture/layer/figure';
+import { layerKinds } from '../../picture/layer/registry';
 import { layerOperations } from '../../picture/layer/layerOperations';
 import { boundsOf } from '../../picture/display/operations';
 import { passKinds, type PassKindName, type PassSettings } from '../../picture/pass/registry';
@@ -290,6 +291,23 @@ describe('going back', () => {
     expect(layer.place.opacity).toBe(1);
     expect(layer).toMatchObject({ name: 'One', group: 'g', ear: 'a', path: 'p' });
     expect(Object.keys(looksOf(film, layer))).not.toContain('ear');
+  });
+
+  it('of which what new layers begin with names no files: they need not be kept for it', () => {
+    const source = { asset: 'a'.repeat(64) };
+    const draft = structuredCopy(film);
+    draft.images = [{ id: 'i', name: 'i', source }] as never;
+    draft.footage = [{ id: 'v', name: 'v', source }] as never;
+    draft.layers = Object.keys(layerKinds).map((kind, i) =>
+      newLayer(kind as keyof typeof layerKinds, draft, { id: `l${i}`, image: 'i', footage: 'v' } as never),
+    );
+    for (const layer of draft.layers) {
+      const looks = looksOf(draft, layer);
+      expect(Object.keys(looks).length).toBeGreaterThan(0);
+      expect(JSON.stringify(looks)).not.toMatch(/[0-9a-f]{64}/);
+      expect(Object.values(looks)).not.toContain('i');
+      expect(Object.values(looks)).not.toContain('v');
+    }
   });
 });
 
