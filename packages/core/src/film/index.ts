@@ -4,6 +4,7 @@ export * from './document/film';
 export * from './document/filmCost';
 export * from './document/formatTables';
 export * from './document/jsonSchema';
+export * from './document/footageUse';
 export * from './document/layerGraph';
 export * from './document/liveliest';
 export * from './document/momentOf';
