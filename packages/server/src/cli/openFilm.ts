@@ -21,6 +21,6 @@ export async function openFilm(services: Services, film: string): Promise<Film> 
     throw new Problem('bad-film', `${film} is not valid JSON: ${(error as Error).message}.`);
   }
   const document = parseFilm(json);
-  await importSources(services, document, (path) => resolve(dirname(film), path));
+  await importSources(services, document, (path) => resolve(dirname(film), path), false);
   return document;
 }

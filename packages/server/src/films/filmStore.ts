@@ -216,7 +216,7 @@ export class FilmStore {
   async files(film: Film, signal?: AbortSignal): Promise<FilmFiles> {
     return {
       images: await this.imageStore.ofFilm(film),
-      footage: await this.footageStore.ofFilm(film, signal),
+      footage: await this.footageStore.ofFilm(film, await this.secondsOf(film), signal),
       typefaces: await this.typefaceStore.ofFilm(film),
     };
   }
@@ -225,14 +225,16 @@ export class FilmStore {
   async filesAtHand(film: Film): Promise<FilmFiles> {
     return {
       images: await this.imageStore.ofFilm(film).catch(() => ({})),
-      footage: await this.footageStore.readyOf(film),
+      footage: await this.footageStore.readyOf(film, await this.secondsOf(film)),
       typefaces: await this.typefaceStore.ofFilm(film).catch(() => ({})),
     };
   }
 
   /** How far that of a film's footage is which is still being prepared, 0 to 1; undefined when all of it is ready. */
-  async preparing(film: Pick<Film, 'footage'>): Promise<number | undefined> {
-    const shares = (await this.footageStore.unready(film)).map((one) => one.progress);
+  async preparing(film: Film): Promise<number | undefined> {
+    if (film.footage.length === 0) return undefined;
+    const unready = await this.footageStore.unready(film, await this.secondsOf(film));
+    const shares = unready.map((one) => one.progress);
     return shares.length > 0 ? Math.min(...shares) : undefined;
   }
 
@@ -262,6 +264,15 @@ export class FilmStore {
       });
     }
     return liveliestMoment(film, ({ source }) => overviews.get(source.asset ?? ''), seconds);
+  }
+
+  /** Length of a film; undefined where one of its tracks is missing. */
+  private async secondsOf(film: Film): Promise<number | undefined> {
+    if (film.footage.length === 0) return undefined;
+    return this.tracks(film).then(
+      (tracks) => filmSeconds(film, tracks),
+      () => undefined,
+    );
   }
 
   private async columnsOf(film: Film): Promise<ListColumns> {

@@ -63,7 +63,7 @@ export class FrameReader implements FootageReader {
     const key = Math.floor(index / groupFrames) * groupFrames;
     const { times } = this.info;
     // Between the frame before it and itself, so that rounding does not matter.
-    const from = key === 0 ? 0 : (times[key - 1]! + times[key]!) / 2;
+    const from = key === 0 ? 0 : (times[key - 1]! + times[key]!) / 2 - times[0]!;
     this.next = key;
     this.tool = startTool('ffmpeg', [
       ...['-v', 'error', '-protocol_whitelist', 'file'],

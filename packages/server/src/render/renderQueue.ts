@@ -23,6 +23,7 @@ import { viewOf, type RenderView, type Running } from './renderView';
 import { bytesIn } from '../storage/storedFiles';
 import { RenderFiles } from './renderFiles';
 import { renderVideo } from './renderVideo';
+import { readText } from '../films/readDocument';
 import { openSegments, segmentVersion } from './segmentVersion';
 
 /** Less free space than this after a failure is taken for its reason, in bytes. */
@@ -399,7 +400,10 @@ export class RenderQueue extends EventEmitter<{ change: [RenderView]; gone: [str
   /** Whether footage of a render is being prepared; as long as it is, how far it is told. */
   private async waitsForFootage(row: RenderRow): Promise<boolean> {
     const { footage = [] } = JSON.parse(row.document) as Partial<Film>;
-    const share = await this.films.preparing({ footage });
+    const share =
+      footage.length === 0
+        ? undefined
+        : await this.films.preparing((await readText(row.document)).film).catch(() => undefined);
     if (share === undefined) {
       this.preparing.delete(row.id);
       return false;

@@ -1,6 +1,7 @@
 import {
   filmFrameAt,
   filmSamples,
+  footageUse,
   fpsOf,
   frameAt,
   frameMoment,
@@ -405,7 +406,10 @@ export class Preview {
   /** The same of footage. */
   private tellFootage(film: Film): void {
     const addresses = Object.fromEntries(
-      film.footage.flatMap(({ id, source }) => (source.asset ? [[id, footageAddress(source.asset)]] : [])),
+      film.footage.flatMap(({ id, source }) => {
+        const use = footageUse(film, id, this.filmSeconds);
+        return source.asset && use ? [[id, footageAddress(source.asset, use)]] : [];
+      }),
     );
     const key = JSON.stringify(addresses);
     if (key === this.footage) return;

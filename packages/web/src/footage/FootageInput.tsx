@@ -1,4 +1,4 @@
-import { defaultTrack, type ReferenceField } from '@cyclogram/core';
+import { defaultTrack, footageUse, type ReferenceField } from '@cyclogram/core';
 import { useQuery } from '@tanstack/react-query';
 import { Music, X } from 'lucide-react';
 import { useState } from 'react';
@@ -9,6 +9,7 @@ import type { ControlProps } from '../controls/FieldRow';
 import { FileChoice } from '../controls/FileChoice';
 import { useEditor } from '../editor/editorStore';
 import { newId } from '../editor/newId';
+import { usePreview } from '../editor/previewContext';
 import { canDecode } from './openFootage';
 
 /** A choice of the film's footage, and a new one from a file; how far its copy is, and what there is of it. */
@@ -49,16 +50,19 @@ export function FootageInput(props: ControlProps<ReferenceField, string | null>)
           </IconButton>
         </div>
       )}
-      {chosen?.source.asset && <Status sha256={chosen.source.asset} name={chosen.name} />}
+      {chosen?.source.asset && <Status id={chosen.id} sha256={chosen.source.asset} name={chosen.name} />}
     </>
   );
 }
 
-function Status({ sha256, name }: { sha256: string; name: string }) {
+function Status({ id, sha256, name }: { id: string; sha256: string; name: string }) {
+  const film = useEditor((state) => state.film);
+  const preview = usePreview();
+  const use = footageUse(film, id, preview.seconds);
   const change = useEditor((state) => state.change);
   const { data, error } = useQuery({
-    queryKey: ['footage', sha256],
-    queryFn: () => footageStatus(sha256),
+    queryKey: ['footage', sha256, use?.from, use?.to],
+    queryFn: () => footageStatus(sha256, use),
     refetchInterval: ({ state }) => (state.data?.state === 'working' ? 800 : false),
     staleTime: 60_000,
   });
@@ -84,7 +88,8 @@ function Status({ sha256, name }: { sha256: string; name: string }) {
       </div>
     );
   const { width, height, duration, times, alpha, sound } = data.info;
-  const rate = times.length / Math.max(duration, 1e-3);
+  // Of a part that is copied the times are those of the whole file.
+  const rate = (times.length - 1) / Math.max(times.at(-1)! - times[0]!, 1e-3);
   return (
     <div className="flex items-center justify-between py-1 text-xs text-dim">
       <span>

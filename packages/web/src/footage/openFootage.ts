@@ -1,5 +1,5 @@
 import type { FootageReader } from '@cyclogram/painter';
-import type { FootageStatus, StoredFootage } from '../api/footage';
+import { copyAddress, type FootageStatus, type StoredFootage } from '../api/footage';
 import { StillReader } from './stillReader';
 import { VideoReader } from './videoReader';
 
@@ -24,9 +24,12 @@ export async function openFootage(address: string): Promise<FootageReader> {
   const info = await infoOf(address);
   if (!canDecode()) return new StillReader(address, info);
   const [whole, small] = await Promise.all([
-    VideoReader.open(`${address}/copy`, info),
+    VideoReader.open(copyAddress(address, 'copy', info), info),
     // Without it, it plays from the copy of its own size.
-    info.small && VideoReader.open(`${address}/small`, { ...info, ...info.small }).catch(() => undefined),
+    info.small &&
+      VideoReader.open(copyAddress(address, 'small', info), { ...info, ...info.small }).catch(
+        () => undefined,
+      ),
   ]);
   whole.small = small;
   return whole;

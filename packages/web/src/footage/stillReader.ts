@@ -1,5 +1,5 @@
 import { readPng, type FootageReader, type PaintImage } from '@cyclogram/painter';
-import type { StoredFootage } from '../api/footage';
+import { copyAddress, type StoredFootage } from '../api/footage';
 import { sharedBytes } from '../workers/sharedBytes';
 
 /** Frames as pictures that the server sends: slow, but there where the browser cannot decode video. */
@@ -10,7 +10,7 @@ export class StillReader implements FootageReader {
   ) {}
 
   async frame(index: number): Promise<PaintImage> {
-    const response = await fetch(`${this.address}/frames/${index}`);
+    const response = await fetch(copyAddress(this.address, `frames/${index}`, this.info));
     if (!response.ok) throw new Error(`frame ${index} cannot be read`);
     const image = readPng(new Uint8Array(await response.arrayBuffer()));
     return { ...image, rgba: sharedBytes(image.rgba) };

@@ -73,7 +73,7 @@ export class VideoReader implements FootageReader {
         this.samples = undefined;
         throw new Error(`there is no frame ${index}`);
       }
-      const found = frameIndexAt(this.info.times, sample.timestamp);
+      const found = frameIndexAt(this.info.times, sample.timestamp + this.info.times[0]!);
       this.next = found + 1;
       // Those that lie far before it are not wanted.
       if (found < index - ahead) {
@@ -89,7 +89,8 @@ export class VideoReader implements FootageReader {
   private async start(index: number): Promise<void> {
     await this.samples?.return();
     // A little later than the frame begins: the one that is on the screen then.
-    this.samples = this.sink.samples(this.info.times[index]! + 1e-4);
+    // Of a part the times are those of the whole file, while its own begin at 0.
+    this.samples = this.sink.samples(this.info.times[index]! - this.info.times[0]! + 1e-4);
     this.next = index;
   }
 
