@@ -1,5 +1,7 @@
 import { pcmSampleRate, type PcmShape } from '@cyclogram/core';
 import { stat } from 'node:fs/promises';
+import { availableParallelism } from 'node:os';
+import PQueue from 'p-queue';
 import { limits } from '../config';
 import { Problem } from '../http/problem';
 import { runTool, type RunOptions } from './ffmpeg';
@@ -18,6 +20,9 @@ const inputArgs = (path: string) => [
 ];
 
 const hostile: RunOptions = { timeLimit: 600, memoryLimit: 4096 };
+
+/** Decoders at work: as many as there are processors, however many songs come in at once. */
+const decoding = new PQueue({ concurrency: Math.max(2, availableParallelism()) });
 
 interface Probe {
   channels: number;
@@ -113,7 +118,13 @@ export async function decodeTo(
     );
   if (declaredSeconds !== undefined && declaredSeconds > limits.songSeconds) throw tooLong(declaredSeconds);
   const channels = fileChannels === 1 ? 1 : 2;
-  await runDecoder(path, name, channels, isFloat, out, options.signal);
+  const { signal } = options;
+  if (signal?.aborted) throw new Problem('cancelled', 'It was cancelled.');
+  await decoding
+    .add(() => runDecoder(path, name, channels, isFloat, out, signal), signal ? { signal } : {})
+    .catch((error: unknown) => {
+      throw signal?.aborted ? new Problem('cancelled', 'It was cancelled.') : error;
+    });
   const { size } = await stat(out);
   const length = Math.floor(size / (2 * channels));
   const seconds = length / pcmSampleRate;
