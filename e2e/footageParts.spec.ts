@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { newLayer } from '../packages/core/src/film/document/defaults';
 import type { Film } from '../packages/core/src/film/document/film';
 import { numberedVideo, numberIn, x264 } from './numberedVideo';
-import { openFilm, readPicture, screenPixels } from './support';
+import { openFilm, screenPixels } from './support';
 
 test('of a long video the part that is shown is copied: the Screen shows its frames, after a change of it too', async ({
   page,
