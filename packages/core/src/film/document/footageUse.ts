@@ -1,5 +1,4 @@
-import { layerRegistry, type LayerOf } from '../../picture/layer/registry';
-import { lastTimePass } from '../../picture/pass/registry';
+import { lastTimePass, layerRegistry, type LayerOf } from '../../picture';
 import type { Film } from './film';
 import { layerReferences } from './layerGraph';
 
