@@ -17,7 +17,10 @@ function useOf({ from, to }: Request['query']): FootageUse | undefined {
   if (from === undefined && to === undefined) return undefined;
   const use = { from: Number(from ?? 0), to: Number(to ?? Infinity) };
   if (!Number.isInteger(use.from) || use.from < 0 || !(use.to >= use.from))
-    throw new Problem('bad-request', '"from" and "to" are seconds, and "from" is a whole number.');
+    throw new Problem(
+      'bad-request',
+      '"from" must be a whole number of seconds, and "to" a number that is not less.',
+    );
   return use;
 }
 

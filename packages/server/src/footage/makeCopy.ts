@@ -111,7 +111,7 @@ export async function makeCopy(
   if (cut && copied.times.length < cut.count)
     throw new Problem(
       'truncated-video',
-      `Of the part that is used only ${copied.times.length} of ${cut.count} frames could be read: the video is damaged. Get a whole copy, and try again.`,
+      `Only ${copied.times.length} of the ${cut.count} frames that are used could be read: the video is damaged. Get an intact copy, and try again.`,
     );
   const frames =
     cut && part

@@ -16,7 +16,7 @@ function wholeNumber(query: ParsedQs, key: string, fallback: number, max: number
   const given = query[key];
   if (given === undefined) return fallback;
   const value = typeof given === 'string' && /^\d{1,9}$/.test(given) ? Number(given) : NaN;
-  if (!(value <= max)) throw new Problem('bad-request', `"${key}" is a whole number, at most ${max}.`);
+  if (!(value <= max)) throw new Problem('bad-request', `"${key}" must be a whole number of at most ${max}.`);
   return value;
 }
 

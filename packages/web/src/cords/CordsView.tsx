@@ -10,7 +10,8 @@ import {
 } from '@cyclogram/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { linkHorizontal } from 'd3-shape';
-import { ArrowLeft, Search, TriangleAlert } from 'lucide-react';
+import { SearchInput } from '../controls/SearchInput';
+import { ArrowLeft, TriangleAlert } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -85,17 +86,7 @@ export function CordsView() {
           <ArrowLeft size={14} /> Workspace
         </Link>
         <h2 className="font-semibold text-glass">Cords</h2>
-        <label className="flex h-6 w-56 items-center gap-1 border-b border-rule text-dim focus-within:border-paper">
-          <Search size={12} />
-          <input
-            type="search"
-            aria-label="Find a cord"
-            placeholder="Find"
-            value={text}
-            onChange={({ target }) => setText(target.value)}
-            className="w-full bg-transparent text-paper outline-none"
-          />
-        </label>
+        <SearchInput label="Find a cord" value={text} onChange={setText} className="h-6 w-56" />
         <ToggleGroup.Root
           type="single"
           value={order}

@@ -1,7 +1,7 @@
 import { defaultTrack, newFilm } from '@cyclogram/core';
 import { useMutation } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
-import { Copy, Download, FileWarning, Search, Trash2 } from 'lucide-react';
+import { Copy, Download, FileWarning, Trash2 } from 'lucide-react';
 import { memo, useDeferredValue, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -17,6 +17,7 @@ import {
 import { PageBar } from '../app/PageBar';
 import { Button, IconButton } from '../controls/Button';
 import { LongList } from '../controls/LongList';
+import { SearchInput } from '../controls/SearchInput';
 import { clock } from '../controls/time';
 import { newId } from '../editor/newId';
 import { RecipesSection } from '../recipes/RecipesSection';
@@ -53,17 +54,7 @@ export function FilmsPage() {
           <SongDrop words="Drop a song to start a film." onAdded={(asset) => create.mutate(asset)} />
           <div className="mt-6 mb-3 flex items-center justify-between">
             <h1 className="text-base font-semibold">Films</h1>
-            <label className="flex h-7 w-56 items-center gap-1.5 border-b border-rule text-dim focus-within:border-paper">
-              <Search size={13} />
-              <input
-                type="search"
-                aria-label="Search films"
-                placeholder="Search"
-                value={search}
-                onChange={({ target }) => setSearch(target.value)}
-                className="w-full bg-transparent text-paper outline-none"
-              />
-            </label>
+            <SearchInput label="Search films" value={search} onChange={setSearch} className="h-7 w-56" />
           </div>
           {films.error && (
             <p role="alert" className="text-alarm">
@@ -71,9 +62,7 @@ export function FilmsPage() {
             </p>
           )}
           {films.total === undefined && !films.error && <p className="text-dim">Looking for your films…</p>}
-          {films.total === 0 && looked !== '' && (
-            <p className="text-dim">No film’s title has “{looked}” in it.</p>
-          )}
+          {films.total === 0 && looked !== '' && <p className="text-dim">No films match “{looked}”.</p>}
           {films.total === 0 && looked === '' && (
             <p className="text-dim">
               No films yet. The first one starts with a song:{' '}

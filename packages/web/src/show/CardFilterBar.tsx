@@ -1,7 +1,7 @@
 import { cordsOn } from '../cords/cordChanges';
 import { isStandard, type CardFilter } from '../cords/filter';
 import type { Cord, OwnerList } from '@cyclogram/core';
-import { Search } from 'lucide-react';
+import { SearchInput } from '../controls/SearchInput';
 import { Toggle } from 'radix-ui';
 
 /** Which properties of a card are wanted. */
@@ -40,18 +40,12 @@ export function CardFilterBar({ wanted, onChange }: { wanted: Wanted; onChange: 
     'h-6 rounded-sm border border-rule px-1.5 text-xs text-dim data-[state=on]:border-glass data-[state=on]:text-glass';
   return (
     <div className="mt-2 flex items-center gap-1">
-      <div className="flex h-6 min-w-0 grow items-center gap-1 border-b border-rule text-dim focus-within:border-paper">
-        <Search size={12} className="shrink-0" />
-        <input
-          type="search"
-          aria-label="Find a property"
-          placeholder="Find"
-          value={wanted.text}
-          onChange={({ target }) => onChange({ ...wanted, text: target.value })}
-          onKeyDown={(event) => event.key === 'Escape' && onChange({ ...wanted, text: '' })}
-          className="w-full min-w-0 bg-transparent text-paper outline-none"
-        />
-      </div>
+      <SearchInput
+        label="Find a property"
+        value={wanted.text}
+        onChange={(text) => onChange({ ...wanted, text })}
+        className="h-6 grow"
+      />
       <Toggle.Root
         pressed={wanted.moving}
         onPressedChange={(moving) => onChange({ ...wanted, moving })}

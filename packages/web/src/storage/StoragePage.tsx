@@ -154,9 +154,7 @@ function Bin({ bytes, keptDays = 30 }: { bytes: number | undefined; keptDays: nu
           </li>
         ))}
       </ul>
-      {total > items.length && (
-        <p className="mt-2 text-dim">and {total - items.length} deleted before these</p>
-      )}
+      {total > items.length && <p className="mt-2 text-dim">and {total - items.length} more</p>}
       <Dialog
         open={asking}
         onOpenChange={setAsking}
